@@ -1,0 +1,13 @@
+const shared = {
+  testEnvironment: 'node',
+  transform: { '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }] },
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/.data', '<rootDir>/.build'],
+};
+
+export default {
+  projects: [
+    { ...shared, displayName: 'unit', testMatch: ['<rootDir>/tests/unit/**/*.test.ts'] },
+    { ...shared, displayName: 'sql', testMatch: ['<rootDir>/tests/sql/**/*.test.ts'] },
+  ],
+};

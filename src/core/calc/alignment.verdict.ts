@@ -1,0 +1,114 @@
+import Joi from 'joi';
+import { Refusal, calculator } from './calculator';
+import { anyNumber, zeroOrMore } from './fields';
+
+export interface Range {
+  min?: number;
+  max?: number;
+}
+export interface AlignmentSpec {
+  front: {
+    caster?: Range;
+    camber?: Range;
+    toeTotal?: Range;
+    crossCaster?: number;
+    crossCamber?: number;
+    setback?: number;
+  };
+  rear?: { camber?: Range; toeTotal?: Range; thrust?: number };
+}
+export interface AlignmentReadings {
+  LF: { caster: number; camber: number; toe: number };
+  RF: { caster: number; camber: number; toe: number };
+  LR: { camber: number; toe: number };
+  RR: { camber: number; toe: number };
+  setback?: number;
+}
+export interface AlignmentItem {
+  angle: string;
+  value: number;
+  verdict: 'low' | 'in' | 'high';
+}
+
+const HAIR = 1e-9;
+
+function judge(angle: string, value: number, range: Range): AlignmentItem {
+  const low = range.min !== undefined && value < range.min - HAIR;
+  const high = range.max !== undefined && value > range.max + HAIR;
+  return { angle, value, verdict: low ? 'low' : high ? 'high' : 'in' };
+}
+
+/**
+ * Judges an alignment sheet against its spec, angle by angle. Degrees, toe-in positive and per wheel, setback in mm.
+ * @returns the judged items in reading order, the cross values and totals, and whether all are in
+ * @throws Refusal when the spec limits setback and the sheet has none
+ */
+export function judgeAlignment({ spec, readings }: { spec: AlignmentSpec; readings: AlignmentReadings }) {
+  const { LF, RF, LR, RR } = readings;
+  const crossCaster = LF.caster - RF.caster;
+  const crossCamber = LF.camber - RF.camber;
+  const frontToeTotal = LF.toe + RF.toe;
+  const rearToeTotal = LR.toe + RR.toe;
+  const thrustDeg = (LR.toe - RR.toe) / 2;
+  const { front, rear = {} } = spec;
+  if (front.setback !== undefined && readings.setback === undefined) {
+    throw new Refusal('missing', 'The spec limits setback, so the sheet has to give it.', 'readings.setback');
+  }
+  const either = (limit: number | undefined) => (limit === undefined ? undefined : { min: -limit, max: limit });
+  const candidates: [string, number | undefined, Range | undefined][] = [
+    ['front.caster.left', LF.caster, front.caster],
+    ['front.camber.left', LF.camber, front.camber],
+    ['front.caster.right', RF.caster, front.caster],
+    ['front.camber.right', RF.camber, front.camber],
+    ['front.caster.cross', crossCaster, either(front.crossCaster)],
+    ['front.camber.cross', crossCamber, either(front.crossCamber)],
+    ['front.toe.total', frontToeTotal, front.toeTotal],
+    ['front.setback', readings.setback, either(front.setback)],
+    ['rear.camber.left', LR.camber, rear.camber],
+    ['rear.camber.right', RR.camber, rear.camber],
+    ['rear.toe.total', rearToeTotal, rear.toeTotal],
+    ['rear.thrust', thrustDeg, either(rear.thrust)],
+  ];
+  const items = candidates.flatMap(([angle, value, range]) =>
+    range === undefined || value === undefined ? [] : [judge(angle, value, range)],
+  );
+  const pass = items.every((item) => item.verdict === 'in');
+  return { items, crossCaster, crossCamber, frontToeTotal, rearToeTotal, thrustDeg, pass };
+}
+
+const range = () => Joi.object({ min: anyNumber(), max: anyNumber() });
+const frontWheel = () =>
+  Joi.object({ caster: anyNumber().required(), camber: anyNumber().required(), toe: anyNumber().required() });
+const rearWheel = () => Joi.object({ camber: anyNumber().required(), toe: anyNumber().required() });
+
+/** What an alignment spec may hold; also used where one is typed in. */
+export const alignmentSpecSchema = Joi.object({
+  front: Joi.object({
+    caster: range(),
+    camber: range(),
+    toeTotal: range(),
+    crossCaster: zeroOrMore(),
+    crossCamber: zeroOrMore(),
+    setback: zeroOrMore(),
+  }).required(),
+  rear: Joi.object({ camber: range(), toeTotal: range(), thrust: zeroOrMore() }),
+});
+
+export const alignmentReadingsSchema = Joi.object({
+  LF: frontWheel().required(),
+  RF: frontWheel().required(),
+  LR: rearWheel().required(),
+  RR: rearWheel().required(),
+  setback: anyNumber(),
+});
+
+export const alignmentVerdict = calculator({
+  name: 'alignment.verdict',
+  summary: 'Judges an alignment sheet in degrees against its spec, with cross values, totals and thrust.',
+  principle: 'Cross is left − right, total toe is the sum, thrust half the rear difference; limits hold both ways.',
+  input: Joi.object<{ spec: AlignmentSpec; readings: AlignmentReadings }>({
+    spec: alignmentSpecSchema.required(),
+    readings: alignmentReadingsSchema.required(),
+  }),
+  run: judgeAlignment,
+});

@@ -1,0 +1,52 @@
+import Joi from 'joi';
+import { Refusal, calculator } from './calculator';
+import { positive, zeroOrMore } from './fields';
+import { readTireSize } from './tire.size';
+
+export interface TireCompareInput {
+  old: string;
+  new: string;
+  indicated?: number;
+  axleRatio?: number;
+}
+
+function diameterOf(size: string, field: 'old' | 'new'): number {
+  try {
+    return readTireSize(size).diameter;
+  } catch (error) {
+    if (error instanceof Refusal) throw new Refusal(error.code, error.message, field);
+    throw error;
+  }
+}
+
+/**
+ * What another tire size does: ride height (mm), the dial's error (how far it reads from true, percent) and gearing.
+ * @returns diameters, half their difference, new/old, and with a dial speed or axle ratio what becomes of those
+ */
+export function compareTires({ old, new: fitted, indicated, axleRatio }: TireCompareInput) {
+  const oldDiameter = diameterOf(old, 'old');
+  const newDiameter = diameterOf(fitted, 'new');
+  const factor = newDiameter / oldDiameter;
+  return {
+    oldDiameter,
+    newDiameter,
+    rideHeight: (newDiameter - oldDiameter) / 2,
+    factor,
+    speedometerErrorPct: (oldDiameter / newDiameter - 1) * 100,
+    ...(indicated === undefined ? {} : { trueSpeed: indicated * factor }),
+    ...(axleRatio === undefined ? {} : { effectiveRatio: axleRatio / factor, restoringRatio: axleRatio * factor }),
+  };
+}
+
+export const tireCompare = calculator({
+  name: 'tire.compare',
+  summary: 'Compares two tire sizes: ride height, dial error and gearing.',
+  principle: 'A wheel turn covers the new circumference while the dial counts the old one.',
+  input: Joi.object<TireCompareInput>({
+    old: Joi.string().required(),
+    new: Joi.string().required(),
+    indicated: zeroOrMore(),
+    axleRatio: positive(),
+  }),
+  run: compareTires,
+});

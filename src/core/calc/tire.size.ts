@@ -1,0 +1,51 @@
+import Joi from 'joi';
+import { Refusal, calculator } from './calculator';
+
+export interface TireSize {
+  /** Outside diameter and section width, mm. */
+  diameter: number;
+  width: number;
+  /** Rim diameter, inches. */
+  rim: number;
+  kind: 'metric' | 'inch';
+}
+
+const METRIC = /^(?:P|LT|ST|T)?(\d{3})\/(\d{2,3}) ?Z?[RDB] ?(\d{2}(?:\.5)?)(?:LT|C|XL)?$/;
+const INCH = /^(?:LT)?(\d{1,2}(?:\.\d{1,2})?)X(\d{1,2}(?:\.\d{1,2})?) ?(?:R|-|D|B) ?(\d{1,2}(?:\.5)?)(?:LT)?$/;
+
+/**
+ * Reads a tire size as molded on the sidewall: metric, flotation, or a small cart size.
+ * @returns diameter and width in mm, rim in inches
+ * @throws Refusal when it reads as none of these, or the tire would be under 200 mm or over 1,500 mm across
+ */
+export function readTireSize(size: string): TireSize {
+  const plain = size.trim().toUpperCase().replace(/×/g, 'X');
+  const metric = METRIC.exec(plain);
+  const inch = metric ? null : INCH.exec(plain);
+  let read: TireSize | null = null;
+  if (metric) {
+    const [width, aspect, rim] = [Number(metric[1]), Number(metric[2]), Number(metric[3])];
+    read = { diameter: rim * 25.4 + (2 * width * aspect) / 100, width, rim, kind: 'metric' };
+  } else if (inch) {
+    read = { diameter: Number(inch[1]) * 25.4, width: Number(inch[2]) * 25.4, rim: Number(inch[3]), kind: 'inch' };
+  }
+  if (!read) {
+    throw new Refusal(
+      'bad-size',
+      `"${size}" does not read as a tire size: write it like LT255/75R17, 33x10.50R17 or 18x8.50-8.`,
+      'size',
+    );
+  }
+  if (read.diameter < 200 || read.diameter > 1500 || read.rim * 25.4 >= read.diameter || read.width <= 0) {
+    throw new Refusal('out-of-range', `"${size}" is no tire anyone mounts: check the digits.`, 'size');
+  }
+  return read;
+}
+
+export const tireSize = calculator({
+  name: 'tire.size',
+  summary: 'Reads a tire size into diameter and width in mm and rim in inches.',
+  principle: 'Metric: rim plus two sidewalls of width times aspect. Flotation: diameter and width are written in inches.',
+  input: Joi.object<{ size: string }>({ size: Joi.string().required() }),
+  run: ({ size }) => ({ ...readTireSize(size) }),
+});

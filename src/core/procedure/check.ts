@@ -1,0 +1,177 @@
+import Joi from 'joi';
+import { calculator } from '../calc/calculator';
+import { bothOnWheels, forbidLowering, forbidsDriving, mayBeFinal, standingCar, supportAfter } from './car';
+import { ENDS, type End, SUPPORTS, type Support, endsOf } from './types';
+
+interface CheckedItem {
+  id: string;
+  end?: End;
+  closeBefore?: 'ground' | 'drive' | 'handoff';
+}
+interface CheckedFastener {
+  id: string;
+  end?: End;
+  final?: 'on-wheels';
+  spec?: unknown;
+  mate?: string;
+}
+interface CheckedStep {
+  id: string;
+  end?: End;
+  after?: string[];
+  needs?: Support[];
+  sets?: Support;
+  opens?: string[];
+  closes?: string[];
+  loosens?: string[];
+  snugs?: string[];
+  torques?: string[];
+  drive?: boolean;
+}
+export interface CheckInput {
+  items?: CheckedItem[];
+  fasteners?: CheckedFastener[];
+  steps: CheckedStep[];
+}
+export interface Problem {
+  code: string;
+  ref: string;
+}
+
+/** Collects problems once each and hands them out sorted by code, then by what they point at. */
+class Problems {
+  private readonly seen = new Map<string, Problem>();
+  add(code: string, ref: string) {
+    this.seen.set(`${code}\n${ref}`, { code, ref });
+  }
+  sorted(): Problem[] {
+    const order = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
+    return [...this.seen.values()].sort((a, b) => order(a.code, b.code) || order(a.ref, b.ref));
+  }
+}
+
+function byId<T extends { id: string }>(things: T[], problems: Problems): Map<string, T> {
+  const map = new Map<string, T>();
+  for (const thing of things) {
+    if (map.has(thing.id)) problems.add('duplicate-id', thing.id);
+    map.set(thing.id, thing);
+  }
+  return map;
+}
+
+/**
+ * Walks a procedure in its listed order and reports what would hurt someone or be forgotten.
+ * @returns problems, unique, sorted by code and then by the id they point at; none means clean
+ */
+export function checkProcedure({ items = [], fasteners = [], steps }: CheckInput): Problem[] {
+  const problems = new Problems();
+  const itemById = byId(items, problems);
+  const fastenerById = byId(fasteners, problems);
+  byId(steps, problems);
+  const position = new Map(steps.map((step, index) => [step.id, index]));
+  for (const fastener of fastenerById.values()) {
+    if (fastener.mate !== undefined && !fastenerById.has(fastener.mate)) problems.add('unknown-ref', fastener.mate);
+  }
+
+  const car = standingCar();
+  const known = (map: Map<string, unknown>, ids: string[] = []) =>
+    ids.filter((id) => {
+      if (!map.has(id)) problems.add('unknown-ref', id);
+      return map.has(id);
+    });
+  const needsSpec = (id: string) => {
+    if (fastenerById.get(id)!.spec == null) problems.add('missing-spec', id);
+  };
+
+  steps.forEach((step, index) => {
+    for (const earlier of step.after ?? []) {
+      const at = position.get(earlier);
+      if (at === undefined) problems.add('unknown-ref', earlier);
+      else if (at >= index) problems.add('out-of-order', step.id);
+    }
+    if (step.needs?.length && endsOf(step).some((end) => !step.needs!.includes(car.support[end]))) {
+      problems.add('unsupported', step.id);
+    }
+    for (const id of known(itemById, step.opens)) {
+      if (car.open.has(id)) problems.add('opened-twice', id);
+      car.open.add(id);
+    }
+    for (const id of known(itemById, step.closes)) {
+      if (!car.open.delete(id)) problems.add('closed-before-open', id);
+    }
+    for (const id of known(fastenerById, step.loosens)) {
+      needsSpec(id);
+      car.loose.set(id, 'loosened');
+    }
+    for (const id of known(fastenerById, step.snugs)) {
+      needsSpec(id);
+      car.loose.set(id, 'snug');
+    }
+    const support = supportAfter(car.support, step);
+    const openItems = [...car.open].map((id) => itemById.get(id)!);
+    for (const item of forbidLowering(car.support, support, openItems)) problems.add('ground-with-open', item.id);
+    car.support = support;
+    for (const id of known(fastenerById, step.torques)) {
+      needsSpec(id);
+      if (mayBeFinal(fastenerById.get(id)!, car.support)) {
+        car.loose.delete(id);
+      } else {
+        problems.add('torqued-in-air', id);
+        car.loose.set(id, 'loosened');
+      }
+    }
+    if (step.drive) {
+      if (!bothOnWheels(car.support)) problems.add('unsupported', step.id);
+      for (const item of openItems.filter(forbidsDriving)) problems.add('drive-with-open', item.id);
+      for (const id of car.loose.keys()) problems.add('drive-with-loose', id);
+    }
+  });
+
+  for (const id of car.open) problems.add('never-closed', id);
+  for (const id of car.loose.keys()) problems.add('never-torqued', id);
+  const last = steps[steps.length - 1];
+  if (last && !bothOnWheels(car.support)) problems.add('left-in-air', last.id);
+  return problems.sorted();
+}
+
+const ids = () => Joi.array().items(Joi.string());
+const support = () => Joi.valid(...SUPPORTS);
+const end = () => Joi.valid(...ENDS);
+
+export const procedureCheck = calculator({
+  name: 'procedure.check',
+  summary: 'Walks a procedure and reports what is unsafe, out of order or forgotten.',
+  principle: 'A walk over the steps that keeps the support of each end, what is open and what is loose.',
+  input: Joi.object<CheckInput>({
+    items: Joi.array().items(
+      Joi.object({ id: Joi.string().required(), end: end(), closeBefore: Joi.valid('ground', 'drive', 'handoff') }).unknown(),
+    ),
+    fasteners: Joi.array().items(
+      Joi.object({
+        id: Joi.string().required(),
+        end: end(),
+        final: Joi.valid('on-wheels'),
+        spec: Joi.object().allow(null),
+        mate: Joi.string(),
+      }).unknown(),
+    ),
+    steps: Joi.array()
+      .items(
+        Joi.object({
+          id: Joi.string().required(),
+          end: end(),
+          after: ids(),
+          needs: Joi.array().items(support()),
+          sets: support(),
+          opens: ids(),
+          closes: ids(),
+          loosens: ids(),
+          snugs: ids(),
+          torques: ids(),
+          drive: Joi.boolean(),
+        }).unknown(),
+      )
+      .required(),
+  }).unknown(),
+  run: (input) => ({ problems: checkProcedure(input) }),
+});

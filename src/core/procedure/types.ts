@@ -1,0 +1,148 @@
+import type { Corner } from '../calc/fields';
+
+export const SUPPORTS = ['on-wheels', 'raised', 'axle-held', 'at-height'] as const;
+/** How one end of the car is carried. */
+export type Support = (typeof SUPPORTS)[number];
+
+export const ENDS = ['front', 'rear', 'both'] as const;
+export type End = (typeof ENDS)[number];
+export type OneEnd = 'front' | 'rear';
+
+export const PHASES = [
+  'intake',
+  'baseline',
+  'plan',
+  'teardown',
+  'fit',
+  'reassemble',
+  'on-wheels',
+  'align',
+  'road',
+  'handoff',
+] as const;
+export type Phase = (typeof PHASES)[number];
+
+export const ITEM_KINDS = [
+  'link',
+  'joint',
+  'line',
+  'wire',
+  'sensor',
+  'support',
+  'cover',
+  'spring',
+  'switch',
+  'fluid',
+  'part',
+  'temporary',
+  'bag',
+] as const;
+export type ItemKind = (typeof ITEM_KINDS)[number];
+export type CloseBefore = 'ground' | 'drive' | 'handoff';
+
+/** Something that gets opened on the car and has to be closed again. */
+export interface Item {
+  id: string;
+  name: string;
+  place?: string;
+  kind: ItemKind;
+  end?: End;
+  corner?: Corner;
+  closeBefore?: CloseBefore;
+  waivable?: boolean;
+}
+
+export interface TorqueSpec {
+  nm: number;
+  angleDeg?: number;
+  source: string;
+  note?: string;
+}
+
+export interface Fastener {
+  id: string;
+  name: string;
+  place: string;
+  end?: End;
+  corner?: Corner;
+  count: number;
+  thread?: string;
+  grade?: string;
+  critical?: 'steering' | 'brake' | 'wheel';
+  final?: 'on-wheels';
+  spec: TorqueSpec | null;
+  hardware?: 'reused' | 'kit' | 'new';
+  identify?: string;
+  pattern?: string;
+  passes?: number;
+  threadlocker?: string;
+  secondCheck?: boolean;
+  recheck?: 'wheel' | 'chassis';
+  mate?: string;
+}
+
+export interface Tool {
+  kind: string;
+  size?: string;
+  drive?: string;
+}
+
+export interface Step {
+  id: string;
+  phase: Phase;
+  do: string;
+  why?: string;
+  end?: End;
+  corner?: Corner;
+  after?: string[];
+  needs?: Support[];
+  sets?: Support;
+  opens?: string[];
+  closes?: string[];
+  loosens?: string[];
+  snugs?: string[];
+  torques?: string[];
+  tools?: Tool[];
+  consumables?: string[];
+  parts?: string[];
+  measure?: { what: string; unit: string; corner?: Corner }[];
+  photo?: { shot: string; corner?: Corner }[];
+  helper?: number;
+  irreversible?: boolean;
+  drive?: boolean;
+  share?: string;
+  minutes: number;
+  rustProne?: boolean;
+  caution?: string;
+}
+
+/** How shops differ: what a way takes out of the listed order and what it puts in. */
+export interface Way {
+  id: string;
+  choice: string;
+  title: string;
+  out: string[];
+  in: { after: string | null; step: Step }[];
+  items?: Item[];
+  fasteners?: Fastener[];
+}
+
+export interface Procedure {
+  format: 'wrenchwise-procedure/1';
+  id: string;
+  title: string;
+  summary: string;
+  fits: { front?: string[]; rear?: string[]; drive?: string[]; targets?: string };
+  ways: Way[];
+  items: Item[];
+  fasteners: Fastener[];
+  steps: Step[];
+}
+
+/** A procedure with its ways taken: what is checked and worked from. */
+export type PlainProcedure = Pick<Procedure, 'items' | 'fasteners' | 'steps'>;
+
+/** The ends a thing belongs to; nothing said means both. */
+export function endsOf(thing: { end?: End }): OneEnd[] {
+  return thing.end === 'front' || thing.end === 'rear' ? [thing.end] : ['front', 'rear'];
+}

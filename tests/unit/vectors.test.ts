@@ -1,0 +1,55 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import path from 'node:path';
+import { answer, answerLine, calculators } from '@/core/calc';
+import { closeTo } from '../support/close-to';
+
+const folder = path.join(__dirname, '..', 'vectors');
+const linesOf = (file: string) =>
+  readFileSync(path.join(folder, file), 'utf8')
+    .split('\n')
+    .filter(Boolean)
+    .map((line) => JSON.parse(line) as { calc: string; input: unknown; output?: unknown; error?: boolean });
+
+describe('worked examples', () => {
+  for (const file of readdirSync(folder).filter((name) => calculators.has(name.replace('.jsonl', '')))) {
+    test.each(linesOf(file).map((vector, index) => [index + 1, vector] as const))(`${file} line %i`, (_, vector) => {
+      const got = answer(vector.calc, vector.input);
+      if (vector.error) {
+        expect(got.ok).toBe(false);
+        return;
+      }
+      expect(got).toMatchObject({ ok: true });
+      expect(closeTo((got as { output: unknown }).output, vector.output)).toBe('same');
+    });
+  }
+});
+
+describe('refusals', () => {
+  test.each(linesOf('errors.jsonl').map((vector, index) => [index + 1, vector] as const))('line %i', (_, vector) => {
+    const got = answer(vector.calc, vector.input);
+    expect(got).toMatchObject({ ok: false, error: { message: expect.stringMatching(/\w/) } });
+    if (!calculators.has(vector.calc)) expect(got).toMatchObject({ error: { code: 'unknown-calc' } });
+    else expect((got as { error: { field: string } }).error.field).not.toBe('');
+  });
+
+  test('a bad line is refused by itself', () => {
+    expect(answerLine('{nope')).toMatchObject({ ok: false, error: { code: 'bad-json' } });
+    expect(answerLine('[]')).toMatchObject({ ok: false, error: { code: 'bad-request' } });
+    expect(answerLine('{"calc":"lift.predict","input":{"parts":[{"kind":"strutSpacer"}]}}')).toMatchObject({
+      ok: false,
+      error: { field: 'springMotionRatio' },
+    });
+  });
+
+  test('the field of a refusal is a path', () => {
+    const input = {
+      springMotionRatio: 0.6,
+      damperMotionRatio: 0.6,
+      parts: [{ kind: 'strutSpacer', thickness: 0 }],
+    };
+    expect(answer('lift.predict', input)).toMatchObject({ ok: false, error: { field: 'parts[0].thickness' } });
+    expect(answer('lift.predict', { ...input, parts: [{ kind: 'strutSpacer', thickness: 5, color: 1 }] })).toMatchObject(
+      { ok: false, error: { field: 'parts[0].color', code: 'unknown-field' } },
+    );
+  });
+});
