@@ -1,0 +1,77 @@
+import { forbidsDrive, placedName } from '../procedure/engine';
+import { type OrderState, afterHeightsOf, isJob } from './order-state';
+import type { OverrideRule } from './entries';
+
+/** Something between this order and its handoff: it needs doing, or where `rule` allows it the lead's written reason. */
+export interface ClosingHole {
+  code: string;
+  text: string;
+  rule: OverrideRule | null;
+  ref: string;
+  /** Which of the order's pages mends it. */
+  page: 'work' | 'torque' | 'heights' | 'alignment' | 'road' | 'photos';
+}
+
+/** Shots the run's steps ask for that no photo has been bound to. */
+export function missingShots(state: OrderState): { stepId: string; shot: string; text: string }[] {
+  return (state.document?.steps ?? []).flatMap((step) =>
+    (step.photo ?? [])
+      .filter(
+        ({ corner }) =>
+          !state.photos.some(
+            (photo) => photo.data.stepId === step.id && (corner === undefined || photo.data.corner === corner || photo.data.corner === null),
+          ),
+      )
+      .map(({ shot }) => ({ stepId: step.id, shot, text: `${shot} (${step.do})` })),
+  );
+}
+
+/**
+ * All that still stands between this work order and its handoff.
+ * @returns holes in the order in which they would be mended; those a lead has lifted with a reason are left out
+ */
+export function closingHoles(state: OrderState): ClosingHole[] {
+  const holes: ClosingHole[] = [];
+  const add = (code: string, text: string, page: ClosingHole['page'], rule: OverrideRule | null = null, ref = code) => {
+    const lifted = rule !== null && state.overrides.some((entry) => entry.data.rule === rule && entry.data.ref === ref);
+    if (!lifted) holes.push({ code, text, rule, ref, page });
+  };
+  for (const alarm of state.alarms) add('alarm', `Stopped: ${alarm.message}`, 'work', null, alarm.entryId);
+  const { run, document } = state;
+  if (!run || !document) {
+    add('no-run', 'No work has been started.', 'work');
+    return holes;
+  }
+  for (const [id, fastener] of run.fasteners) {
+    const what = placedName(document.fasteners.find((candidate) => candidate.id === id)!);
+    if (!fastener.spec) add('no-value', `${what} has no torque value.`, 'torque', null, id);
+    else if (!fastener.torqued && document.steps.some((step) => step.torques?.includes(id))) {
+      add('untorqued', `${what} has no torque in this record.`, 'torque', null, id);
+    }
+    if (fastener.owesCheck) add('second-check', `${what} waits for somebody else's check.`, 'torque', 'second-check', id);
+  }
+  for (const id of run.car.open) {
+    add('open', `${placedName(document.items.find((item) => item.id === id)!)} is still open.`, 'work', null, id);
+  }
+  for (const refused of forbidsDrive(document, run)) {
+    if (refused.code === 'support' || refused.code === 'loose') add(refused.code, refused.message, 'work');
+  }
+  const undone = document.steps.filter((step) => !run.done.has(step.id) && step.phase !== 'handoff');
+  if (undone.length) add('steps', `${undone.length} steps are not done, first: ${undone[0]!.do}`, 'work');
+  if (!isJob(state)) return holes;
+
+  if (!afterHeightsOf(state)) add('heights', 'It has not been measured on its wheels.', 'heights');
+  const sheet = state.alignments[state.alignments.length - 1];
+  if (!sheet) add('not-aligned', 'It has not been aligned.', 'alignment', 'not-aligned');
+  else if (!sheet.after.pass && !sheet.accepted) {
+    add('not-reached', 'The alignment did not reach its spec and nobody has accepted that.', 'alignment');
+  }
+  if (!state.roadIn) add('road', 'It has not been driven.', 'road');
+  else if (state.roadIn.data.checks.some((check) => check.result === 'fault')) {
+    add('road-fault', 'The road test found a fault: mend it and drive again.', 'road');
+  }
+  for (const { stepId, shot, text } of missingShots(state)) {
+    add('missing-shot', `No photo yet: ${text}.`, 'photos', 'missing-shot', `${stepId} ${shot}`);
+  }
+  return holes;
+}

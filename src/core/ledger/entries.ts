@@ -1,0 +1,296 @@
+import type { AlignmentReadings, AlignmentSpec } from '../calc/alignment.verdict';
+import type { Corner, PerCorner } from '../calc/fields';
+import type { LiftPart } from '../calc/lift.predict';
+import type { TapeUnit } from '../calc/tape.parse';
+import type { TorqueUnit } from '../calc/torque.convert';
+
+/** What each kind of entry holds. Entries are never edited; a correction is a new entry that names the old one. */
+
+export const ORDER_KINDS = [
+  'job',
+  'next-stage',
+  're-torque',
+  'settled-heights',
+  'alignment',
+  'warranty',
+  'inspection',
+  'load-change',
+] as const;
+export type OrderKind = (typeof ORDER_KINDS)[number];
+
+export type DistanceUnit = 'km' | 'mi';
+/** A dial read, or the reason nobody could. */
+export type Odometer = { value: number; unit: DistanceUnit } | { unread: string };
+
+export const HEIGHT_OCCASIONS = [
+  'as came',
+  'on wheels',
+  'settled',
+  'after alignment',
+  'with accessories',
+  'on new tires',
+  'come-back',
+] as const;
+export type HeightOccasion = (typeof HEIGHT_OCCASIONS)[number];
+export const HEIGHT_METHODS = ['hub', 'floor', 'chassis'] as const;
+export type HeightMethod = (typeof HEIGHT_METHODS)[number];
+
+export interface IntakeData {
+  number: number;
+  orderKind: OrderKind;
+  comesBackFrom: string | null;
+  vehicleId: string;
+  customerId: string;
+  odometer: Odometer;
+  tires: string;
+  wheels: string;
+  newTires: string | null;
+  carries: string;
+  wants: string;
+  /** Target heights as typed, per axle, by `method`. */
+  targets: { front: string | null; rear: string | null; unit: TapeUnit; method: HeightMethod };
+  promisedFor: string | null;
+}
+
+export interface AgreementData {
+  what: 'targets' | 'plan';
+  planVersion: number | null;
+  yes: boolean;
+  how: 'in the shop' | 'by phone';
+  witness: string | null;
+}
+
+export interface HeightsData {
+  occasion: HeightOccasion;
+  method: HeightMethod;
+  upperPoint: string;
+  tires: string;
+  pressureDone: boolean;
+  floorLevel: boolean;
+  steeringStraight: boolean;
+  load: string;
+  unit: TapeUnit;
+  /** One to three readings a corner, as typed. */
+  readings: PerCorner<string[]>;
+}
+
+export interface PlanAxle {
+  name: string;
+  parts: LiftPart[];
+  springMotionRatio: number;
+  damperMotionRatio: number;
+  /** The motion ratios were measured on this car, or assumed from its kind of suspension. */
+  ratiosAssumed: boolean;
+  /** What the kit says it gives, mm of lift; null when it says nothing. */
+  claimed: number | null;
+}
+
+export interface PlanData {
+  version: number;
+  baselineId: string;
+  front: PlanAxle | null;
+  rear: PlanAxle | null;
+  note: string;
+}
+
+export interface RunStartData {
+  documentHash: string;
+  planVersion: number | null;
+}
+
+export interface StepDoneData {
+  stepId: string;
+  measured: string | null;
+  note: string | null;
+}
+
+export interface ValueData {
+  fastenerId: string;
+  place: string;
+  kind: 'entered' | 'interim' | 'missing' | 'waiting';
+  nm: number | null;
+  angleDeg: number | null;
+  source: string;
+}
+
+export interface TorqueData {
+  fastenerId: string;
+  place: string;
+  pass: number;
+  /** The nuts this entry speaks of; a group is torqued together. */
+  nut: 'all' | number;
+  target: { nm: number; source: string; interim: boolean };
+  wrench: { id: string; name: string; pastDue: boolean; outOfRange: boolean };
+  reading: { clicked: true } | { value: number; unit: TorqueUnit };
+  support: { front: string; rear: string };
+  newHardware: boolean;
+  recheck: boolean;
+  moved: boolean;
+  movedDeg: number | null;
+  warnings: string[];
+}
+
+export interface SecondCheckData {
+  fastenerId: string;
+  place: string;
+  checkerId: string;
+}
+
+export interface ApprovalData {
+  stepId: string;
+  approverId: string;
+}
+
+export const OVERRIDE_RULES = ['after', 'not-aligned', 'unsigned', 'missing-shot', 'second-check'] as const;
+export type OverrideRule = (typeof OVERRIDE_RULES)[number];
+export interface OverrideData {
+  rule: OverrideRule;
+  ref: string;
+  leadId: string;
+  reason: string;
+}
+
+export const STOP_REASONS = ['parts', 'stuck fastener', 'wrong part', 'another job', 'break', 'day end', 'done'] as const;
+export type StopReason = (typeof STOP_REASONS)[number];
+
+export interface ClockOnData {
+  clockId: string;
+  personId: string;
+  stepId: string | null;
+}
+export interface ClockOffData {
+  clockId: string;
+  personId: string;
+  reason: StopReason;
+}
+
+export interface PhotoData {
+  photoId: string;
+  sha256: string;
+  stepId: string | null;
+  corner: Corner | null;
+  fastenerId: string | null;
+  occasion: string | null;
+  caption: string;
+}
+
+export interface AlignmentData {
+  rack: string;
+  operator: string;
+  specSource: string;
+  spec: AlignmentSpec;
+  before: AlignmentReadings;
+  after: AlignmentReadings;
+  adjustments: string;
+  notReached: string;
+}
+export interface AlignmentAcceptedData {
+  sheetId: string;
+  leadId: string;
+  reason: string;
+}
+
+export interface RoadCheck {
+  id: string;
+  result: 'good' | 'fault' | 'not tried';
+  note: string;
+}
+export interface RoadOutData {
+  odometer: Odometer;
+}
+export interface RoadInData {
+  odometer: Odometer;
+  checks: RoadCheck[];
+  note: string;
+}
+
+export interface FollowUpOpenData {
+  followUpId: string;
+  kind: 'wheel' | 'chassis';
+  places: string[];
+  doneOn: string;
+  odometer: Odometer;
+  interval: { distance: number; unit: DistanceUnit; days: number | null };
+  tireFactor: number;
+  because: 'handoff' | 'moved';
+}
+export interface FollowUpCloseData {
+  followUpId: string;
+  how: 'visit' | 'refused' | 'lead';
+  evidence: string | null;
+  reason: string | null;
+}
+
+export interface HandoffData {
+  version: number;
+  packetHash: string;
+  pdfHash: string;
+  signatureHash: string;
+  chainCount: number;
+  chainHash: string;
+}
+
+export interface EntryData {
+  intake: IntakeData;
+  agreement: AgreementData;
+  place: { place: string | null };
+  heights: HeightsData;
+  plan: PlanData;
+  'run.start': RunStartData;
+  'step.done': StepDoneData;
+  value: ValueData;
+  torque: TorqueData;
+  'torque.checked': SecondCheckData;
+  approval: ApprovalData;
+  override: OverrideData;
+  'clock.on': ClockOnData;
+  'clock.off': ClockOffData;
+  photo: PhotoData;
+  alignment: AlignmentData;
+  'alignment.accepted': AlignmentAcceptedData;
+  odometer: { odometer: Odometer };
+  'road.out': RoadOutData;
+  'road.in': RoadInData;
+  'followup.open': FollowUpOpenData;
+  'followup.close': FollowUpCloseData;
+  handoff: HandoffData;
+  'visit.closed': { note: string };
+  /** Takes back the entry named in `corrects`. */
+  void: Record<string, never>;
+  /** The shop's own chain: people, customers, vehicles, tools, settings. Ids and plain facts, no contact data. */
+  'shop.change': { what: string; id: string; facts: Record<string, unknown> };
+}
+export type EntryKind = keyof EntryData;
+
+export interface EntryOf<K extends EntryKind> {
+  id: string;
+  chain: string;
+  seq: number;
+  kind: K;
+  at: string;
+  receivedAt: string;
+  personId: string;
+  deviceId: string;
+  deviceSeq: number;
+  corrects: string | null;
+  why: string | null;
+  data: EntryData[K];
+}
+export type Entry = { [K in EntryKind]: EntryOf<K> }[EntryKind];
+
+/** An entry as it counts now: with the data of its last correction, or left out when it was taken back. */
+export function currentEntries(entries: readonly Entry[]): Entry[] {
+  const replaced = new Map<string, Entry>();
+  const gone = new Set<string>();
+  for (const entry of entries) {
+    if (entry.corrects === null) continue;
+    if (entry.kind === 'void') gone.add(entry.corrects);
+    else replaced.set(entry.corrects, entry);
+  }
+  return entries
+    .filter((entry) => entry.corrects === null && !gone.has(entry.id))
+    .map((entry) => {
+      const correction = replaced.get(entry.id);
+      return correction && correction.kind === entry.kind ? ({ ...entry, data: correction.data } as Entry) : entry;
+    });
+}

@@ -1,0 +1,49 @@
+import { nextSteps } from '../procedure/engine';
+import { closingHoles } from './closing';
+import { type OrderState, afterHeightsOf, baselineOf, isClosed, isJob, latestPlan, planAnswer } from './order-state';
+import type { Role } from './roles';
+
+/** The next thing to do on an order: what, whose it is, and which page does it. */
+export interface NextThing {
+  text: string;
+  role: Role;
+  page: 'heights' | 'plan' | 'work' | 'bay' | 'alignment' | 'road' | 'handoff' | 'photos' | 'come-back';
+  /** Something outside the shop's hands is being waited for. */
+  waiting: boolean;
+}
+
+/** What is to be done next on a work order, in the order of work. */
+export function nextThing(state: OrderState): NextThing {
+  const thing = (text: string, role: Role, page: NextThing['page'], waiting = false): NextThing => ({
+    text,
+    role,
+    page,
+    waiting,
+  });
+  if (isClosed(state)) return thing('Handed over', 'advisor', 'come-back');
+  if (state.alarms.length) return thing('Stopped: look at the alarm', 'lead', 'work');
+  const job = isJob(state);
+  if (job && !baselineOf(state)) return thing('Measure it as it came', 'tech', 'heights');
+  if (job && !latestPlan(state)) return thing('Plan the lift', 'lead', 'plan');
+  if (job && planAnswer(state) === null) return thing('Ask the customer about the plan', 'advisor', 'plan', true);
+  if (job && planAnswer(state)?.data.yes === false) return thing('Plan again: the customer said no', 'lead', 'plan');
+  if (!state.run || !state.document) return thing('Start the work', 'lead', 'work');
+
+  const next = nextSteps(state.document, state.run)[0];
+  if (job && (!next || ['align', 'road', 'handoff'].includes(next.step.phase)) && !afterHeightsOf(state)) {
+    return thing('Measure it on its wheels', 'tech', 'heights');
+  }
+  if (job && (!next || ['road', 'handoff'].includes(next.step.phase)) && !state.alignments.length) {
+    return thing('Enter the alignment sheet', 'tech', 'alignment');
+  }
+  if (job && next?.step.phase === 'road' && next.step.drive) return thing('Road test', 'tech', 'road');
+  if (next) {
+    const values = (next.step.torques ?? []).filter((id) => !state.run!.fasteners.get(id)!.spec);
+    if (values.length) return thing(`A value is missing: ${next.step.do}`, 'lead', 'bay', true);
+    return thing(next.step.do, 'tech', 'bay');
+  }
+  if (!job) return thing('Close the visit', 'tech', 'handoff');
+  const hole = closingHoles(state)[0];
+  if (hole) return thing(hole.text, hole.rule ? 'lead' : 'tech', hole.page === 'torque' ? 'bay' : hole.page);
+  return thing('Hand it over and have it signed', 'advisor', 'handoff');
+}

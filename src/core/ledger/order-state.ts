@@ -1,0 +1,239 @@
+import { judgeAlignment } from '../calc/alignment.verdict';
+import { Refusal } from '../calc/calculator';
+import type { PerCorner } from '../calc/fields';
+import { type RunDocument, type RunState, applySecondCheck, applyStep, applyTorque, beginRun, forbidsDrive, judgeStep } from '../procedure/engine';
+import { heightsOf } from '../stance/readings';
+import { type Entry, type EntryKind, type EntryOf, currentEntries } from './entries';
+
+export interface HeightSet {
+  entry: EntryOf<'heights'>;
+  mm: PerCorner<number>;
+}
+export interface AlignmentSheet {
+  entry: EntryOf<'alignment'>;
+  before: ReturnType<typeof judgeAlignment>;
+  after: ReturnType<typeof judgeAlignment>;
+  accepted: EntryOf<'alignment.accepted'> | null;
+}
+export interface ClockSpan {
+  clockId: string;
+  personId: string;
+  stepId: string | null;
+  from: string;
+  to: string | null;
+  reason: string | null;
+}
+
+/** A work order as its entries tell it now. */
+export interface OrderState {
+  intake: EntryOf<'intake'> | null;
+  place: string | null;
+  agreements: EntryOf<'agreement'>[];
+  heights: HeightSet[];
+  plans: EntryOf<'plan'>[];
+  runStart: EntryOf<'run.start'> | null;
+  document: RunDocument | null;
+  run: RunState | null;
+  torques: EntryOf<'torque'>[];
+  checks: EntryOf<'torque.checked'>[];
+  values: EntryOf<'value'>[];
+  overrides: EntryOf<'override'>[];
+  clocks: ClockSpan[];
+  photos: EntryOf<'photo'>[];
+  alignments: AlignmentSheet[];
+  odometers: { at: string; entry: Entry }[];
+  roadOut: EntryOf<'road.out'> | null;
+  roadIn: EntryOf<'road.in'> | null;
+  followUpsOpened: EntryOf<'followup.open'>[];
+  followUpsClosed: EntryOf<'followup.close'>[];
+  handoffs: EntryOf<'handoff'>[];
+  visitClosed: EntryOf<'visit.closed'> | null;
+  /** Moves that stand in the record and should have been refused: a correction brought them to light. */
+  alarms: { entryId: string; message: string }[];
+}
+
+function emptyOrder(document: RunDocument | null): OrderState {
+  return {
+    intake: null,
+    place: null,
+    agreements: [],
+    heights: [],
+    plans: [],
+    runStart: null,
+    document,
+    run: null,
+    torques: [],
+    checks: [],
+    values: [],
+    overrides: [],
+    clocks: [],
+    photos: [],
+    alignments: [],
+    odometers: [],
+    roadOut: null,
+    roadIn: null,
+    followUpsOpened: [],
+    followUpsClosed: [],
+    handoffs: [],
+    visitClosed: null,
+    alarms: [],
+  };
+}
+
+type Folder<K extends EntryKind> = (state: OrderState, entry: EntryOf<K>) => void;
+
+const HARMFUL = new Set(['ground', 'drive', 'loose', 'untorqued', 'support']);
+
+function foldStep(state: OrderState, entry: EntryOf<'step.done'>): void {
+  const { document, run } = state;
+  if (!document || !run) return;
+  const step = document.steps.find((candidate) => candidate.id === entry.data.stepId);
+  if (step && (step.sets === 'on-wheels' || step.drive) && !run.done.has(step.id)) {
+    for (const refused of judgeStep(document, run, step.id)) {
+      if (HARMFUL.has(refused.code)) state.alarms.push({ entryId: entry.id, message: `${step.do}: ${refused.message}` });
+    }
+  }
+  applyStep(document, run, entry.data.stepId, { entryId: entry.id, at: entry.at, personId: entry.personId });
+}
+
+function foldValue(state: OrderState, entry: EntryOf<'value'>): void {
+  state.values.push(entry);
+  const fastener = state.run?.fasteners.get(entry.data.fastenerId);
+  if (!fastener) return;
+  const { kind, nm, angleDeg, source } = entry.data;
+  fastener.valueKind = kind;
+  fastener.spec = nm === null ? null : { nm, source, ...(angleDeg === null ? {} : { angleDeg }) };
+}
+
+/** What each kind of entry does to the order. A kind with no line here changes nothing in it. */
+const folders: { [K in EntryKind]?: Folder<K> } = {
+  intake: (state, entry) => {
+    state.intake = entry;
+    state.odometers.push({ at: entry.at, entry });
+  },
+  agreement: (state, entry) => state.agreements.push(entry),
+  place: (state, entry) => {
+    state.place = entry.data.place;
+  },
+  heights: (state, entry) => state.heights.push({ entry, mm: heightsOf(entry.data) }),
+  plan: (state, entry) => state.plans.push(entry),
+  'run.start': (state, entry) => {
+    state.runStart = entry;
+    if (state.document) state.run = beginRun(state.document);
+  },
+  'step.done': foldStep,
+  value: foldValue,
+  torque: (state, entry) => {
+    state.torques.push(entry);
+    if (state.document && state.run) applyTorque(state.document, state.run, entry.data.fastenerId, entry.data);
+  },
+  'torque.checked': (state, entry) => {
+    state.checks.push(entry);
+    if (state.run) applySecondCheck(state.run, entry.data.fastenerId);
+  },
+  approval: (state, entry) => {
+    state.run?.approved.add(entry.data.stepId);
+  },
+  override: (state, entry) => {
+    state.overrides.push(entry);
+    if (entry.data.rule === 'after') state.run?.lifted.add(entry.data.ref);
+    if (entry.data.rule === 'second-check') {
+      const fastener = state.run?.fasteners.get(entry.data.ref);
+      if (fastener) fastener.owesCheck = false;
+    }
+  },
+  'clock.on': (state, entry) =>
+    state.clocks.push({
+      clockId: entry.data.clockId,
+      personId: entry.data.personId,
+      stepId: entry.data.stepId,
+      from: entry.at,
+      to: null,
+      reason: null,
+    }),
+  'clock.off': (state, entry) => {
+    const span = state.clocks.find((clock) => clock.clockId === entry.data.clockId);
+    if (span) {
+      span.to = entry.at;
+      span.reason = entry.data.reason;
+    }
+  },
+  photo: (state, entry) => state.photos.push(entry),
+  alignment: (state, entry) => {
+    const { spec, before, after } = entry.data;
+    state.alignments.push({
+      entry,
+      before: judgeAlignment({ spec, readings: before }),
+      after: judgeAlignment({ spec, readings: after }),
+      accepted: null,
+    });
+  },
+  'alignment.accepted': (state, entry) => {
+    const sheet = state.alignments.find((candidate) => candidate.entry.id === entry.data.sheetId);
+    if (sheet) sheet.accepted = entry;
+  },
+  odometer: (state, entry) => state.odometers.push({ at: entry.at, entry }),
+  'road.out': (state, entry) => {
+    state.roadOut = entry;
+    state.odometers.push({ at: entry.at, entry });
+    if (!state.document || !state.run) return;
+    const index = state.document.steps.findIndex((step) => step.phase === 'road' && step.drive);
+    for (const refused of forbidsDrive(state.document, state.run, index < 0 ? undefined : index)) {
+      state.alarms.push({ entryId: entry.id, message: `Road test: ${refused.message}` });
+    }
+  },
+  'road.in': (state, entry) => {
+    state.roadIn = entry;
+    state.odometers.push({ at: entry.at, entry });
+  },
+  'followup.open': (state, entry) => state.followUpsOpened.push(entry),
+  'followup.close': (state, entry) => state.followUpsClosed.push(entry),
+  handoff: (state, entry) => state.handoffs.push(entry),
+  'visit.closed': (state, entry) => {
+    state.visitClosed = entry;
+  },
+};
+
+/**
+ * Folds a work order's entries into where it stands. A correction counts in the place of what it corrects, so the
+ * whole walk is judged again with it; what should then have been refused raises an alarm.
+ * @param entries all of the order's entries in the order of its chain
+ * @param document the run document once a run has started
+ */
+export function foldOrder(entries: readonly Entry[], document: RunDocument | null): OrderState {
+  const state = emptyOrder(document);
+  for (const entry of currentEntries(entries)) {
+    try {
+      (folders[entry.kind] as Folder<typeof entry.kind> | undefined)?.(state, entry as never);
+    } catch (error) {
+      // A set that cannot be read any more is a task for a person, not a reason to show nothing.
+      if (!(error instanceof Refusal)) throw error;
+      state.alarms.push({ entryId: entry.id, message: error.message });
+    }
+  }
+  return state;
+}
+
+export const latestPlan = (state: OrderState) => state.plans[state.plans.length - 1] ?? null;
+
+/** The last answer the customer gave to the plan as it stands; a new version of the plan asks again. */
+export function planAnswer(state: OrderState): EntryOf<'agreement'> | null {
+  const plan = latestPlan(state);
+  if (!plan) return null;
+  const answers = state.agreements.filter(
+    (entry) => entry.data.what === 'plan' && entry.data.planVersion === plan.data.version,
+  );
+  return answers[answers.length - 1] ?? null;
+}
+
+export const baselineOf = (state: OrderState): HeightSet | null =>
+  state.heights.find((set) => set.entry.data.occasion === 'as came') ?? null;
+
+/** The last set measured after the work, whatever its occasion. */
+export function afterHeightsOf(state: OrderState): HeightSet | null {
+  const after = state.heights.filter((set) => set.entry.data.occasion !== 'as came');
+  return after[after.length - 1] ?? null;
+}
+
+export const isClosed = (state: OrderState) => state.handoffs.length > 0 || state.visitClosed !== null;
+export const isJob = (state: OrderState) => ['job', 'next-stage', 'load-change'].includes(state.intake?.data.orderKind ?? '');

@@ -1,0 +1,52 @@
+import { Refusal } from '../calc/calculator';
+import type { PlainProcedure, Procedure, Step } from './types';
+
+/**
+ * Takes one way of each choice and gives the plain procedure that is checked and worked from. An `after` that names a
+ * step taken out is dropped.
+ * @param taken ids of the ways taken; none means the file as it stands
+ * @throws Refusal for an unknown way, two ways of one choice, or a way that hooks onto a step that is not there
+ */
+export function takeWays(procedure: Procedure, taken: string[]): PlainProcedure {
+  let steps: Step[] = procedure.steps;
+  const items = [...procedure.items];
+  const fasteners = [...procedure.fasteners];
+  const out = new Set<string>();
+  const choices = new Set<string>();
+  for (const id of taken) {
+    const way = procedure.ways.find((candidate) => candidate.id === id);
+    if (!way) throw new Refusal('unknown-way', `"${procedure.title}" has no way called "${id}".`, 'ways');
+    if (choices.has(way.choice)) {
+      throw new Refusal('two-ways', `Only one way of "${way.choice}" can be taken.`, 'ways');
+    }
+    choices.add(way.choice);
+    items.push(...(way.items ?? []));
+    fasteners.push(...(way.fasteners ?? []));
+    // Placed before anything goes out, so that a way may put its own step where the one it replaces stood.
+    for (const { after, step } of way.in) {
+      const at = after === null ? -1 : steps.findIndex((candidate) => candidate.id === after);
+      if (after !== null && at < 0) {
+        throw new Refusal('unknown-step', `Way "${way.title}" hooks onto a step "${after}" that is not there.`, 'ways');
+      }
+      steps = [...steps.slice(0, at + 1), step, ...steps.slice(at + 1)];
+    }
+    for (const id of way.out) out.add(id);
+  }
+  const kept = steps
+    .filter((step) => !out.has(step.id))
+    .map((step) => (step.after ? { ...step, after: step.after.filter((id) => !out.has(id)) } : step));
+  const used = new Set(
+    kept.flatMap((step) => [
+      ...(step.opens ?? []),
+      ...(step.closes ?? []),
+      ...(step.loosens ?? []),
+      ...(step.snugs ?? []),
+      ...(step.torques ?? []),
+    ]),
+  );
+  return {
+    items: items.filter((item) => used.has(item.id)),
+    fasteners: fasteners.filter((fastener) => used.has(fastener.id)),
+    steps: kept,
+  };
+}
