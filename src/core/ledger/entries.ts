@@ -50,6 +50,8 @@ export interface IntakeData {
   /** Target heights as typed, per axle, by `method`. */
   targets: { front: string | null; rear: string | null; unit: TapeUnit; method: HeightMethod };
   promisedFor: string | null;
+  /** What the customer says is driven a day, in the dial's unit. */
+  pacePerDay: number | null;
 }
 
 export interface AgreementData {

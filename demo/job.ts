@@ -1,0 +1,240 @@
+import { nextSteps } from '../src/core/procedure/engine';
+import { ROAD_CHECKS } from '../src/core/ledger/road-checks';
+import { missingShots } from '../src/core/ledger/closing';
+import { type OrderState } from '../src/core/ledger/order-state';
+import type { Phase } from '../src/core/procedure/types';
+import { PHASES } from '../src/core/procedure/types';
+import { db } from '../src/server/database';
+import { loadOrder } from '../src/server/entries/order';
+import { storePhoto } from '../src/server/photos/store';
+import type { CrewName } from './crew';
+import type { DemoDriver } from './driver';
+import { drawScene } from './pictures';
+
+type Four = [string, string, string, string];
+
+export interface JobPlan {
+  customer: { name: string; phone: string; email: string };
+  vehicle: Record<string, string>;
+  tech: CrewName;
+  odometer: number;
+  unit: 'mi' | 'km';
+  lengthUnit: 'in' | 'mm';
+  tires: string;
+  newTires?: string;
+  wheels: string;
+  carries: string;
+  wants: string;
+  targets: { front: string | null; rear: string | null };
+  pacePerDay: number;
+  promisedInDays: number;
+  place: string | null;
+  before: Four;
+  front: { name: string; thickness: number; ratio: number; claimed: number } | null;
+  rear: { name: string; thickness: number; claimed: number } | null;
+  procedures: { id: string; ways: string[] }[];
+  after: Four;
+  wrenches: { large: string; small: string };
+}
+
+const corners = (four: Four) => ({ LF: [four[0]], RF: [four[1]], LR: [four[2]], RR: [four[3]] });
+
+/** One job of the demo, played stage by stage as far as its story goes. */
+export class DemoJob {
+  orderId = '';
+  constructor(
+    readonly shop: DemoDriver,
+    readonly plan: JobPlan,
+  ) {}
+
+  private act(command: string, input: object, who: CrewName = this.plan.tech, minutes = 1) {
+    return this.shop.act(who, command, { orderId: this.orderId, ...input }, minutes);
+  }
+
+  async state(): Promise<OrderState> {
+    return (await loadOrder(db(), this.orderId))!.state;
+  }
+
+  async intake(): Promise<this> {
+    const { plan, shop } = this;
+    const answer = await shop.act('Teodor', 'intake.open', {
+      customer: plan.customer,
+      vehicle: plan.vehicle,
+      odometer: { value: plan.odometer, unit: plan.unit },
+      tires: plan.tires,
+      newTires: plan.newTires ?? null,
+      wheels: plan.wheels,
+      carries: plan.carries,
+      wants: plan.wants,
+      targets: { ...plan.targets, unit: plan.lengthUnit, method: 'hub' },
+      pacePerDay: plan.pacePerDay,
+      promisedFor: `${shop.day(plan.promisedInDays)}T22:00:00.000Z`,
+      place: plan.place,
+      agreed: true,
+    }, 12);
+    this.orderId = String(answer.orderId);
+    return this;
+  }
+
+  async heights(occasion: string, four: Four): Promise<this> {
+    await this.act('heights.record', {
+      occasion,
+      method: 'hub',
+      upperPoint: 'fender lip',
+      tires: this.plan.newTires && occasion !== 'as came' ? this.plan.newTires : this.plan.tires,
+      pressureDone: true,
+      floorLevel: true,
+      steeringStraight: true,
+      load: '',
+      unit: this.plan.lengthUnit,
+      readings: corners(four),
+    }, this.plan.tech, 8);
+    return this;
+  }
+
+  async planned(): Promise<this> {
+    const { front, rear } = this.plan;
+    await this.act('plan.propose', {
+      front: front && {
+        name: front.name,
+        parts: [{ kind: 'strutSpacer', thickness: front.thickness }],
+        springMotionRatio: front.ratio,
+        damperMotionRatio: front.ratio,
+        ratiosAssumed: true,
+        claimed: front.claimed,
+      },
+      rear: rear && {
+        name: rear.name,
+        parts: [{ kind: 'block', thickness: rear.thickness, mount: 'springOverAxle' }],
+        springMotionRatio: 1,
+        damperMotionRatio: 0.9,
+        ratiosAssumed: true,
+        claimed: rear.claimed,
+      },
+      note: '',
+    }, 'Odalys', 10);
+    return this;
+  }
+
+  async agreed(): Promise<this> {
+    const version = (await this.state()).plans.length;
+    await this.act('plan.answer', { version, yes: true, how: 'by phone', witness: 'Teodor' }, 'Teodor', 20);
+    return this;
+  }
+
+  async started(): Promise<this> {
+    await this.act('run.start', { procedures: this.plan.procedures }, 'Odalys', 3);
+    return this;
+  }
+
+  async clockOn(stepId: string | null = null): Promise<this> {
+    await this.act('clock.on', { stepId }, this.plan.tech, 0);
+    return this;
+  }
+
+  async clockOff(reason: string): Promise<this> {
+    await this.shop.act(this.plan.tech, 'clock.off', { reason }, 0);
+    return this;
+  }
+
+  /** Somebody of the crew who did not torque it. */
+  private checker(): CrewName {
+    return this.plan.tech === 'Brannoch' ? 'Ilse' : 'Brannoch';
+  }
+
+  private async torque(fastenerId: string, moved = false): Promise<void> {
+    const state = await this.state();
+    const { spec } = state.run!.fasteners.get(fastenerId)!;
+    const wrenchId = spec!.nm >= 40 ? this.plan.wrenches.large : this.plan.wrenches.small;
+    await this.act('torque.record', { fastenerId, wrenchId, reading: { clicked: true }, moved, movedDeg: moved ? 30 : null });
+  }
+
+  /** Works through the run up to and without a phase, or until a step. */
+  async work(until: { phase?: Phase; step?: string }): Promise<this> {
+    for (;;) {
+      const state = await this.state();
+      const next = nextSteps(state.document!, state.run!)[0];
+      if (!next) return this;
+      const { step } = next;
+      if (until.phase && PHASES.indexOf(step.phase) >= PHASES.indexOf(until.phase)) return this;
+      if (until.step === step.id) return this;
+      for (const fastenerId of step.torques ?? []) {
+        const fastener = state.document!.fasteners.find((candidate) => candidate.id === fastenerId)!;
+        for (let pass = 0; pass < (fastener.passes ?? 1); pass += 1) await this.torque(fastenerId);
+        if (fastener.secondCheck) {
+          const checker = this.checker();
+          await this.act('torque.check', { fastenerId, checkerId: this.shop.person(checker).id, pin: this.shop.pin(checker) });
+        }
+      }
+      const measured = step.measure?.map((one) => `${one.what}: 4 ${one.unit}`).join('; ') ?? '';
+      await this.act('step.done', { stepId: step.id, measured }, this.plan.tech, step.minutes);
+    }
+  }
+
+  /** Takes every shot the run asks for and has no picture of yet. */
+  async photos(seed: number): Promise<this> {
+    const state = await this.state();
+    for (const [index, { stepId, shot }] of missingShots(state).entries()) {
+      const step = state.document!.steps.find((candidate) => candidate.id === stepId)!;
+      if (!state.run!.done.has(stepId)) continue;
+      const kind = /as it came/.test(shot) ? (step.end === 'rear' ? 'rear' : 'front') : /pin|marks/i.test(shot) ? 'fastener' : 'part';
+      // A handful of drawings serves the whole demo.
+      const picture = await drawScene({ kind, words: shot, seed: (seed + index) % 5 });
+      const { photoId } = await storePhoto(picture);
+      await this.act('photo.bind', { photoId, stepId, corner: step.corner ?? null, caption: shot });
+    }
+    return this;
+  }
+
+  async aligned(casterLeft: number, toe: number, accepted: string | null = null): Promise<this> {
+    const wheel = (caster: number, camber: number, per: number) => ({ caster, camber, toe: per });
+    const answer = await this.act('alignment.record', {
+      rack: 'partner across the river',
+      operator: 'the partner’s rack',
+      specSource: 'shop goal for this car after a lift, made up for the demo',
+      spec: {
+        front: { caster: { min: 2.2, max: 4.2 }, camber: { min: -0.6, max: 0.6 }, toeTotal: { min: 0, max: 0.2 }, crossCaster: 0.6, crossCamber: 0.6 },
+        rear: { thrust: 0.2 },
+      },
+      before: { LF: wheel(casterLeft - 0.2, 0.5, 0.31), RF: wheel(casterLeft + 0.1, 0.4, 0.24), LR: { camber: 0, toe: 0.02 }, RR: { camber: 0.05, toe: 0.04 } },
+      after: { LF: wheel(casterLeft, 0.2, toe), RF: wheel(casterLeft + 0.2, 0.1, toe), LR: { camber: 0, toe: 0.02 }, RR: { camber: 0.05, toe: 0.04 } },
+      adjustments: 'Toe set with the wheel centered; jam nuts torqued.',
+      notReached: accepted ? 'caster' : '',
+    }, this.plan.tech, 5);
+    if (accepted) {
+      await this.act('alignment.accept', { sheetId: answer.entryId, leadId: this.shop.person('Odalys').id, pin: this.shop.pin('Odalys'), reason: accepted });
+    }
+    return this;
+  }
+
+  async driven(distance: number): Promise<this> {
+    const { unit, odometer } = this.plan;
+    await this.act('road.out', { odometer: { value: odometer + 6, unit } }, this.plan.tech, 22);
+    await this.act('road.in', {
+      odometer: { value: odometer + 6 + distance, unit },
+      checks: ROAD_CHECKS.map(({ id }) => ({ id, result: 'good', note: '' })),
+      note: '',
+    }, this.plan.tech, 6);
+    return this;
+  }
+
+  async handedOver(): Promise<this> {
+    await this.act('handoff.sign', { signer: this.plan.customer.name, signature: SIGNATURE }, 'Teodor', 5);
+    await this.act('order.place', { place: null }, 'Teodor').catch(() => undefined);
+    return this;
+  }
+
+  /** Clicks every fastener of an open re-torque visit; the one whose place is named is found moved. */
+  async clickAll(visitId: string, movedPlace: string | null): Promise<void> {
+    this.orderId = visitId;
+    const { document } = await this.state();
+    await this.act('step.done', { stepId: 'look' });
+    for (const fastener of document!.fasteners) await this.torque(fastener.id, fastener.place === movedPlace);
+    for (const step of document!.steps.slice(1)) await this.act('step.done', { stepId: step.id });
+    await this.act('visit.close', { note: '' });
+  }
+}
+
+/** A drawn line, as small as a PNG gets. */
+const SIGNATURE =
+  'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';

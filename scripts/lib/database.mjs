@@ -1,0 +1,243 @@
+/**
+ * A private MariaDB inside the project's data folder: its own socket, port and password, on loopback only.
+ * Finds one left running by a start that was killed, and recovers one that was killed itself.
+ */
+import { spawn } from 'node:child_process';
+import { createHash, randomBytes } from 'node:crypto';
+import { chmodSync, existsSync, mkdirSync, openSync, readFileSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import net from 'node:net';
+import path from 'node:path';
+import { aptInstall, has, isRoot, must } from './run.mjs';
+import { InTheWay, sentenceFor } from './say.mjs';
+
+const READY_WITHIN_MS = 60_000;
+const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+
+const serverProgram = () => ['mariadbd', '/usr/sbin/mariadbd'].find((program) => has(program));
+
+/** Installs MariaDB from Debian's packages when it is missing. @returns whether it had to */
+export async function ensureMariadb() {
+  if (serverProgram() && has('mariadb-install-db')) return false;
+  await aptInstall(['mariadb-server'], 'MariaDB');
+  return true;
+}
+
+/** May the database's own user walk down to this folder? Not below a folder that only root may enter. */
+function reachableByOthers(folder) {
+  for (let place = path.resolve(folder); ; place = path.dirname(place)) {
+    if (existsSync(place) && !(statSync(place).mode & 0o001)) return false;
+    if (place === path.dirname(place)) return true;
+  }
+}
+
+function databaseUser(folder) {
+  if (!isRoot()) return null;
+  const hasUser = readFileSync('/etc/passwd', 'utf8').includes('\nmysql:');
+  return hasUser && reachableByOthers(path.dirname(folder)) ? 'mysql' : 'root';
+}
+
+/** The process id of the server that runs on this data folder, or null. */
+export function findServer(dataDir) {
+  for (const name of readdirSync('/proc')) {
+    if (!/^\d+$/.test(name)) continue;
+    try {
+      const args = readFileSync(`/proc/${name}/cmdline`, 'utf8').split('\0');
+      if (/mariadbd$/.test(args[0]) && args.includes(`--datadir=${dataDir}`)) return Number(name);
+    } catch {
+      // The process ended while it was looked at.
+    }
+  }
+  return null;
+}
+
+function freePort() {
+  return new Promise((resolve, reject) => {
+    const probe = net.createServer();
+    probe.once('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const { port } = probe.address();
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+async function initialise(layout) {
+  if (existsSync(layout.dataDir)) return;
+  const fresh = `${layout.dataDir}.new`;
+  rmSync(fresh, { recursive: true, force: true });
+  const own = isRoot() ? 'root' : process.env.USER || (await must('whoami', 'whoami', [])).trim();
+  await must('Making the database folder', 'mariadb-install-db', [
+    '--no-defaults',
+    ...(layout.user ? [`--user=${layout.user}`] : []),
+    `--datadir=${fresh}`,
+    '--skip-test-db',
+    '--auth-root-authentication-method=socket',
+    `--auth-root-socket-user=${own}`,
+    '--innodb-log-file-size=16M',
+  ]);
+  // Made under another name first, so that a half-made folder is never taken for a whole one.
+  renameSync(fresh, layout.dataDir);
+}
+
+function layoutOf(folder) {
+  const dataDir = path.join(folder, 'db');
+  const key = createHash('sha256').update(dataDir).digest('hex').slice(0, 12);
+  const socketDir = path.join('/tmp', `wrenchwise-${key}`);
+  return {
+    folder,
+    dataDir,
+    socketDir,
+    socket: path.join(socketDir, 'db.sock'),
+    logDir: path.join(folder, 'log'),
+    address: path.join(folder, 'database.json'),
+    user: databaseUser(folder),
+  };
+}
+
+function readAddress(layout) {
+  try {
+    return JSON.parse(readFileSync(layout.address, 'utf8'));
+  } catch {
+    return null;
+  }
+}
+
+async function connect(options) {
+  const { createConnection } = await import('mysql2/promise');
+  return createConnection({ ...options, connectTimeout: 2000 });
+}
+
+async function answers(options) {
+  try {
+    const connection = await connect(options);
+    await connection.query('SELECT 1');
+    await connection.end();
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** Starts the server process for a layout on a port and waits until it answers on its socket. */
+async function launch(layout, port) {
+  const log = path.join(layout.logDir, 'database.log');
+  const args = [
+    '--no-defaults',
+    ...(layout.user ? [`--user=${layout.user}`] : []),
+    '--basedir=/usr',
+    `--datadir=${layout.dataDir}`,
+    '--bind-address=127.0.0.1',
+    `--port=${port}`,
+    `--socket=${layout.socket}`,
+    `--pid-file=${path.join(layout.socketDir, 'db.pid')}`,
+    `--log-error=${log}`,
+    '--skip-name-resolve',
+    '--performance-schema=OFF',
+    '--character-set-server=utf8mb4',
+    '--default-time-zone=+00:00',
+    '--sql-mode=STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO',
+    '--innodb-flush-log-at-trx-commit=1',
+    '--innodb-flush-method=O_DIRECT',
+    '--innodb-buffer-pool-size-max=256M',
+  ];
+  const out = openSync(path.join(layout.folder, 'database-start.log'), 'a');
+  // Its own process group, so that Ctrl-C in the terminal reaches only us and we stop it in order.
+  const child = spawn(serverProgram(), args, { detached: true, stdio: ['ignore', out, out] });
+  let exited = null;
+  child.on('exit', (code, signal) => (exited = signal ?? `code ${code}`));
+  const until = Date.now() + READY_WITHIN_MS;
+  while (Date.now() < until) {
+    if (await answers({ socketPath: layout.socket, user: isRoot() ? 'root' : process.env.USER })) return child;
+    if (exited !== null) break;
+    await sleep(100);
+  }
+  const said = [log, path.join(layout.folder, 'database-start.log')]
+    .map((file) => (existsSync(file) ? readFileSync(file, 'utf8').slice(-4000) : ''))
+    .join('\n');
+  throw new InTheWay(sentenceFor('Starting the database', said));
+}
+
+/** The application's own account and database; made again at each start, so that a start cut short leaves no hole. */
+async function grant(layout, address) {
+  const root = await connect({ socketPath: layout.socket, user: isRoot() ? 'root' : process.env.USER });
+  await root.query(`CREATE DATABASE IF NOT EXISTS ${address.database}`);
+  await root.query("CREATE USER IF NOT EXISTS 'app'@'127.0.0.1' IDENTIFIED BY ?", [address.password]);
+  await root.query("ALTER USER 'app'@'127.0.0.1' IDENTIFIED BY ?", [address.password]);
+  await root.query(`GRANT ALL ON ${address.database}.* TO 'app'@'127.0.0.1'`);
+  await root.end();
+}
+
+/**
+ * Starts the database of a data folder, or takes over the one that still runs there.
+ * @returns address, how it was found, the process id, and how to stop it
+ */
+export async function startDatabase(folder) {
+  const layout = layoutOf(folder);
+  for (const place of [layout.folder, layout.logDir, layout.socketDir]) mkdirSync(place, { recursive: true });
+  const old = readAddress(layout);
+  const running = findServer(layout.dataDir);
+  if (running !== null && old && (await answers(old))) return handle(layout, old, 'found running', running);
+  if (running !== null) {
+    process.kill(running, 'SIGKILL');
+    while (findServer(layout.dataDir) !== null) await sleep(50);
+  }
+
+  if (layout.user === 'mysql') {
+    chmodSync(layout.folder, 0o755);
+    await must('Giving the log folder to the database', 'chown', ['-R', 'mysql', layout.logDir, layout.socketDir]);
+    if (existsSync(layout.dataDir)) await must('Giving the data folder to the database', 'chown', ['-R', 'mysql', layout.dataDir]);
+  }
+  const existed = existsSync(layout.dataDir);
+  await initialise(layout);
+  const address = {
+    host: '127.0.0.1',
+    port: await freePort(),
+    user: 'app',
+    password: old?.password ?? randomBytes(24).toString('base64url'),
+    database: 'wrenchwise',
+  };
+  const child = await launch(layout, address.port);
+  await grant(layout, address);
+  writeFileSync(layout.address, `${JSON.stringify(address, null, 2)}\n`, { mode: 0o600 });
+  return handle(layout, address, existed ? 'started again' : 'made new', child.pid);
+}
+
+function handle(layout, address, how, pid) {
+  let current = pid;
+  let stopping = false;
+  const alive = () => {
+    try {
+      process.kill(current, 0);
+      // A child that was killed stays as a zombie until it is reaped; it no longer has a command line.
+      return readFileSync(`/proc/${current}/cmdline`, 'utf8').length > 0;
+    } catch {
+      return false;
+    }
+  };
+  const stop = async () => {
+    stopping = true;
+    clearInterval(watch);
+    if (!alive()) return;
+    process.kill(current, 'SIGTERM');
+    const until = Date.now() + 30_000;
+    while (alive() && Date.now() < until) await sleep(50);
+    if (alive()) process.kill(current, 'SIGKILL');
+  };
+  let reviving = false;
+  // A database that dies under a running shop is brought back on the same port; the application reconnects by itself.
+  const watch = setInterval(async () => {
+    if (stopping || reviving || alive()) return;
+    reviving = true;
+    console.log('The database stopped by itself: starting it again.');
+    try {
+      current = (await launch(layout, address.port)).pid;
+      console.log('The database is back.');
+    } catch (error) {
+      console.error(error.message);
+    }
+    reviving = false;
+  }, 500);
+  watch.unref();
+  return { address, how, stop, get pid() { return current; } };
+}
+

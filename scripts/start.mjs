@@ -1,0 +1,146 @@
+/**
+ * `npm start`: everything from a fresh clone to a running shop. `--empty` begins with an empty shop instead of the demo.
+ * What was chosen first is remembered, and nothing here ever erases data.
+ */
+import { randomBytes } from 'node:crypto';
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { root } from './lib/bundle.mjs';
+import { ensureMariadb, startDatabase } from './lib/database.mjs';
+import { InTheWay, detail, plan, say, sentenceFor } from './lib/say.mjs';
+import { build, buildFresh, cli, installPackages, needRoom, packagesFresh, readJson } from './lib/stages.mjs';
+import { portFree, portTaken, processAlive, servesFolder, startWeb, stopProcess } from './lib/web.mjs';
+
+const DEMO_VERSION = 1;
+const dataDir = process.env.WRENCHWISE_DATA ?? path.join(root, '.data');
+const files = { run: path.join(dataDir, 'run.json'), shop: path.join(dataDir, 'shop.json') };
+const port = Number(process.env.PORT ?? 3000);
+const wantsEmpty = process.argv.includes('--empty');
+const toStop = [];
+let stopping = false;
+
+async function stopEverything() {
+  if (stopping) return;
+  stopping = true;
+  for (const stop of toStop.reverse()) await stop();
+  rmSync(files.run, { force: true });
+}
+
+/** A start that was killed leaves its web server behind: it is ours, and it goes. */
+async function clearOldServer() {
+  const old = readJson(files.run);
+  if (!old) return;
+  if (processAlive(old.start) && old.startedWith === startTime(old.start)) {
+    throw new InTheWay(`The shop is running already at http://127.0.0.1:${old.port} (process ${old.start}): stop that one first, with Ctrl-C where it runs.`);
+  }
+  if (old.web && processAlive(old.web) && servesFolder(old.web, dataDir)) {
+    detail('A web server was left by a start that was killed: stopping it.');
+    await stopProcess(old.web);
+  }
+}
+
+/** The kernel's start time of a process, so that a process number used again is not mistaken for an old start. */
+function startTime(pid) {
+  try {
+    const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
+    return stat.slice(stat.lastIndexOf(')') + 2).split(' ')[19];
+  } catch {
+    return null;
+  }
+}
+
+function chosenShop() {
+  const chosen = readJson(files.shop);
+  if (chosen) {
+    if (wantsEmpty && chosen.kind === 'demo') {
+      throw new InTheWay(
+        `This folder already holds the demo shop and it stays as it is: to begin empty, move it aside with "mv ${dataDir} ${dataDir}-demo", then start with --empty again.`,
+      );
+    }
+    if (chosen.kind === 'demo' && chosen.demoVersion < DEMO_VERSION) {
+      detail(`The demo data here is older than this version; it stays. To see the newer demo: mv ${dataDir} ${dataDir}-old`);
+    }
+    return chosen;
+  }
+  const fresh = wantsEmpty
+    ? { kind: 'empty', code: randomBytes(5).toString('hex').toUpperCase() }
+    : { kind: 'demo', demoVersion: DEMO_VERSION, day: process.env.WRENCHWISE_NOW ?? new Date().toISOString(), loaded: false };
+  writeFileSync(files.shop, `${JSON.stringify(fresh, null, 2)}\n`, { mode: 0o600 });
+  return fresh;
+}
+
+async function fillShop(shop) {
+  if (shop.kind === 'empty') {
+    const answer = await cli('Asking the shop for its owner', 'setup-code', [shop.code], dataDir);
+    say(answer.endsWith('opened') ? 'Shop: your own' : 'Shop: empty, waiting for its first owner');
+    return answer.endsWith('opened') ? null : shop.code;
+  }
+  if (shop.loaded) {
+    say('Shop: the demo, as you left it');
+    return null;
+  }
+  say('Shop: loading the demo (made-up cars, people and numbers)');
+  await cli('Loading the demo', 'load-demo', [shop.day], dataDir, { show: true });
+  writeFileSync(files.shop, `${JSON.stringify({ ...shop, loaded: true }, null, 2)}\n`, { mode: 0o600 });
+  return null;
+}
+
+async function main() {
+  plan(7);
+  const began = Date.now();
+  mkdirSync(dataDir, { recursive: true });
+  needRoom(100, 'the shop’s records');
+  await clearOldServer();
+  if (!(await portFree(port))) throw new InTheWay(portTaken(port));
+  writeFileSync(files.run, JSON.stringify({ start: process.pid, startedWith: startTime(process.pid), port }));
+
+  if (packagesFresh()) say('Packages: in place');
+  else {
+    say('Packages: installing from the lockfile (a minute or two)');
+    await installPackages();
+  }
+  say('Database program: looking for MariaDB');
+  if (await ensureMariadb()) detail('installed from Debian’s packages');
+  const database = await startDatabase(dataDir);
+  toStop.push(database.stop);
+  say(`Database: ${database.how}, on 127.0.0.1:${database.address.port}`);
+  say(`Schema: ${await cli('Bringing the schema up to date', 'migrate', [], dataDir)}`);
+  const code = await fillShop(chosenShop());
+  if (buildFresh()) say('Application: built already');
+  else {
+    say('Application: building (half a minute)');
+    await build();
+  }
+  const web = await startWeb({
+    port,
+    dataDir,
+    onExit: (status) => {
+      if (stopping) return;
+      console.error(`The web server stopped by itself (${status ?? 'killed'}): start again; everything acknowledged is kept.`);
+      void stopEverything().then(() => process.exit(1));
+    },
+  });
+  toStop.push(web.stop);
+  writeFileSync(files.run, JSON.stringify({ start: process.pid, startedWith: startTime(process.pid), web: web.pid, port }));
+  say(`Serving after ${Math.round((Date.now() - began) / 1000)} s`);
+  console.log(`\n  Wrenchwise Ledger  http://127.0.0.1:${port}\n`);
+  if (code) console.log(`  First owner: open that page and enter this one-time code: ${code}\n`);
+  if (readJson(files.shop)?.kind === 'demo') console.log(await cli('Reading the demo’s sign-ins', 'demo-sign-ins', [], dataDir));
+  console.log('\n  Ctrl-C stops everything.');
+}
+
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
+  process.on(signal, () => {
+    console.log('\nStopping: web server, then database.');
+    void stopEverything().then(() => process.exit(0));
+  });
+}
+
+try {
+  await main();
+} catch (error) {
+  await stopEverything();
+  const sentence = error instanceof InTheWay ? error.message : sentenceFor('Starting', String(error.stack ?? error));
+  console.error(`\n${sentence}`);
+  process.exit(1);
+}

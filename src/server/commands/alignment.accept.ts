@@ -1,0 +1,32 @@
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { holdsRole } from '@/core/ledger/roles';
+import { checkPin } from '../sessions/sessions';
+import { command } from './command';
+import { id, pin, reason } from './fields';
+
+/** The lead passes a sheet that did not reach its spec, with a written reason the customer is told. */
+export const alignmentAccept = command({
+  name: 'alignment.accept',
+  who: ['tech', 'advisor'],
+  input: Joi.object<{ orderId: string; sheetId: string; leadId: string; pin: string; reason: string }>({
+    orderId: id().required(),
+    sheetId: Joi.string().max(48).required(),
+    leadId: id().required(),
+    pin: pin().required(),
+    reason: reason().required(),
+  }),
+  async run(ctx, input) {
+    const order = await ctx.openOrder(input.orderId);
+    const sheet = order.state.alignments.find((candidate) => candidate.entry.id === input.sheetId);
+    if (!sheet) throw new Refusal('no-sheet', 'There is no such sheet on this order.', 'sheetId');
+    if (sheet.after.pass) throw new Refusal('no-need', 'This sheet is in its spec: it needs no reason.', 'sheetId');
+    const lead = await checkPin(input.leadId, input.pin);
+    if (!holdsRole(lead.roles, ['lead'])) throw new Refusal('not-lead', `${lead.name} is not a lead.`, 'leadId');
+    await ctx.append(order.id, {
+      kind: 'alignment.accepted',
+      data: { sheetId: input.sheetId, leadId: lead.id, reason: input.reason },
+    });
+    return {};
+  },
+});

@@ -1,0 +1,28 @@
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { STOP_REASONS, type StopReason } from '@/core/ledger/entries';
+import { type CommandContext, command } from './command';
+
+/** Closes a person's open clock on whatever order it runs. @returns whether there was one */
+export async function closeOpenClock(ctx: CommandContext, personId: string, reason: StopReason): Promise<boolean> {
+  const open = await ctx.tx.rows<{ clock_id: string; order_id: string }>(
+    'SELECT clock_id, order_id FROM clock_now WHERE person_id = ? AND to_at IS NULL FOR UPDATE',
+    [personId],
+  );
+  for (const clock of open) {
+    await ctx.append(clock.order_id, { kind: 'clock.off', data: { clockId: clock.clock_id, personId, reason } });
+  }
+  return open.length > 0;
+}
+
+/** Stops one's own clock and says why. */
+export const clockOff = command({
+  name: 'clock.off',
+  who: ['tech', 'advisor'],
+  input: Joi.object<{ reason: StopReason }>({ reason: Joi.valid(...STOP_REASONS).required() }),
+  async run(ctx, { reason }) {
+    const stopped = await closeOpenClock(ctx, ctx.person.id, reason);
+    if (!stopped) throw new Refusal('no-clock', 'Your clock is not running.', 'reason');
+    return {};
+  },
+});

@@ -1,0 +1,104 @@
+import type Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import type { OrderState } from '@/core/ledger/order-state';
+import { isClosed } from '@/core/ledger/order-state';
+import type { Entry } from '@/core/ledger/entries';
+import type { Role } from '@/core/ledger/roles';
+import type { Db } from '../database';
+import { type Draft, SHOP_CHAIN, appendEntries, lockHead } from '../entries/append';
+import { loadOrder } from '../entries/order';
+import type { Person } from '../sessions/sessions';
+
+/** An order loaded under its lock. */
+export interface LockedOrder {
+  id: string;
+  number: number;
+  vehicleId: string;
+  entries: Entry[];
+  state: OrderState;
+}
+
+/** An entry without its id, which is given from the command's. */
+export type NewEntry = Draft extends infer D ? (D extends Draft ? Omit<D, 'id'> : never) : never;
+
+/** What a command works with: who asks, when, and how to append. Everything happens in one transaction. */
+export class CommandContext {
+  /** Orders whose entries changed; what is derived from them is rewritten before the commit. */
+  readonly touched = new Set<string>();
+  private entryCount = 0;
+
+  constructor(
+    readonly tx: Db,
+    readonly commandId: string,
+    readonly person: Person,
+    readonly deviceId: string,
+    readonly deviceSeq: number,
+    readonly at: Date,
+    readonly receivedAt: Date,
+  ) {}
+
+  /** Locks and loads a work order. @throws Refusal when there is none */
+  async order(orderId: string): Promise<LockedOrder> {
+    const row = await this.tx.row<{ number: number; vehicle_id: string }>(
+      'SELECT number, vehicle_id FROM work_order WHERE id = ?',
+      [orderId],
+    );
+    if (!row) throw new Refusal('no-order', 'There is no such work order.', 'orderId');
+    await lockHead(this.tx, orderId, this.receivedAt);
+    const folded = (await loadOrder(this.tx, orderId))!;
+    return { id: orderId, number: row.number, vehicleId: row.vehicle_id, ...folded };
+  }
+
+  /** Locks and loads a work order that is still open. @throws Refusal when it has been handed over or closed */
+  async openOrder(orderId: string): Promise<LockedOrder> {
+    const order = await this.order(orderId);
+    if (isClosed(order.state)) {
+      throw new Refusal('closed', 'This order has been handed over: only the lead may correct it now.', 'orderId');
+    }
+    return order;
+  }
+
+  /** An order whose run has started. @throws Refusal when none has */
+  async runningOrder(orderId: string) {
+    const order = await this.openOrder(orderId);
+    const { run, document } = order.state;
+    if (!run || !document) throw new Refusal('no-run', 'The work on this order has not been started.', 'orderId');
+    return { ...order, run, document };
+  }
+
+  private nextEntryId(): string {
+    this.entryCount += 1;
+    return this.entryCount === 1 ? this.commandId : `${this.commandId}.${this.entryCount}`;
+  }
+
+  private author() {
+    const { person, deviceId, deviceSeq, at, receivedAt } = this;
+    return { personId: person.id, deviceId, deviceSeq, at, receivedAt };
+  }
+
+  /** Appends to a work order's chain. @returns the entries as written */
+  async append(orderId: string, ...drafts: NewEntry[]): Promise<Entry[]> {
+    this.touched.add(orderId);
+    const named = drafts.map((draft) => ({ ...draft, id: this.nextEntryId() }) as Draft);
+    return appendEntries(this.tx, orderId, named, this.author());
+  }
+
+  /** Appends to the shop's own chain what belongs to no work order. */
+  async appendShop(what: string, id: string, facts: Record<string, unknown>): Promise<void> {
+    const draft = { id: this.nextEntryId(), kind: 'shop.change', data: { what, id, facts } } as Draft;
+    await appendEntries(this.tx, SHOP_CHAIN, [draft], this.author());
+  }
+}
+
+/** One command: who may give it, what it takes, what it does. Each stands in a file of its own. */
+export interface Command<Input, Answer extends object = object> {
+  name: string;
+  /** Roles that may give it; a lead may all a tech and an advisor may. */
+  who: Role[];
+  input: Joi.ObjectSchema<Input>;
+  run(ctx: CommandContext, input: Input): Promise<Answer>;
+}
+
+export function command<Input, Answer extends object>(definition: Command<Input, Answer>): Command<Input, Answer> {
+  return definition;
+}

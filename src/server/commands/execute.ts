@@ -1,0 +1,109 @@
+import Joi from 'joi';
+import { Refusal, fieldPath } from '@/core/calc/calculator';
+import { holdsRole } from '@/core/ledger/roles';
+import { now } from '../clock';
+import { transaction } from '../database';
+import { deriveOrder } from '../derive';
+import { canonicalJson, sha256 } from '../entries/canonical';
+import type { Person } from '../sessions/sessions';
+import { type Command, CommandContext } from './command';
+import { commands } from './index';
+
+export interface Envelope {
+  /** Made by the client and kept once. */
+  id: string;
+  /** The device's own running number. */
+  deviceSeq: number;
+  /** When it was done by the device's corrected clock; the server's own when absent. */
+  at?: string;
+  input: unknown;
+}
+
+export interface Actor {
+  person: Person;
+  deviceId: string;
+  /** Only the demo sets another day than the server's. */
+  receivedAt?: Date;
+}
+
+export interface FieldError {
+  field: string;
+  code: string;
+  message: string;
+}
+export type CommandAnswer = { ok: true; answer: Record<string, unknown> } | { ok: false; errors: FieldError[] };
+
+const refused = (errors: FieldError[]): CommandAnswer => ({ ok: false, errors });
+const one = (code: string, message: string, field = '') => refused([{ code, message, field }]);
+
+const envelopeSchema = Joi.object<Envelope>({
+  id: Joi.string().guid().required(),
+  deviceSeq: Joi.number().integer().min(0).required(),
+  at: Joi.string().isoDate(),
+  input: Joi.object().required(),
+});
+
+/** Left out of the content hash: a short PIN could be found again from it. */
+const SECRETS = new Set(['pin', 'password']);
+
+function withoutSecrets(input: object): object {
+  return Object.fromEntries(Object.entries(input).filter(([key]) => !SECRETS.has(key)));
+}
+
+function fieldErrors(error: Joi.ValidationError): FieldError[] {
+  return error.details.map((detail) => ({
+    field: fieldPath(detail.path),
+    code: detail.type,
+    message: `${detail.message.replace(/"/g, '')}.`.replace(/\.\.$/, '.'),
+  }));
+}
+
+/**
+ * The one door for everything that changes the record: checks the envelope, the role and the input, then runs the
+ * command in one transaction, rewrites what is derived, commits, and only then answers. The same id with the same
+ * content gets its first answer again; with other content it is refused.
+ */
+export async function execute(name: string, envelope: unknown, actor: Actor): Promise<CommandAnswer> {
+  const definition = commands.get(name) as Command<unknown> | undefined;
+  if (!definition) return one('unknown-command', `There is no command "${name}".`);
+  const outer = envelopeSchema.validate(envelope);
+  if (outer.error) return refused(fieldErrors(outer.error));
+  if (!holdsRole(actor.person.roles, definition.who)) {
+    return one('not-yours', `This is for ${definition.who.join(' or ')}: ask one of them.`);
+  }
+  const checked = definition.input.validate(outer.value.input, { abortEarly: false, convert: true });
+  if (checked.error) return refused(fieldErrors(checked.error));
+
+  const { id, deviceSeq } = outer.value as Envelope;
+  const contentHash = sha256(`${name}\n${actor.person.id}\n${canonicalJson(withoutSecrets(outer.value.input as object))}`);
+  try {
+    const answer = await transaction(async (tx) => {
+      const receivedAt = actor.receivedAt ?? now();
+      const asked = outer.value.at ? new Date(outer.value.at) : receivedAt;
+      const at = asked > receivedAt ? receivedAt : asked;
+      const first = await tx.run(
+        "INSERT IGNORE INTO command_done (id, name, content_hash, answer, done_at) VALUES (?, ?, ?, '', ?)",
+        [id, name, contentHash, receivedAt],
+      );
+      if (first.affectedRows === 0) {
+        const before = (await tx.row<{ content_hash: string; answer: string }>(
+          'SELECT content_hash, answer FROM command_done WHERE id = ?',
+          [id],
+        ))!;
+        if (before.content_hash !== contentHash) {
+          throw new Refusal('id-reused', 'Something else was already recorded under this id. Load the page again.');
+        }
+        return JSON.parse(before.answer) as Record<string, unknown>;
+      }
+      const ctx = new CommandContext(tx, id, actor.person, actor.deviceId, deviceSeq, at, receivedAt);
+      const result = (await definition.run(ctx, checked.value)) as Record<string, unknown>;
+      for (const orderId of ctx.touched) await deriveOrder(tx, orderId);
+      await tx.run('UPDATE command_done SET answer = ? WHERE id = ?', [JSON.stringify(result), id]);
+      return result;
+    });
+    return { ok: true, answer };
+  } catch (error) {
+    if (error instanceof Refusal) return one(error.code, error.message, error.field);
+    throw error;
+  }
+}

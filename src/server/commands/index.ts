@@ -1,0 +1,61 @@
+import { alignmentAccept } from './alignment.accept';
+import { alignmentRecord } from './alignment.record';
+import { clockOff } from './clock.off';
+import { clockOn } from './clock.on';
+import type { Command } from './command';
+import { entryVoid } from './entry.void';
+import { followUpClose } from './followup.close';
+import { handoffSign } from './handoff.sign';
+import { heightsRecord } from './heights.record';
+import { intakeOpen } from './intake.open';
+import { odometerReport } from './odometer.report';
+import { orderPlace } from './order.place';
+import { overrideRecord } from './override.record';
+import { personAdd } from './person.add';
+import { photoBind } from './photo.bind';
+import { planAnswerCommand } from './plan.answer';
+import { planPropose } from './plan.propose';
+import { roadIn } from './road.in';
+import { roadOut } from './road.out';
+import { runStart } from './run.start';
+import { stepApprove } from './step.approve';
+import { stepDone } from './step.done';
+import { torqueCheck } from './torque.check';
+import { torqueRecord } from './torque.record';
+import { valueSet } from './value.set';
+import { visitClose } from './visit.close';
+import { visitOpen } from './visit.open';
+import { wrenchAdd } from './wrench.add';
+
+/** Every command by its name, with who may give it: the one readable table of what each role may do. */
+export const commands: ReadonlyMap<string, Command<never>> = new Map(
+  [
+    intakeOpen,
+    orderPlace,
+    heightsRecord,
+    planPropose,
+    planAnswerCommand,
+    runStart,
+    stepDone,
+    stepApprove,
+    overrideRecord,
+    valueSet,
+    torqueRecord,
+    torqueCheck,
+    clockOn,
+    clockOff,
+    alignmentRecord,
+    alignmentAccept,
+    roadOut,
+    roadIn,
+    photoBind,
+    handoffSign,
+    followUpClose,
+    odometerReport,
+    visitOpen,
+    visitClose,
+    entryVoid,
+    personAdd,
+    wrenchAdd,
+  ].map((definition) => [definition.name, definition as unknown as Command<never>]),
+);

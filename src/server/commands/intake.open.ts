@@ -1,0 +1,218 @@
+import { randomUUID } from 'node:crypto';
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { parseTape } from '@/core/calc/tape.parse';
+import { readTireSize } from '@/core/calc/tire.size';
+import { HEIGHT_METHODS, type IntakeData, type OrderKind } from '@/core/ledger/entries';
+import { SUSPENSIONS } from '@/core/stance/plan';
+import { type CommandContext, command } from './command';
+import { id, line, odometer, text } from './fields';
+
+interface IntakeInput {
+  customer: { id: string } | { name: string; phone: string; email: string };
+  vehicle:
+    | { id: string }
+    | {
+        label: string;
+        body: string;
+        plate: string;
+        vin: string;
+        drive: string;
+        frontSuspension: string;
+        rearSuspension: string;
+        wheelbase: string;
+        distanceUnit: 'km' | 'mi';
+      };
+  orderKind: OrderKind;
+  odometer: IntakeData['odometer'];
+  tires: string;
+  wheels: string;
+  newTires: string | null;
+  carries: string;
+  wants: string;
+  targets: IntakeData['targets'];
+  promisedFor: string | null;
+  pacePerDay: number | null;
+  place: string | null;
+  agreed: boolean;
+}
+
+const target = () => Joi.string().trim().allow(null, '').empty('').default(null);
+
+/** Reads a field that holds a length, blaming that field when it does not read. */
+function lengthIn(value: string, unit: 'in' | 'mm', field: string): number {
+  try {
+    return parseTape(value, unit);
+  } catch (error) {
+    if (error instanceof Refusal) throw new Refusal(error.code, error.message, field);
+    throw error;
+  }
+}
+
+function checkTire(size: string, field: string): void {
+  try {
+    readTireSize(size);
+  } catch (error) {
+    if (error instanceof Refusal) throw new Refusal(error.code, error.message, field);
+    throw error;
+  }
+}
+
+/** Uses the customer named by id, or keeps a new one with its contact data apart. */
+export async function customerFor(ctx: CommandContext, given: IntakeInput['customer']): Promise<string> {
+  if ('id' in given) {
+    const known = await ctx.tx.row('SELECT id FROM customer WHERE id = ?', [given.id]);
+    if (!known) throw new Refusal('no-customer', 'There is no such customer.', 'customer.id');
+    return given.id;
+  }
+  const customerId = randomUUID();
+  await ctx.tx.run('INSERT INTO customer (id, created_at) VALUES (?, ?)', [customerId, ctx.receivedAt]);
+  await ctx.tx.run('INSERT INTO customer_contact (customer_id, name, phone, email) VALUES (?, ?, ?, ?)', [
+    customerId,
+    given.name,
+    given.phone,
+    given.email,
+  ]);
+  await ctx.appendShop('customer', customerId, {});
+  return customerId;
+}
+
+export async function vehicleFor(ctx: CommandContext, given: IntakeInput['vehicle'], customerId: string): Promise<string> {
+  if ('id' in given) {
+    const known = await ctx.tx.row('SELECT id FROM vehicle WHERE id = ? AND customer_id = ?', [given.id, customerId]);
+    if (!known) throw new Refusal('no-vehicle', 'This customer has no such vehicle.', 'vehicle.id');
+    return given.id;
+  }
+  const vehicleId = randomUUID();
+  const wheelbase = lengthIn(given.wheelbase, 'mm', 'vehicle.wheelbase');
+  if (wheelbase < 800) throw new Refusal('bad-value', 'A wheelbase this short is no vehicle: check the unit.', 'vehicle.wheelbase');
+  const plate = given.plate.toUpperCase();
+  await ctx.tx.run(
+    `INSERT INTO vehicle (id, customer_id, label, body, plate, plate_reversed, vin, drive, front_suspension,
+       rear_suspension, wheelbase_mm, distance_unit, created_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      vehicleId,
+      customerId,
+      given.label,
+      given.body,
+      plate,
+      [...plate].reverse().join(''),
+      given.vin,
+      given.drive,
+      given.frontSuspension,
+      given.rearSuspension,
+      wheelbase,
+      given.distanceUnit,
+      ctx.receivedAt,
+    ],
+  );
+  await ctx.appendShop('vehicle', vehicleId, {
+    body: given.body,
+    drive: given.drive,
+    frontSuspension: given.frontSuspension,
+    rearSuspension: given.rearSuspension,
+    wheelbaseMm: wheelbase,
+  });
+  return vehicleId;
+}
+
+/** Makes the row of a new work order under the next number. */
+export async function newOrder(
+  ctx: CommandContext,
+  order: { vehicleId: string; kind: OrderKind; comesBackFrom: string | null },
+): Promise<{ orderId: string; number: number }> {
+  const last = await ctx.tx.row<{ number: number | null }>('SELECT MAX(number) AS number FROM work_order FOR UPDATE');
+  const number = (last?.number ?? 1000) + 1;
+  const orderId = randomUUID();
+  await ctx.tx.run(
+    'INSERT INTO work_order (id, number, vehicle_id, kind, comes_back_from, created_at) VALUES (?, ?, ?, ?, ?, ?)',
+    [orderId, number, order.vehicleId, order.kind, order.comesBackFrom, ctx.receivedAt],
+  );
+  return { orderId, number };
+}
+
+const newCustomer = Joi.object({ name: line(120).required(), phone: text(60), email: text(120) });
+const newVehicle = Joi.object({
+  label: line(120).required(),
+  body: Joi.valid('pick-up', 'wagon', 'van', 'cart').required(),
+  plate: line(20).required(),
+  vin: text(17),
+  drive: Joi.valid('two-wheel', 'four-wheel').required(),
+  frontSuspension: Joi.valid(...Object.keys(SUSPENSIONS)).required(),
+  rearSuspension: Joi.valid(...Object.keys(SUSPENSIONS)).required(),
+  wheelbase: line(20).required(),
+  distanceUnit: Joi.valid('km', 'mi').required(),
+});
+const idOr = (schema: Joi.ObjectSchema) =>
+  Joi.alternatives().conditional(Joi.object({ id: Joi.exist() }).unknown(), {
+    then: Joi.object({ id: id().required() }),
+    otherwise: schema,
+  });
+
+/** Takes a car in: customer, vehicle, what it wears and carries, and what the customer wants as numbers. */
+export const intakeOpen = command({
+  name: 'intake.open',
+  who: ['advisor'],
+  input: Joi.object<IntakeInput>({
+    customer: idOr(newCustomer).required(),
+    vehicle: idOr(newVehicle).required(),
+    orderKind: Joi.valid('job').default('job'),
+    odometer: odometer(),
+    tires: line(60).required(),
+    wheels: text(120),
+    newTires: Joi.string().trim().allow(null, '').empty('').default(null),
+    carries: text(300),
+    wants: line(500).required(),
+    targets: Joi.object({
+      front: target(),
+      rear: target(),
+      unit: Joi.valid('in', 'mm').required(),
+      method: Joi.valid(...HEIGHT_METHODS).required(),
+    }).required(),
+    promisedFor: Joi.string().isoDate().allow(null).default(null),
+    pacePerDay: Joi.number().greater(0).max(5000).allow(null).default(null),
+    place: Joi.string().max(20).allow(null).default(null),
+    agreed: Joi.boolean().required(),
+  }),
+  async run(ctx, input) {
+    checkTire(input.tires, 'tires');
+    if (input.newTires) checkTire(input.newTires, 'newTires');
+    for (const end of ['front', 'rear'] as const) {
+      const typed = input.targets[end];
+      if (typed) lengthIn(typed, input.targets.unit, `targets.${end}`);
+    }
+    const customerId = await customerFor(ctx, input.customer);
+    const vehicleId = await vehicleFor(ctx, input.vehicle, customerId);
+    const { orderId, number } = await newOrder(ctx, { vehicleId, kind: input.orderKind, comesBackFrom: null });
+    const { tires, wheels, newTires, carries, wants, targets, promisedFor, pacePerDay } = input;
+    await ctx.append(
+      orderId,
+      {
+        kind: 'intake',
+        data: {
+          number,
+          orderKind: input.orderKind,
+          comesBackFrom: null,
+          vehicleId,
+          customerId,
+          odometer: input.odometer,
+          tires,
+          wheels,
+          newTires,
+          carries,
+          wants,
+          targets,
+          promisedFor,
+          pacePerDay,
+        },
+      },
+      {
+        kind: 'agreement',
+        data: { what: 'targets', planVersion: null, yes: input.agreed, how: 'in the shop', witness: null },
+      },
+      ...(input.place ? [{ kind: 'place' as const, data: { place: input.place } }] : []),
+    );
+    return { orderId, number };
+  },
+});

@@ -1,0 +1,33 @@
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import type { PhotoData } from '@/core/ledger/entries';
+import { command } from './command';
+import { corner, id, text } from './fields';
+
+/** Binds a stored picture to a step, a corner, a fastener or an occasion of an order. */
+export const photoBind = command({
+  name: 'photo.bind',
+  who: ['tech', 'advisor'],
+  input: Joi.object<Omit<PhotoData, 'sha256'> & { orderId: string }>({
+    orderId: id().required(),
+    photoId: id().required(),
+    stepId: Joi.string().max(80).allow(null).default(null),
+    corner: corner().allow(null).default(null),
+    fastenerId: Joi.string().max(80).allow(null).default(null),
+    occasion: Joi.string().max(60).allow(null).default(null),
+    caption: text(300),
+  }),
+  async run(ctx, { orderId, photoId, ...binding }) {
+    const order = await ctx.openOrder(orderId);
+    const photo = await ctx.tx.row<{ sha256: string }>('SELECT sha256 FROM photo WHERE id = ?', [photoId]);
+    if (!photo) throw new Refusal('no-photo', 'That picture has not arrived.', 'photoId');
+    if (binding.stepId && !order.state.document?.steps.some((step) => step.id === binding.stepId)) {
+      throw new Refusal('no-step', 'This job has no such step.', 'stepId');
+    }
+    if (!binding.stepId && !binding.corner && !binding.fastenerId && !binding.occasion) {
+      throw new Refusal('unbound', 'Say what the picture shows: a step, a corner or an occasion.', 'stepId');
+    }
+    await ctx.append(order.id, { kind: 'photo', data: { photoId, sha256: photo.sha256, ...binding } });
+    return {};
+  },
+});

@@ -1,0 +1,29 @@
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { holdsRole } from '@/core/ledger/roles';
+import { stepOf } from '@/core/procedure/engine';
+import { checkPin } from '../sessions/sessions';
+import { command } from './command';
+import { id, pin } from './fields';
+
+/** The lead's yes to a step that cannot be undone, with the lead's own PIN. */
+export const stepApprove = command({
+  name: 'step.approve',
+  who: ['tech'],
+  input: Joi.object<{ orderId: string; stepId: string; leadId: string; pin: string }>({
+    orderId: id().required(),
+    stepId: Joi.string().max(80).required(),
+    leadId: id().required(),
+    pin: pin().required(),
+  }),
+  async run(ctx, { orderId, stepId, leadId, pin: typed }) {
+    const order = await ctx.runningOrder(orderId);
+    if (!stepOf(order.document, stepId)?.irreversible) {
+      throw new Refusal('no-need', 'This step needs no approval.', 'stepId');
+    }
+    const lead = await checkPin(leadId, typed);
+    if (!holdsRole(lead.roles, ['lead'])) throw new Refusal('not-lead', `${lead.name} is not a lead.`, 'leadId');
+    await ctx.append(order.id, { kind: 'approval', data: { stepId, approverId: lead.id } });
+    return {};
+  },
+});

@@ -1,0 +1,36 @@
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { placedName } from '@/core/procedure/engine';
+import { checkPin } from '../sessions/sessions';
+import { command } from './command';
+import { id, pin } from './fields';
+
+/** Somebody else checks a torque and signs it with their own PIN. Nobody checks oneself. */
+export const torqueCheck = command({
+  name: 'torque.check',
+  who: ['tech'],
+  input: Joi.object<{ orderId: string; fastenerId: string; checkerId: string; pin: string }>({
+    orderId: id().required(),
+    fastenerId: Joi.string().max(80).required(),
+    checkerId: id().required(),
+    pin: pin().required(),
+  }),
+  async run(ctx, { orderId, fastenerId, checkerId, pin: typed }) {
+    const order = await ctx.runningOrder(orderId);
+    const fastener = order.document.fasteners.find((candidate) => candidate.id === fastenerId);
+    const torques = order.state.torques.filter((entry) => entry.data.fastenerId === fastenerId);
+    const last = torques[torques.length - 1];
+    if (!fastener || !last || !order.run.fasteners.get(fastenerId)!.torqued) {
+      throw new Refusal('not-torqued', 'There is no finished torque to check yet.', 'fastenerId');
+    }
+    const checker = await checkPin(checkerId, typed);
+    if (checker.id === last.personId) {
+      throw new Refusal('own-check', `${checker.name} torqued ${placedName(fastener)}: somebody else checks it.`, 'checkerId');
+    }
+    await ctx.append(order.id, {
+      kind: 'torque.checked',
+      data: { fastenerId, place: fastener.place, checkerId: checker.id },
+    });
+    return {};
+  },
+});

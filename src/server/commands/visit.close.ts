@@ -1,0 +1,39 @@
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { closingHoles } from '@/core/ledger/closing';
+import { isJob } from '@/core/ledger/order-state';
+import { command } from './command';
+import { closeOpenClock } from './clock.off';
+import { id, text } from './fields';
+
+/**
+ * Closes a re-torque visit on its evidence: every fastener of the run clicked. It closes the come-backs all of whose
+ * places it clicked; what was found moved has opened one of its own.
+ */
+export const visitClose = command({
+  name: 'visit.close',
+  who: ['tech', 'advisor'],
+  input: Joi.object<{ orderId: string; note: string }>({ orderId: id().required(), note: text(500) }),
+  async run(ctx, { orderId, note }) {
+    const order = await ctx.runningOrder(orderId);
+    if (isJob(order.state)) throw new Refusal('job', 'A job is closed by its handoff.', 'orderId');
+    const hole = closingHoles(order.state)[0];
+    if (hole) throw new Refusal(hole.code, hole.text, 'orderId');
+    const clicked = new Set(order.state.torques.map((entry) => entry.data.place));
+    const open = await ctx.tx.rows<{ id: string; places: string[]; order_id: string }>(
+      'SELECT id, places, order_id FROM follow_up WHERE vehicle_id = ? AND closed_by IS NULL',
+      [order.vehicleId],
+    );
+    const answered = open.filter((row) => row.order_id !== order.id && row.places.every((place) => clicked.has(place)));
+    await ctx.append(
+      order.id,
+      { kind: 'visit.closed', data: { note } },
+      ...answered.map((row) => ({
+        kind: 'followup.close' as const,
+        data: { followUpId: row.id, how: 'visit' as const, evidence: order.id, reason: null },
+      })),
+    );
+    await closeOpenClock(ctx, ctx.person.id, 'done');
+    return { closed: answered.length };
+  },
+});

@@ -1,0 +1,208 @@
+import type { Odometer } from '@/core/ledger/entries';
+import { dueFollowup } from '@/core/calc/followup.due';
+import { nextThing } from '@/core/ledger/next-thing';
+import { type OrderState, isClosed } from '@/core/ledger/order-state';
+import { markNow, tapeOf } from '@/core/ledger/tape';
+import { convertDistance } from '@/core/units/distance';
+import { shopDay } from '@/core/units/shop-time';
+import type { Db } from './database';
+import { loadOrder } from './entries/order';
+
+interface OrderRow {
+  id: string;
+  number: number;
+  vehicle_id: string;
+}
+
+async function deriveNow(tx: Db, order: OrderRow, state: OrderState, lastAt: string): Promise<void> {
+  const tape = tapeOf(state);
+  const next = nextThing(state);
+  await tx.run(
+    `REPLACE INTO order_now
+       (order_id, place, closed, mark, next_text, next_role, next_page, waiting, tape, promised_for, last_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      order.id,
+      state.place,
+      isClosed(state),
+      markNow(tape),
+      next.text.slice(0, 400),
+      next.role,
+      next.page,
+      next.waiting,
+      JSON.stringify(tape.map(({ id, ticks, done }) => ({ id, ticks, done }))),
+      state.intake?.data.promisedFor ? new Date(state.intake.data.promisedFor) : null,
+      new Date(lastAt),
+    ],
+  );
+}
+
+async function deriveClocks(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
+  await tx.run('DELETE FROM clock_now WHERE order_id = ?', [order.id]);
+  for (const span of state.clocks) {
+    await tx.run(
+      'INSERT INTO clock_now (clock_id, person_id, order_id, step_id, from_at, to_at, reason) VALUES (?, ?, ?, ?, ?, ?, ?)',
+      [span.clockId, span.personId, order.id, span.stepId, new Date(span.from), span.to ? new Date(span.to) : null, span.reason],
+    );
+  }
+}
+
+const SOURCES = { intake: 'arrival', odometer: 'report' } as const;
+
+async function deriveOdometers(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
+  await tx.run('DELETE FROM odometer_now WHERE order_id = ?', [order.id]);
+  for (const { entry } of state.odometers) {
+    const { odometer } = entry.data as { odometer: Odometer };
+    if ('unread' in odometer) continue;
+    await tx.run(
+      'INSERT INTO odometer_now (entry_id, vehicle_id, order_id, at, value, unit, source) VALUES (?, ?, ?, ?, ?, ?, ?)',
+      [
+        entry.id,
+        order.vehicle_id,
+        order.id,
+        new Date(entry.at),
+        odometer.value,
+        odometer.unit,
+        SOURCES[entry.kind as keyof typeof SOURCES] ?? 'road',
+      ],
+    );
+  }
+}
+
+async function deriveFollowUps(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
+  const opened = state.followUpsOpened.map((entry) => entry.data);
+  const kept = await tx.rows<{ id: string }>('SELECT id FROM follow_up WHERE order_id = ?', [order.id]);
+  for (const { id } of kept.filter((row) => !opened.some((data) => data.followUpId === row.id))) {
+    await tx.run('DELETE FROM follow_up WHERE id = ?', [id]);
+  }
+  for (const data of opened) {
+    if (kept.some((row) => row.id === data.followUpId)) continue;
+    await tx.run(
+      `INSERT INTO follow_up
+         (id, vehicle_id, order_id, kind, because, places, done_on, odometer, unit, distance, days, tire_factor, stated_pace)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      [
+        data.followUpId,
+        order.vehicle_id,
+        order.id,
+        data.kind,
+        data.because,
+        JSON.stringify(data.places),
+        data.doneOn,
+        'unread' in data.odometer ? null : convertDistance(data.odometer.value, data.odometer.unit, data.interval.unit),
+        data.interval.unit,
+        data.interval.distance,
+        data.interval.days,
+        data.tireFactor,
+        state.intake?.data.pacePerDay ?? null,
+      ],
+    );
+  }
+  await tx.run(
+    'UPDATE follow_up SET closed_by = NULL, closed_how = NULL, closed_order = NULL WHERE closed_order = ?',
+    [order.id],
+  );
+  for (const { id, data } of state.followUpsClosed) {
+    await tx.run(
+      `UPDATE follow_up SET closed_by = ?, closed_how = ?, closed_order = ?, due_odometer = NULL, due_on = NULL,
+         pace_per_day = NULL WHERE id = ?`,
+      [id, data.how, order.id, data.followUpId],
+    );
+  }
+}
+
+async function deriveCarPlaces(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
+  await tx.run('DELETE FROM car_place WHERE order_id = ?', [order.id]);
+  const { document, run } = state;
+  if (!document || !run) return;
+  const rows: [string, 'fastener' | 'item', string, unknown][] = [];
+  for (const fastener of document.fasteners) {
+    const { stripe, spec } = run.fasteners.get(fastener.id)!;
+    if (stripe !== 'bare') rows.push([fastener.place, 'fastener', stripe, { ...fastener, spec }]);
+  }
+  for (const item of document.items) {
+    if (item.place) rows.push([item.place, 'item', run.car.open.has(item.id) ? 'open' : 'closed', item]);
+  }
+  if (!rows.length) return;
+  await tx.run(
+    `REPLACE INTO car_place (order_id, place, what, vehicle_id, order_number, state, definition)
+     VALUES ${rows.map(() => '(?, ?, ?, ?, ?, ?, ?)').join(', ')}`,
+    rows.flatMap(([place, what, condition, definition]) => [
+      order.id,
+      place,
+      what,
+      order.vehicle_id,
+      order.number,
+      condition,
+      JSON.stringify(definition),
+    ]),
+  );
+}
+
+interface FollowUpRow {
+  id: string;
+  done_on: Date;
+  odometer: number | null;
+  unit: 'km' | 'mi';
+  distance: number;
+  days: number | null;
+  tire_factor: number;
+  stated_pace: number | null;
+}
+
+/**
+ * Works out anew when a vehicle's open come-backs are due, from the driver's own pace: what the dial read when the car
+ * arrived or was reported, and before there are two of those, what the customer said.
+ */
+async function deriveDueDates(tx: Db, vehicleId: string, timeZone: string): Promise<void> {
+  const followUps = await tx.rows<FollowUpRow>(
+    'SELECT id, done_on, odometer, unit, distance, days, tire_factor, stated_pace FROM follow_up WHERE vehicle_id = ? AND closed_by IS NULL',
+    [vehicleId],
+  );
+  if (!followUps.length) return;
+  const readings = await tx.rows<{ at: Date; value: number; unit: 'km' | 'mi' }>(
+    "SELECT at, value, unit FROM odometer_now WHERE vehicle_id = ? AND source <> 'road' ORDER BY at",
+    [vehicleId],
+  );
+  for (const row of followUps) {
+    const due = dueFollowup({
+      doneOn: row.done_on.toISOString().slice(0, 10),
+      odometer: row.odometer ?? 0,
+      interval: { distance: row.distance, ...(row.days === null ? {} : { days: row.days }) },
+      readings: readings.map((reading) => ({
+        date: shopDay(reading.at, timeZone),
+        odometer: convertDistance(reading.value, reading.unit, row.unit),
+      })),
+      ...(row.stated_pace === null ? {} : { pacePerDay: row.stated_pace }),
+      tireFactor: row.tire_factor,
+    });
+    // A dial nobody could read gives no due odometer: the come-back goes by date then.
+    const dueOdometer = row.odometer === null ? null : due.dueOdometer;
+    await tx.run('UPDATE follow_up SET due_odometer = ?, due_on = ?, pace_per_day = ? WHERE id = ?', [
+      dueOdometer,
+      due.due,
+      due.pacePerDay,
+      row.id,
+    ]);
+  }
+}
+
+/** Rewrites everything derived from one work order's entries, and the due dates of its vehicle. */
+export async function deriveOrder(tx: Db, orderId: string): Promise<OrderState> {
+  const order = await tx.row<OrderRow>('SELECT id, number, vehicle_id FROM work_order WHERE id = ?', [orderId]);
+  const folded = await loadOrder(tx, orderId);
+  if (!order || !folded) throw new Error(`no work order ${orderId}`);
+  const { entries, state } = folded;
+  await deriveNow(tx, order, state, entries[entries.length - 1]!.at);
+  await deriveClocks(tx, order, state);
+  await deriveOdometers(tx, order, state);
+  await deriveFollowUps(tx, order, state);
+  await deriveCarPlaces(tx, order, state);
+  const shop = await tx.row<{ time_zone: string }>('SELECT time_zone FROM shop WHERE id = 1');
+  await deriveDueDates(tx, order.vehicle_id, shop?.time_zone ?? 'UTC');
+  return state;
+}
+
+/** The tables that hold nothing but what the entries say. */
+export const DERIVED_TABLES = ['order_now', 'clock_now', 'odometer_now', 'follow_up', 'car_place'] as const;
+

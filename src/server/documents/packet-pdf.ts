@@ -1,0 +1,243 @@
+import path from 'node:path';
+import PDFDocument from 'pdfkit';
+import { CORNERS } from '@/core/calc/fields';
+import { angleText } from '@/core/ledger/alignment-rows';
+import { CORNER_NAMES } from '@/core/procedure/engine';
+import { type Drawing, type Tone, sideView } from '@/core/stance/drawing';
+import { shopMoment, shortDay } from '@/core/units/shop-time';
+import type { Db } from '../database';
+import type { Packet } from './packet';
+
+const INK = '#1b1a17';
+const TONES: Record<Tone, string> = {
+  ink: INK,
+  soft: '#6d675b',
+  rule: '#b9b19c',
+  paper: '#ffffff',
+  predicted: '#1f4fa3',
+  target: '#8a5a00',
+  done: '#d99a00',
+};
+const MARGIN = 44;
+
+function fontFile(family: string, weight: string): string {
+  const name = family === 'barlow' ? 'Barlow' : 'BarlowCondensed';
+  const root = process.env.WRENCHWISE_ROOT ?? process.cwd();
+  return path.join(root, 'node_modules', '@expo-google-fonts', family, weight, `${name}_${weight}.ttf`);
+}
+
+type Doc = PDFKit.PDFDocument;
+
+/** Draws a stance at a place on the page, `width` points wide. @returns its height */
+function drawShapes(doc: Doc, drawing: Drawing, x: number, y: number, width: number): number {
+  const scale = width / drawing.width;
+  doc.save().translate(x, y).scale(scale);
+  for (const shape of drawing.shapes) {
+    if (shape.kind === 'text') {
+      doc.font(shape.strong ? 'head' : 'body').fontSize(shape.size).fillColor(TONES[shape.tone]);
+      const wide = doc.widthOfString(shape.text);
+      const at = shape.anchor === 'start' ? shape.x : shape.anchor === 'end' ? shape.x - wide : shape.x - wide / 2;
+      doc.text(shape.text, at, shape.y - shape.size * 0.8, { lineBreak: false });
+      continue;
+    }
+    if (shape.kind === 'path') doc.path(shape.d);
+    else doc.circle(shape.cx, shape.cy, shape.r);
+    doc.lineWidth(shape.width).strokeColor(TONES[shape.tone]);
+    if (shape.kind === 'path' && shape.dash) doc.dash(shape.dash[0]!, { space: shape.dash[1] ?? shape.dash[0] });
+    else doc.undash();
+    if (shape.fill) doc.fillAndStroke(TONES[shape.fill], TONES[shape.tone]);
+    else doc.stroke();
+  }
+  doc.undash().restore();
+  return drawing.height * scale;
+}
+
+/** Writes a page at a time, going on to the next when a row no longer fits. */
+class Sheet {
+  readonly width: number;
+  constructor(readonly doc: Doc) {
+    this.width = doc.page.width - 2 * MARGIN;
+  }
+  room(height: number): void {
+    if (this.doc.y + height > this.doc.page.height - MARGIN - 24) this.doc.addPage();
+  }
+  heading(text: string): void {
+    this.room(60);
+    this.doc.moveDown(0.7).font('head').fontSize(15).fillColor(INK).text(text, MARGIN);
+    const y = this.doc.y + 1;
+    this.doc.moveTo(MARGIN, y).lineTo(MARGIN + this.width, y).lineWidth(0.8).strokeColor(INK).stroke();
+    this.doc.y = y + 5;
+  }
+  paragraph(text: string, font = 'body', size = 9.5): void {
+    this.doc.font(font).fontSize(size).fillColor(INK);
+    this.room(this.doc.heightOfString(text, { width: this.width }) + 4);
+    this.doc.text(text, MARGIN, this.doc.y, { width: this.width }).moveDown(0.25);
+  }
+  /** A ruled row; cells share the width by their parts. */
+  row(cells: string[], parts: number[], options: { head?: boolean; tone?: Tone } = {}): void {
+    const { doc } = this;
+    const total = parts.reduce((sum, part) => sum + part, 0);
+    const widths = parts.map((part) => (part / total) * this.width);
+    doc.font(options.head ? 'head' : 'body').fontSize(options.head ? 8.5 : 9);
+    const height = Math.max(...cells.map((cell, index) => doc.heightOfString(cell, { width: widths[index]! - 6 })));
+    this.room(height + 6);
+    const y = doc.y;
+    let x = MARGIN;
+    cells.forEach((cell, index) => {
+      doc.font(options.head ? 'head' : 'body').fontSize(options.head ? 8.5 : 9).fillColor(TONES[options.tone ?? 'ink']);
+      doc.text(cell, x, y, { width: widths[index]! - 6 });
+      x += widths[index]!;
+    });
+    doc.y = y + height + 2;
+    doc.moveTo(MARGIN, doc.y).lineTo(MARGIN + this.width, doc.y).lineWidth(0.4).strokeColor(TONES.rule).stroke();
+    doc.y += 3;
+  }
+}
+
+function heightsPart(sheet: Sheet, packet: Packet): void {
+  const { heights, stance } = packet;
+  if (!heights) return;
+  sheet.heading('Standing heights');
+  const drawing = sideView({ ...stance, unit: heights.unit, measured: stance.after ?? stance.before, before: stance.after ? stance.before : null });
+  sheet.room(230);
+  const top = sheet.doc.y;
+  sheet.doc.y = top + drawShapes(sheet.doc, drawing, MARGIN + 20, top, sheet.width - 40) + 6;
+  const parts = [1.4, 1, 1, 1, 1];
+  sheet.row([heights.method, ...CORNERS.map((corner) => CORNER_NAMES[corner])], parts, { head: true });
+  for (const row of heights.rows) {
+    const cells = CORNERS.map((corner) => `${row.values[corner]}   ${row.other[corner]}`);
+    sheet.row([row.label, ...cells], parts, { tone: row.tone === 'predicted' ? 'predicted' : 'ink' });
+  }
+  sheet.paragraph(heights.verdicts.join(' '), 'strong', 10.5);
+}
+
+function torquePart(sheet: Sheet, packet: Packet): void {
+  sheet.heading('Torque record');
+  const parts = [2.2, 1.7, 1.9, 1.6, 1.5];
+  sheet.row(['Fastener', 'Value', 'Source', 'Reading', 'Who and when'], parts, { head: true });
+  for (const row of packet.torque) {
+    sheet.row(
+      [
+        row.what,
+        row.value,
+        `${row.interim ? 'INTERIM: ' : ''}${row.source}`,
+        `${row.reading}, ${row.wrench}, ${row.support}`,
+        `${row.who}, ${shopMoment(row.at, packet.timeZone)}${row.checkedBy ? `; checked by ${row.checkedBy}` : ''}`,
+      ],
+      parts,
+    );
+  }
+}
+
+function alignmentPart(sheet: Sheet, packet: Packet): void {
+  const { alignment } = packet;
+  sheet.heading('Alignment');
+  if (!alignment) return sheet.paragraph('Not aligned. Drive no further than needed to the rack.', 'strong');
+  sheet.paragraph(`${alignment.rack}, ${alignment.operator}. Held against: ${alignment.specSource}.`);
+  const parts = [2, 1, 1, 1.2, 0.8];
+  sheet.row(['Angle', 'Before', 'After', 'Range', ''], parts, { head: true });
+  for (const row of alignment.rows) {
+    sheet.row([row.name, angleText(row.before, row.unit), angleText(row.after, row.unit), row.range, row.verdict], parts);
+  }
+  const verdict = alignment.pass ? 'All angles within their range.' : `Not all reached: ${alignment.notReached || 'see above'}.`;
+  sheet.paragraph(alignment.acceptedWhy ? `${verdict} Accepted: ${alignment.acceptedWhy}` : verdict, 'strong');
+}
+
+async function photoPart(sheet: Sheet, packet: Packet, tx: Db): Promise<void> {
+  if (!packet.photos.length) return;
+  sheet.heading('Photos');
+  const wide = (sheet.width - 20) / 3;
+  const tall = wide * 0.72;
+  let column = 0;
+  let top = sheet.doc.y;
+  for (const photo of packet.photos) {
+    const row = await tx.row<{ thumbnail: Buffer }>('SELECT thumbnail FROM photo WHERE id = ?', [photo.photoId]);
+    if (!row) continue;
+    if (column === 0) {
+      sheet.room(tall + 34);
+      top = sheet.doc.y;
+    }
+    const x = MARGIN + column * (wide + 10);
+    sheet.doc.image(row.thumbnail, x, top, { fit: [wide, tall] });
+    sheet.doc.font('body').fontSize(8).fillColor(INK);
+    sheet.doc.text(photo.caption, x, top + tall + 3, { width: wide, height: 22, ellipsis: true });
+    column = (column + 1) % 3;
+    sheet.doc.y = column === 0 ? top + tall + 32 : top;
+  }
+  if (column !== 0) sheet.doc.y = top + tall + 32;
+}
+
+function closingPart(sheet: Sheet, packet: Packet): void {
+  sheet.heading('Come back for');
+  const parts = [2.4, 1, 1.4, 1.4, 1.4];
+  sheet.row(['What', 'Places', 'When', 'At the dial', 'About'], parts, { head: true });
+  for (const back of packet.comeBacks) {
+    sheet.row([back.title, String(back.places), back.interval, back.dueOdometer ?? 'by date', back.dueOn ? shortDay(back.dueOn) : ''], parts);
+  }
+  sheet.heading('What is different now, and what to mind');
+  for (const text of [...packet.changes, ...packet.cautions]) sheet.paragraph(`–  ${text}`);
+  if (packet.lifted.length) {
+    sheet.heading('Lifted by the lead');
+    for (const lifted of packet.lifted) sheet.paragraph(`–  ${lifted.rule}: ${lifted.reason} (${lifted.by})`);
+  }
+}
+
+function signaturePart(sheet: Sheet, packet: Packet, picture: Buffer | null): void {
+  sheet.heading('Signed');
+  if (!packet.signed) return sheet.paragraph('Not signed yet: this is a preview.');
+  sheet.room(80);
+  const top = sheet.doc.y;
+  if (picture) sheet.doc.image(picture, MARGIN, top, { fit: [200, 60] });
+  sheet.doc.y = top + 64;
+  sheet.paragraph(`${packet.signed.by}, ${shopMoment(packet.signed.at, packet.timeZone)}`, 'strong');
+  sheet.paragraph(`Record of ${packet.chain.count} entries, closing with ${packet.chain.hash}. Packet version ${packet.version}.`, 'body', 7.5);
+}
+
+/** Draws a packet as a PDF. @returns its bytes */
+export async function packetPdf(packet: Packet, tx: Db, signature: Buffer | null): Promise<Buffer> {
+  const doc = new PDFDocument({
+    size: 'LETTER',
+    margin: MARGIN,
+    bufferPages: true,
+    info: { Title: `${packet.car.label}, order ${packet.order}`, Author: packet.shop, CreationDate: new Date(packet.at) },
+  });
+  const chunks: Buffer[] = [];
+  doc.on('data', (chunk: Buffer) => chunks.push(chunk));
+  const ended = new Promise<void>((resolve) => doc.on('end', () => resolve()));
+  doc.registerFont('body', fontFile('barlow', '400Regular'));
+  doc.registerFont('strong', fontFile('barlow', '600SemiBold'));
+  doc.registerFont('head', fontFile('barlow-condensed', '600SemiBold'));
+
+  const sheet = new Sheet(doc);
+  doc.font('head').fontSize(24).fillColor(INK).text(packet.car.label, MARGIN, MARGIN);
+  sheet.paragraph(`${packet.car.plate} · ${packet.customer} · order ${packet.order} · ${packet.shop} · ${shopMoment(packet.at, packet.timeZone)}`);
+  const { arrived, out, back } = packet.odometer;
+  sheet.paragraph(`Odometer: arrived ${arrived}${out ? `, road test out ${out}` : ''}${back ? `, back ${back}` : ''}.`);
+  sheet.paragraph(`Asked for: ${packet.wants}${packet.carries ? ` Carries: ${packet.carries}` : ''}`);
+  heightsPart(sheet, packet);
+  sheet.heading('Fitted');
+  for (const part of packet.fitted) {
+    sheet.paragraph(`${part.end === 'front' ? 'Front' : 'Rear'}: ${part.name}. Predicted lift ${part.predicted}${part.claimed ? `, the kit claims ${part.claimed}` : ''}.`);
+  }
+  torquePart(sheet, packet);
+  alignmentPart(sheet, packet);
+  if (packet.road) {
+    sheet.heading('Road test');
+    for (const check of packet.road.checks) sheet.row([check.label, check.result, check.note], [2, 0.7, 2]);
+    if (packet.road.note) sheet.paragraph(packet.road.note);
+  }
+  closingPart(sheet, packet);
+  await photoPart(sheet, packet, tx);
+  signaturePart(sheet, packet, signature);
+
+  const { start, count } = doc.bufferedPageRange();
+  for (let page = start; page < start + count; page += 1) {
+    doc.switchToPage(page);
+    doc.page.margins.bottom = 0;
+    doc.font('body').fontSize(8).fillColor(TONES.soft);
+    doc.text(`${packet.car.plate} · order ${packet.order} · page ${page + 1} of ${count}`, MARGIN, doc.page.height - 34, { width: sheet.width, align: 'right' });
+  }
+  doc.end();
+  await ended;
+  return Buffer.concat(chunks);
+}

@@ -1,0 +1,286 @@
+import { dueFollowup } from '@/core/calc/followup.due';
+import { type PerCorner, eachCorner } from '@/core/calc/fields';
+import { formatTape } from '@/core/calc/tape.format';
+import { compareTires } from '@/core/calc/tire.compare';
+import { convertTorque } from '@/core/calc/torque.convert';
+import { type AlignmentRow, alignmentRows } from '@/core/ledger/alignment-rows';
+import { ROAD_CHECKS } from '@/core/ledger/road-checks';
+import type { FollowUpOpenData, TorqueData } from '@/core/ledger/entries';
+import { afterHeightsOf, baselineOf, isJob, latestPlan } from '@/core/ledger/order-state';
+import { placedName } from '@/core/procedure/engine';
+import { axleLift } from '@/core/stance/plan';
+import { METHOD_WORDS } from '@/core/stance/readings';
+import { judgeHeights } from '@/core/stance/verdict';
+import { convertDistance, odometerText } from '@/core/units/distance';
+import { torqueBoth } from '@/core/units/torque-text';
+import { shopDay } from '@/core/units/shop-time';
+import type { Db } from '../database';
+import { promisedFollowUps } from '../follow-up/open';
+import { type OrderFile, readOrderFile, stanceOfOrder } from '../queries/order';
+
+export interface PacketTorque {
+  what: string;
+  value: string;
+  source: string;
+  interim: boolean;
+  reading: string;
+  who: string;
+  at: string;
+  wrench: string;
+  support: string;
+  checkedBy: string | null;
+}
+
+export interface PacketComeBack {
+  title: string;
+  places: number;
+  dueOdometer: string | null;
+  dueOn: string | null;
+  interval: string;
+}
+
+/** What the customer gets, as data: the page and the PDF are both drawn from it, and it is frozen at signing. */
+export interface Packet {
+  format: 'wrenchwise-handoff/1';
+  version: number;
+  at: string;
+  timeZone: string;
+  shop: string;
+  order: number;
+  car: { label: string; plate: string; vin: string };
+  customer: string;
+  wants: string;
+  carries: string;
+  odometer: { arrived: string; out: string | null; back: string | null };
+  heights: {
+    method: string;
+    unit: 'in' | 'mm';
+    rows: { label: string; tone: 'measured' | 'predicted'; values: PerCorner<string>; other: PerCorner<string> }[];
+    verdicts: string[];
+  } | null;
+  stance: ReturnType<typeof stanceOfOrder>;
+  fitted: { end: string; name: string; predicted: string; claimed: string | null }[];
+  procedures: string[];
+  torque: PacketTorque[];
+  alignment: { rack: string; operator: string; specSource: string; rows: AlignmentRow[]; pass: boolean; acceptedWhy: string | null; notReached: string } | null;
+  road: { checks: { label: string; result: string; note: string }[]; note: string } | null;
+  photos: { photoId: string; sha256: string; caption: string }[];
+  lifted: { rule: string; reason: string; by: string }[];
+  changes: string[];
+  cautions: string[];
+  comeBacks: PacketComeBack[];
+  signed: { by: string; at: string; pictureHash: string } | null;
+  chain: { count: number; hash: string };
+}
+
+const LIFTED_WORDS: Record<string, string> = {
+  after: 'a step done in another order',
+  'not-aligned': 'handed over not aligned',
+  unsigned: 'handed over unsigned',
+  'missing-shot': 'a photo left out',
+  'second-check': 'no second person for the check',
+};
+
+function readingText(reading: TorqueData['reading']): string {
+  if ('clicked' in reading) return 'clicked';
+  return torqueBoth(convertTorque(reading.value, reading.unit).nm);
+}
+
+function torqueRows(file: OrderFile): PacketTorque[] {
+  const { document, run, torques, checks } = file.state;
+  if (!document || !run) return [];
+  return document.fasteners.flatMap((fastener) => {
+    const own = torques.filter((entry) => entry.data.fastenerId === fastener.id);
+    const last = own[own.length - 1];
+    if (!last) return [];
+    const check = checks.filter((entry) => entry.data.fastenerId === fastener.id).pop();
+    const { target, wrench, support, reading } = last.data;
+    return {
+      what: `${placedName(fastener)}${fastener.count > 1 ? ` (${fastener.count})` : ''}`,
+      value: torqueBoth(target.nm),
+      source: target.source,
+      interim: target.interim,
+      reading: readingText(reading) + ((fastener.passes ?? 1) > 1 && isJob(file.state) ? `, ${fastener.passes} passes` : ''),
+      who: file.people[last.personId] ?? 'somebody who left',
+      at: last.at,
+      wrench: wrench.name + (wrench.pastDue ? ', past its calibration date' : ''),
+      support: support[fastener.end === 'rear' ? 'rear' : 'front'] === 'on-wheels' ? 'on its wheels' : 'raised',
+      checkedBy: check ? (file.people[check.data.checkerId] ?? null) : null,
+    };
+  });
+}
+
+function heightRows(file: OrderFile): Packet['heights'] {
+  const baseline = baselineOf(file.state);
+  const after = afterHeightsOf(file.state);
+  if (!baseline) return null;
+  const unit = baseline.entry.data.unit;
+  const stance = stanceOfOrder(file);
+  const row = (label: string, tone: 'measured' | 'predicted', mm: PerCorner<number>) => ({
+    label,
+    tone,
+    values: eachCorner((corner) => formatTape(mm[corner], unit)),
+    other: eachCorner((corner) => formatTape(mm[corner], unit === 'in' ? 'mm' : 'in')),
+  });
+  const verdict =
+    after && judgeHeights({ ...stance, before: baseline.mm, after: after.mm }, unit).axles.map((axle) => axle.text);
+  return {
+    method: `${METHOD_WORDS[baseline.entry.data.method]} to ${baseline.entry.data.upperPoint}`,
+    unit,
+    rows: [
+      row('As it came', 'measured', baseline.mm),
+      ...(stance.predicted ? [row('Predicted', 'predicted', stance.predicted)] : []),
+      ...file.state.heights.filter((set) => set !== baseline).map((set) => row(set.entry.data.occasion.replace(/^./, (c) => c.toUpperCase()), 'measured', set.mm)),
+    ],
+    verdicts: verdict ?? [],
+  };
+}
+
+function fittedParts(file: OrderFile): Packet['fitted'] {
+  const plan = latestPlan(file.state)?.data;
+  const method = baselineOf(file.state)?.entry.data.method ?? 'hub';
+  const unit = baselineOf(file.state)?.entry.data.unit ?? 'in';
+  return (['front', 'rear'] as const).flatMap((end) => {
+    const axle = plan?.[end];
+    if (!axle) return [];
+    return {
+      end,
+      name: axle.name,
+      predicted: formatTape(axleLift(axle, method), unit),
+      claimed: axle.claimed === null ? null : formatTape(axle.claimed, unit),
+    };
+  });
+}
+
+/** What is different for the driver, worked out from this car's own figures. */
+function changesFor(file: OrderFile): string[] {
+  const intake = file.state.intake!.data;
+  const stance = stanceOfOrder(file);
+  const changes: string[] = [];
+  if (stance.before && stance.after) {
+    const { comparison } = judgeHeights({ ...stance, before: stance.before, after: stance.after }, 'in');
+    const mean = (comparison.frontLift + comparison.rearLift) / 2;
+    if (mean > 3) changes.push('It stands taller: mind low roofs and steps, and raise it only at its own jacking points.');
+    if (mean < -3) changes.push('It stands lower: mind ramps and curbs.');
+    if (mean > 3) changes.push('It tips sooner and takes longer to stop than it did: leave more room and take bends slower.');
+    changes.push('The lamps were re-aimed at its new height: have them checked again when its load changes.');
+  }
+  if (intake.newTires) {
+    const { speedometerErrorPct } = compareTires({ old: intake.tires, new: intake.newTires });
+    if (Math.abs(speedometerErrorPct) >= 0.5) {
+      const way = speedometerErrorPct < 0 ? 'less' : 'more';
+      changes.push(`On ${intake.newTires} the dial reads ${Math.abs(speedometerErrorPct).toFixed(1)}% ${way} than you drive.`);
+    }
+  }
+  return changes;
+}
+
+const CAUTIONS = [
+  'Steering, brakes or a wheel that feels wrong: stop, and call us. It is not driven until somebody has looked.',
+  'It carries and tows no more than its plate says; a lift does not change that.',
+  'Height, lamp, bumper and tire rules are local. The figures here are measured or worked out; they are no maker’s specification. The kit maker’s instructions, local code and a qualified technician come first.',
+  'This paper says what was recorded. Work nobody recorded is unknown to it.',
+];
+
+const TITLES = { wheel: 'Wheel nuts clicked again', chassis: 'Chassis and U-bolts clicked again' } as const;
+
+async function comeBacks(tx: Db, file: OrderFile): Promise<PacketComeBack[]> {
+  const opened: Omit<FollowUpOpenData, 'followUpId'>[] = file.state.followUpsOpened.length
+    ? file.state.followUpsOpened.map((entry) => entry.data)
+    : promisedFollowUps(file.state, file.shop);
+  const readings = await tx.rows<{ at: Date; value: number; unit: 'km' | 'mi' }>(
+    "SELECT at, value, unit FROM odometer_now WHERE vehicle_id = ? AND source <> 'road' ORDER BY at",
+    [file.vehicle.id],
+  );
+  const pace = file.state.intake?.data.pacePerDay ?? null;
+  return opened.map((data) => {
+    const { distance, unit, days } = data.interval;
+    const read = 'unread' in data.odometer ? null : data.odometer;
+    const due = dueFollowup({
+      doneOn: data.doneOn,
+      odometer: read ? convertDistance(read.value, read.unit, unit) : 0,
+      interval: { distance, ...(days === null ? {} : { days }) },
+      readings: readings.map((reading) => ({
+        date: shopDay(reading.at, file.shop.timeZone),
+        odometer: convertDistance(reading.value, reading.unit, unit),
+      })),
+      ...(pace === null ? {} : { pacePerDay: pace }),
+      tireFactor: data.tireFactor,
+    });
+    return {
+      title: data.because === 'moved' ? 'Found moved: clicked again' : TITLES[data.kind],
+      places: data.places.length,
+      dueOdometer: read && due.dueOdometer !== null ? `${Math.round(due.dueOdometer).toLocaleString('en-US')} ${unit}` : null,
+      dueOn: due.due,
+      interval: `after ${distance} ${unit}${days === null ? '' : ` or ${days} days`}`,
+    };
+  });
+}
+
+/** Gathers an order's packet: everything the handoff shows, from the entries as they stand. */
+export async function buildPacket(
+  tx: Db,
+  orderId: string,
+  seal: Pick<Packet, 'version' | 'at' | 'signed' | 'chain'>,
+): Promise<Packet> {
+  const file = (await readOrderFile(tx, orderId))!;
+  const { state } = file;
+  const intake = state.intake!.data;
+  const sheet = state.alignments[state.alignments.length - 1];
+  return {
+    format: 'wrenchwise-handoff/1',
+    ...seal,
+    timeZone: file.shop.timeZone,
+    shop: file.shop.name,
+    order: file.number,
+    car: { label: file.vehicle.label, plate: file.vehicle.plate, vin: file.vehicle.vin },
+    customer: file.customer.name,
+    wants: intake.wants,
+    carries: intake.carries,
+    odometer: {
+      arrived: odometerText(intake.odometer),
+      out: state.roadOut ? odometerText(state.roadOut.data.odometer) : null,
+      back: state.roadIn ? odometerText(state.roadIn.data.odometer) : null,
+    },
+    heights: heightRows(file),
+    stance: stanceOfOrder(file),
+    fitted: fittedParts(file),
+    procedures: (state.document?.sources ?? []).map((source) => source.title),
+    torque: torqueRows(file),
+    alignment: sheet
+      ? {
+          rack: sheet.entry.data.rack,
+          operator: sheet.entry.data.operator,
+          specSource: sheet.entry.data.specSource,
+          rows: alignmentRows(sheet.entry.data.spec, sheet.entry.data.before, sheet.entry.data.after),
+          pass: sheet.after.pass,
+          acceptedWhy: sheet.accepted?.data.reason ?? null,
+          notReached: sheet.entry.data.notReached,
+        }
+      : null,
+    road: state.roadIn
+      ? {
+          checks: state.roadIn.data.checks.map((check) => ({
+            label: ROAD_CHECKS.find((known) => known.id === check.id)?.label ?? check.id,
+            result: check.result,
+            note: check.note,
+          })),
+          note: state.roadIn.data.note,
+        }
+      : null,
+    photos: state.photos.map((entry) => ({
+      photoId: entry.data.photoId,
+      sha256: entry.data.sha256,
+      caption: entry.data.caption || state.document?.steps.find((step) => step.id === entry.data.stepId)?.do || entry.data.occasion || '',
+    })),
+    lifted: state.overrides.map((entry) => ({
+      rule: LIFTED_WORDS[entry.data.rule] ?? entry.data.rule,
+      reason: entry.data.reason,
+      by: file.people[entry.data.leadId] ?? '',
+    })),
+    changes: changesFor(file),
+    cautions: CAUTIONS,
+    comeBacks: await comeBacks(tx, file),
+  };
+}
+

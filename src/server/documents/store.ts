@@ -1,0 +1,29 @@
+import type { RunDocument } from '@/core/procedure/engine';
+import type { Db } from '../database';
+import { canonicalJson, sha256 } from '../entries/canonical';
+
+export type DocumentKind = 'run' | 'packet' | 'pdf';
+
+/** Keeps a document under the hash of its bytes; the same bytes are kept once. */
+export async function keepDocument(tx: Db, kind: DocumentKind, content: Buffer, at: Date): Promise<string> {
+  const hash = sha256(content);
+  await tx.run('INSERT IGNORE INTO document (hash, kind, content, created_at) VALUES (?, ?, ?, ?)', [
+    hash,
+    kind,
+    content,
+    at,
+  ]);
+  return hash;
+}
+
+export async function readDocument(tx: Db, hash: string): Promise<Buffer | null> {
+  const row = await tx.row<{ content: Buffer }>('SELECT content FROM document WHERE hash = ?', [hash]);
+  return row?.content ?? null;
+}
+
+export const keepRun = (tx: Db, run: RunDocument, at: Date) => keepDocument(tx, 'run', Buffer.from(canonicalJson(run)), at);
+
+export async function readRun(tx: Db, hash: string): Promise<RunDocument | null> {
+  const content = await readDocument(tx, hash);
+  return content ? (JSON.parse(content.toString('utf8')) as RunDocument) : null;
+}

@@ -1,0 +1,101 @@
+import type { Entry, EntryData, EntryKind } from '@/core/ledger/entries';
+import type { Db } from '../database';
+import { CHAIN_START, canonicalJson, chainHash } from './canonical';
+
+export const SHOP_CHAIN = 'shop';
+
+/** An entry about to be written; its place in the chain and its hash are given here. */
+export type Draft = {
+  [K in EntryKind]: {
+    id: string;
+    kind: K;
+    data: EntryData[K];
+    corrects?: string;
+    why?: string;
+  };
+}[EntryKind];
+
+export interface Author {
+  personId: string;
+  deviceId: string;
+  deviceSeq: number;
+  at: Date;
+  receivedAt: Date;
+}
+
+interface HeadRow {
+  count: number;
+  hash: string;
+}
+
+/** Locks a chain's head until the transaction ends, making it when the chain is new. */
+export async function lockHead(tx: Db, chain: string, at: Date): Promise<HeadRow> {
+  await tx.run('INSERT IGNORE INTO chain_head (chain, count, hash, moved_at) VALUES (?, 0, ?, ?)', [
+    chain,
+    CHAIN_START,
+    at,
+  ]);
+  return (await tx.row<HeadRow>('SELECT count, hash FROM chain_head WHERE chain = ? FOR UPDATE', [chain]))!;
+}
+
+/**
+ * Appends entries to a chain whose head is locked, each hashed over the one before, and advances the head.
+ * @returns the entries as written
+ */
+export async function appendEntries(tx: Db, chain: string, drafts: Draft[], author: Author): Promise<Entry[]> {
+  const head = await lockHead(tx, chain, author.receivedAt);
+  let { count, hash } = head;
+  const written: Entry[] = [];
+  for (const draft of drafts) {
+    count += 1;
+    const entry = {
+      id: draft.id,
+      chain,
+      seq: count,
+      kind: draft.kind,
+      at: author.at.toISOString(),
+      receivedAt: author.receivedAt.toISOString(),
+      personId: author.personId,
+      deviceId: author.deviceId,
+      deviceSeq: author.deviceSeq,
+      corrects: draft.corrects ?? null,
+      why: draft.why ?? null,
+      data: draft.data,
+    } as Entry;
+    const canonical = canonicalJson(entry);
+    const own = chainHash(hash, canonical);
+    await tx.run(
+      `INSERT INTO entry (id, chain, seq, kind, at, received_at, person_id, device_id, corrects, canonical, previous_hash, hash)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      [
+        entry.id,
+        chain,
+        count,
+        entry.kind,
+        author.at,
+        author.receivedAt,
+        entry.personId,
+        entry.deviceId,
+        entry.corrects,
+        canonical,
+        hash,
+        own,
+      ],
+    );
+    hash = own;
+    written.push(JSON.parse(canonical) as Entry);
+  }
+  await tx.run('UPDATE chain_head SET count = ?, hash = ?, moved_at = ? WHERE chain = ?', [
+    count,
+    hash,
+    author.receivedAt,
+    chain,
+  ]);
+  return written;
+}
+
+/** All entries of a chain in its order. */
+export async function entriesOf(tx: Db, chain: string): Promise<Entry[]> {
+  const rows = await tx.rows<{ canonical: string }>('SELECT canonical FROM entry WHERE chain = ? ORDER BY seq', [chain]);
+  return rows.map((row) => JSON.parse(row.canonical) as Entry);
+}

@@ -1,0 +1,166 @@
+import { type Db, pool, transaction } from '../database';
+import { DERIVED_TABLES, deriveOrder } from '../derive';
+import { CHAIN_START, canonicalJson, chainHash, sha256 } from './canonical';
+
+interface EntryRow {
+  id: string;
+  seq: number;
+  kind: string;
+  at: Date;
+  received_at: Date;
+  person_id: string;
+  device_id: string;
+  corrects: string | null;
+  canonical: string;
+  previous_hash: string;
+  hash: string;
+}
+
+const nameOf = async (tx: Db, chain: string) => {
+  const row = await tx.row<{ number: number }>('SELECT number FROM work_order WHERE id = ?', [chain]);
+  return row ? `order ${row.number}` : chain === 'shop' ? 'the shop’s chain' : `chain ${chain}`;
+};
+
+/** Do the columns beside the canonical text still say what it says? */
+function columnsDiffer(row: EntryRow, chain: string): string | null {
+  const told = JSON.parse(row.canonical) as Record<string, unknown>;
+  const columns: Record<string, unknown> = {
+    id: row.id,
+    chain,
+    seq: row.seq,
+    kind: row.kind,
+    at: row.at.toISOString(),
+    receivedAt: row.received_at.toISOString(),
+    personId: row.person_id,
+    deviceId: row.device_id,
+    corrects: row.corrects,
+  };
+  return Object.keys(columns).find((name) => columns[name] !== told[name]) ?? null;
+}
+
+async function walkChain(tx: Db, head: { chain: string; count: number; hash: string }): Promise<string | null> {
+  const rows = await tx.rows<EntryRow>('SELECT * FROM entry WHERE chain = ? ORDER BY seq', [head.chain]);
+  const name = await nameOf(tx, head.chain);
+  let previous = CHAIN_START;
+  for (const [index, row] of rows.entries()) {
+    const what = `entry ${row.id} (${row.kind}, number ${row.seq} of ${name})`;
+    if (row.seq !== index + 1) return `${name} has no entry number ${index + 1}: one was taken out.`;
+    if (row.previous_hash !== previous) return `${what} does not follow the one before it.`;
+    if (chainHash(previous, row.canonical) !== row.hash) return `${what} was changed: its hash no longer fits its text.`;
+    const column = columnsDiffer(row, head.chain);
+    if (column) return `${what} was changed: its column "${column}" no longer says what its text says.`;
+    previous = row.hash;
+  }
+  if (rows.length !== head.count) {
+    return `${name} was cut: its head counts ${head.count} entries and ${rows.length} are there.`;
+  }
+  if (previous !== head.hash) return `${name}: its last entry does not have the hash its head keeps.`;
+  return null;
+}
+
+async function checkBytes(tx: Db): Promise<string | null> {
+  const photos = await tx.rows<{ id: string; sha256: string }>('SELECT id, sha256 FROM photo');
+  for (const photo of photos) {
+    const row = await tx.row<{ bytes: Buffer }>('SELECT bytes FROM photo WHERE id = ?', [photo.id]);
+    if (sha256(row!.bytes) !== photo.sha256) return `photo ${photo.id} was changed: its bytes no longer have their hash.`;
+  }
+  const bound = await tx.rows<{ canonical: string }>("SELECT canonical FROM entry WHERE kind = 'photo'");
+  const known = new Map(photos.map((photo) => [photo.id, photo.sha256]));
+  for (const { canonical } of bound) {
+    const { data, id } = JSON.parse(canonical) as { id: string; data: { photoId: string; sha256: string } };
+    if (known.get(data.photoId) !== data.sha256) return `entry ${id} names a photo ${data.photoId} that is missing or another.`;
+  }
+  const documents = await tx.rows<{ hash: string; kind: string }>('SELECT hash, kind FROM document');
+  for (const document of documents) {
+    const row = await tx.row<{ content: Buffer }>('SELECT content FROM document WHERE hash = ?', [document.hash]);
+    if (sha256(row!.content) !== document.hash) return `${document.kind} document ${document.hash} was changed.`;
+  }
+  const kept = new Set(documents.map((document) => document.hash));
+  const named = await tx.rows<{ id: string; kind: string; canonical: string }>(
+    "SELECT id, kind, canonical FROM entry WHERE kind IN ('run.start', 'handoff')",
+  );
+  for (const { id, kind, canonical } of named) {
+    const { data } = JSON.parse(canonical) as { data: Record<string, string> };
+    const hashes = kind === 'handoff' ? [data.packetHash!, data.pdfHash!] : [data.documentHash!];
+    const missing = hashes.find((hash) => !kept.has(hash));
+    if (missing) return `entry ${id} names a document ${missing} that is not there.`;
+  }
+  return null;
+}
+
+const KEYS: Record<(typeof DERIVED_TABLES)[number], string> = {
+  order_now: 'order_id',
+  clock_now: 'clock_id',
+  odometer_now: 'entry_id',
+  follow_up: 'id',
+  car_place: "CONCAT(order_id, ' ', what, ' ', place)",
+};
+
+async function snapshot(tx: Db, table: keyof typeof KEYS): Promise<Map<string, string>> {
+  const rows = await tx.rows<Record<string, unknown>>(`SELECT ${KEYS[table]} AS verify_key, t.* FROM ${table} t`);
+  return new Map(rows.map((row) => [String(row.verify_key), canonicalJson(JSON.parse(JSON.stringify(row)))]));
+}
+
+class Undo extends Error {}
+
+/** Rebuilds the derived tables from the entries, compares them row by row, and leaves everything as it was. */
+async function checkDerived(): Promise<string | null> {
+  let found: string | null = null;
+  try {
+    await transaction(async (tx) => {
+      found = null;
+      const before = new Map<keyof typeof KEYS, Map<string, string>>();
+      for (const table of DERIVED_TABLES) before.set(table, await snapshot(tx, table));
+      for (const table of DERIVED_TABLES) await tx.run(`DELETE FROM ${table}`);
+      const orders = await tx.rows<{ id: string }>('SELECT id FROM work_order ORDER BY number');
+      for (const { id } of orders) await deriveOrder(tx, id);
+      for (const table of DERIVED_TABLES) {
+        const rebuilt = await snapshot(tx, table);
+        const kept = before.get(table)!;
+        const off = [...new Set([...kept.keys(), ...rebuilt.keys()])].find((key) => kept.get(key) !== rebuilt.get(key));
+        if (off !== undefined) {
+          found = `derived table ${table}, row ${off}, is not what the entries say.`;
+          break;
+        }
+      }
+      throw new Undo();
+    });
+  } catch (error) {
+    if (!(error instanceof Undo)) throw error;
+  }
+  return found;
+}
+
+/**
+ * Walks all chains against their heads, rehashes photos and documents, rebuilds the derived tables and compares.
+ * @returns the first thing wrong, or null
+ */
+export async function verifyEverything(tell: (text: string) => void): Promise<string | null> {
+  pool();
+  const chains = await transaction(async (tx) => {
+    const heads = await tx.rows<{ chain: string; count: number; hash: string }>(
+      'SELECT chain, count, hash FROM chain_head ORDER BY chain',
+    );
+    const loose = await tx.row<{ id: string; chain: string }>(
+      'SELECT id, chain FROM entry WHERE chain NOT IN (SELECT chain FROM chain_head) LIMIT 1',
+    );
+    if (loose) return `entry ${loose.id} belongs to a chain ${loose.chain} that has no head.`;
+    const orphan = await tx.row<{ number: number }>(
+      'SELECT number FROM work_order WHERE id NOT IN (SELECT chain FROM chain_head) LIMIT 1',
+    );
+    if (orphan) return `order ${orphan.number} has lost the head of its chain.`;
+    for (const head of heads) {
+      const broken = await walkChain(tx, head);
+      if (broken) return broken;
+    }
+    const bytes = await checkBytes(tx);
+    if (bytes) return bytes;
+    const [entries] = await tx.rows<{ count: number }>('SELECT COUNT(*) AS count FROM entry');
+    tell(`${heads.length} chains with ${entries!.count} entries walked, photos and documents rehashed.`);
+    return null;
+  });
+  if (chains) return chains;
+  const derived = await checkDerived();
+  if (!derived) tell('Derived tables rebuilt: the same. Nothing is broken.');
+  return derived;
+}

@@ -1,0 +1,78 @@
+import { randomUUID } from 'node:crypto';
+import sharp from 'sharp';
+import { Refusal } from '@/core/calc/calculator';
+import { now } from '../clock';
+import { db } from '../database';
+import { sha256 } from '../entries/canonical';
+
+export const LARGEST_UPLOAD = 25 * 1024 * 1024;
+const LONG_SIDE = 2560;
+const QUALITY = 82;
+const THUMBNAIL = 480;
+/** More pixels than any camera here takes; a picture that claims more is not decoded. */
+const MOST_PIXELS = 120_000_000;
+const READ = new Set(['jpeg', 'png', 'webp']);
+
+const unreadable = () =>
+  new Refusal('unreadable', 'This is not a whole JPEG, PNG or WebP picture: take it again or choose another file.', 'file');
+
+export interface StoredPhoto {
+  photoId: string;
+  width: number;
+  height: number;
+  /** The same picture had been uploaded before and is kept once. */
+  known: boolean;
+}
+
+async function reencode(upload: Buffer) {
+  const options = { limitInputPixels: MOST_PIXELS, failOn: 'truncated' as const };
+  try {
+    const { format } = await sharp(upload, options).metadata();
+    if (!format || !READ.has(format)) throw unreadable();
+    // Turned upright by its hidden data first, since re-encoding leaves all of that off.
+    const { data, info } = await sharp(upload, options)
+      .rotate()
+      .resize(LONG_SIDE, LONG_SIDE, { fit: 'inside', withoutEnlargement: true })
+      .flatten({ background: '#ffffff' })
+      .jpeg({ quality: QUALITY })
+      .toBuffer({ resolveWithObject: true });
+    const thumbnail = await sharp(data).resize(THUMBNAIL, THUMBNAIL, { fit: 'inside' }).jpeg({ quality: QUALITY }).toBuffer();
+    return { data, thumbnail, width: info.width, height: info.height };
+  } catch (error) {
+    if (error instanceof Refusal) throw error;
+    throw unreadable();
+  }
+}
+
+/**
+ * Takes a picture in: decided by its content, re-encoded with its hidden data off, kept once by the hash of what came.
+ * @throws Refusal naming `file` when it is too large or not a picture we keep
+ */
+export async function storePhoto(upload: Buffer): Promise<StoredPhoto> {
+  if (upload.length > LARGEST_UPLOAD) {
+    throw new Refusal('too-large', 'A picture may be 25 MB at most: take it smaller.', 'file');
+  }
+  if (upload.length === 0) throw unreadable();
+  const uploadHash = sha256(upload);
+  const find = () =>
+    db().row<{ id: string; width: number; height: number }>('SELECT id, width, height FROM photo WHERE upload_hash = ?', [uploadHash]);
+  const before = await find();
+  if (before) return { photoId: before.id, width: before.width, height: before.height, known: true };
+  const { data, thumbnail, width, height } = await reencode(upload);
+  const photoId = randomUUID();
+  const kept = await db().run(
+    `INSERT IGNORE INTO photo (id, upload_hash, sha256, width, height, bytes, thumbnail, created_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+    [photoId, uploadHash, sha256(data), width, height, data, thumbnail, now()],
+  );
+  if (kept.affectedRows === 0) {
+    const other = (await find())!;
+    return { photoId: other.id, width: other.width, height: other.height, known: true };
+  }
+  return { photoId, width, height, known: false };
+}
+
+export async function readPhoto(photoId: string, size: 'full' | 'small'): Promise<{ bytes: Buffer; sha256: string } | null> {
+  const column = size === 'full' ? 'bytes' : 'thumbnail';
+  return db().row(`SELECT ${column} AS bytes, sha256 FROM photo WHERE id = ?`, [photoId]);
+}

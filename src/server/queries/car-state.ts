@@ -1,0 +1,54 @@
+import type { RunDocument, Stripe } from '@/core/procedure/engine';
+import type { Fastener, Item, PlainProcedure } from '@/core/procedure/types';
+import type { Db } from '../database';
+
+interface PlaceRow {
+  place: string;
+  what: 'fastener' | 'item';
+  state: Stripe | 'open' | 'closed';
+  definition: Fastener | Item;
+}
+
+/** What is last known of each place on a car: the newest order that names it speaks. */
+async function placesOfCar(tx: Db, vehicleId: string): Promise<PlaceRow[]> {
+  const rows = await tx.rows<PlaceRow>(
+    'SELECT place, what, state, definition FROM car_place WHERE vehicle_id = ? ORDER BY order_number',
+    [vehicleId],
+  );
+  return [...new Map(rows.map((row) => [`${row.what} ${row.place}`, row])).values()];
+}
+
+/** The fasteners of a car as the last visits left them. */
+export async function fastenersOfCar(tx: Db, vehicleId: string): Promise<Fastener[]> {
+  const places = await placesOfCar(tx, vehicleId);
+  return places.filter((row) => row.what === 'fastener').map((row) => row.definition as Fastener);
+}
+
+/**
+ * Lets a new run start from the car's last recorded state: what is still open or loose is carried in, and added to the
+ * run where its procedures do not name that place themselves.
+ */
+export async function carriedInto(
+  tx: Db,
+  vehicleId: string,
+  plain: PlainProcedure,
+): Promise<{ run: PlainProcedure; carried: RunDocument['carried'] }> {
+  const carried: RunDocument['carried'] = { open: [], loose: {} };
+  const run = { items: [...plain.items], fasteners: [...plain.fasteners], steps: plain.steps };
+  for (const row of await placesOfCar(tx, vehicleId)) {
+    if (row.what === 'item' && row.state === 'open') {
+      let item = run.items.find((candidate) => candidate.place === row.place);
+      if (!item) run.items.push((item = { ...(row.definition as Item), id: `car/${row.place}` }));
+      carried.open.push(item.id);
+    }
+    if (row.what === 'fastener' && (row.state === 'broken' || row.state === 'thin')) {
+      let fastener = run.fasteners.find((candidate) => candidate.place === row.place);
+      if (!fastener) {
+        const { mate: _mate, ...definition } = row.definition as Fastener;
+        run.fasteners.push((fastener = { ...definition, id: `car/${row.place}` }));
+      }
+      carried.loose[fastener.id] = row.state === 'broken' ? 'loosened' : 'snug';
+    }
+  }
+  return { run, carried };
+}

@@ -1,0 +1,136 @@
+import type { Entry, OrderKind } from '@/core/ledger/entries';
+import { type OrderState, afterHeightsOf, baselineOf, latestPlan } from '@/core/ledger/order-state';
+import { readTireSize } from '@/core/calc/tire.size';
+import { parseTape } from '@/core/calc/tape.parse';
+import type { PerCorner } from '@/core/calc/fields';
+import type { BodyKind } from '@/core/stance/drawing';
+import { type SuspensionKind, predictedHeights } from '@/core/stance/plan';
+import type { Db } from '../database';
+import { loadOrder } from '../entries/order';
+import { type Shop, readShop } from './shop';
+
+export interface OrderFile {
+  id: string;
+  number: number;
+  kind: OrderKind;
+  comesBackFrom: string | null;
+  createdAt: string;
+  vehicle: {
+    id: string;
+    label: string;
+    body: BodyKind;
+    plate: string;
+    vin: string;
+    drive: string;
+    frontSuspension: SuspensionKind;
+    rearSuspension: SuspensionKind;
+    wheelbaseMm: number;
+    distanceUnit: 'km' | 'mi';
+  };
+  customer: { id: string; name: string; phone: string; email: string };
+  shop: Shop;
+  people: Record<string, string>;
+  entries: Entry[];
+  state: OrderState;
+}
+
+interface FileRow {
+  id: string;
+  number: number;
+  kind: OrderKind;
+  comes_back_from: string | null;
+  created_at: Date;
+  vehicle_id: string;
+  label: string;
+  body: BodyKind;
+  plate: string;
+  vin: string;
+  drive: string;
+  front_suspension: SuspensionKind;
+  rear_suspension: SuspensionKind;
+  wheelbase_mm: number;
+  distance_unit: 'km' | 'mi';
+  customer_id: string;
+  name: string;
+  phone: string;
+  email: string;
+}
+
+/** Names of everybody who ever worked here, by id. */
+export async function peopleNames(tx: Db): Promise<Record<string, string>> {
+  const rows = await tx.rows<{ id: string; name: string }>('SELECT id, name FROM person');
+  return Object.fromEntries(rows.map((row) => [row.id, row.name]));
+}
+
+/** Everything about one work order that its pages show; null when there is none. */
+export async function readOrderFile(tx: Db, orderId: string): Promise<OrderFile | null> {
+  const row = await tx.row<FileRow>(
+    `SELECT work_order.id, number, kind, comes_back_from, work_order.created_at, vehicle_id, label, body, plate, vin, drive,
+            front_suspension, rear_suspension, wheelbase_mm, distance_unit, vehicle.customer_id, name, phone, email
+       FROM work_order
+       JOIN vehicle ON vehicle.id = work_order.vehicle_id
+       JOIN customer_contact ON customer_contact.customer_id = vehicle.customer_id
+      WHERE work_order.id = ?`,
+    [orderId],
+  );
+  const folded = row && (await loadOrder(tx, orderId));
+  if (!row || !folded) return null;
+  return {
+    id: row.id,
+    number: row.number,
+    kind: row.kind,
+    comesBackFrom: row.comes_back_from,
+    createdAt: row.created_at.toISOString(),
+    vehicle: {
+      id: row.vehicle_id,
+      label: row.label,
+      body: row.body,
+      plate: row.plate,
+      vin: row.vin,
+      drive: row.drive,
+      frontSuspension: row.front_suspension,
+      rearSuspension: row.rear_suspension,
+      wheelbaseMm: row.wheelbase_mm,
+      distanceUnit: row.distance_unit,
+    },
+    customer: { id: row.customer_id, name: row.name, phone: row.phone, email: row.email },
+    shop: await readShop(tx),
+    people: await peopleNames(tx),
+    ...folded,
+  };
+}
+
+/** A tire's diameter in mm, with a middling one assumed when its size does not read. */
+export function tireDiameter(size: string): number {
+  try {
+    return readTireSize(size).diameter;
+  } catch {
+    return 760;
+  }
+}
+
+/** The heights an order's drawing needs: as it came, as it stands, as predicted, and the targets; all in mm. */
+export function stanceOfOrder({ state, vehicle }: Pick<OrderFile, 'state' | 'vehicle'>) {
+  const intake = state.intake!.data;
+  const baseline = baselineOf(state);
+  const after = afterHeightsOf(state);
+  const plan = latestPlan(state);
+  const method = baseline?.entry.data.method ?? intake.targets.method;
+  const predicted: PerCorner<number> | null = baseline && plan ? predictedHeights(baseline.mm, plan.data, method) : null;
+  const goal = (typed: string | null) => (typed ? parseTape(typed, intake.targets.unit) : null);
+  return {
+    body: vehicle.body,
+    wheelbaseMm: vehicle.wheelbaseMm,
+    tireDiameterMm: tireDiameter((after ? intake.newTires : null) ?? intake.tires),
+    before: baseline?.mm ?? null,
+    after: after?.mm ?? null,
+    predicted,
+    target: { front: goal(intake.targets.front), rear: goal(intake.targets.rear) },
+    fromFloor: method === 'floor',
+    method,
+    claimed: {
+      ...(plan?.data.front?.claimed == null ? {} : { front: plan.data.front.claimed }),
+      ...(plan?.data.rear?.claimed == null ? {} : { rear: plan.data.rear.claimed }),
+    },
+  };
+}

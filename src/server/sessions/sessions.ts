@@ -1,0 +1,164 @@
+import { randomBytes, randomUUID } from 'node:crypto';
+import { Refusal } from '@/core/calc/calculator';
+import type { Role } from '@/core/ledger/roles';
+import { now } from '../clock';
+import { db } from '../database';
+import { sha256 } from '../entries/canonical';
+import { matchesSecret } from './passwords';
+import { clearTries, countWrongTry, secondsToWait, wrongTries } from './tries';
+
+export interface Person {
+  id: string;
+  name: string;
+  roles: Role[];
+  lengthUnit: 'in' | 'mm';
+  torqueUnit: 'lbft' | 'nm';
+}
+
+export interface Session {
+  person: Person;
+  deviceId: string;
+  /** Idle for five minutes, or opened by password too long ago: the PIN or the password is asked again. */
+  needs: 'nothing' | 'pin' | 'password';
+}
+
+const PASSWORD_OPENS_FOR_MS = 12 * 3600_000;
+const IDLE_MS = 5 * 60_000;
+/** `last_seen` is written at most this often. */
+const SEEN_STEP_MS = 15_000;
+const PIN_TRIES = 5;
+
+interface PersonRow {
+  id: string;
+  name: string;
+  roles: Role[];
+  password_hash: string | null;
+  pin_hash: string | null;
+  length_unit: 'in' | 'mm';
+  torque_unit: 'lbft' | 'nm';
+  active: number;
+}
+
+const personOf = (row: PersonRow): Person => ({
+  id: row.id,
+  name: row.name,
+  roles: row.roles,
+  lengthUnit: row.length_unit,
+  torqueUnit: row.torque_unit,
+});
+
+export async function personById(id: string): Promise<Person | null> {
+  const row = await db().row<PersonRow>('SELECT * FROM person WHERE id = ? AND active', [id]);
+  return row ? personOf(row) : null;
+}
+
+async function openSession(personId: string, deviceId: string): Promise<string> {
+  const token = randomBytes(32).toString('base64url');
+  const at = now();
+  await db().run('UPDATE session SET ended_at = ? WHERE device_id = ? AND ended_at IS NULL', [at, deviceId]);
+  await db().run(
+    'INSERT INTO session (id_hash, person_id, device_id, created_at, last_seen) VALUES (?, ?, ?, ?, ?)',
+    [sha256(token), personId, deviceId, at, at],
+  );
+  return token;
+}
+
+/** Uses the device's id when it is known here, else gives it a new one. */
+export async function deviceFor(id: string | undefined): Promise<string> {
+  if (id && (await db().row('SELECT id FROM device WHERE id = ?', [id]))) return id;
+  const fresh = randomUUID();
+  await db().run('INSERT INTO device (id, first_seen) VALUES (?, ?)', [fresh, now()]);
+  return fresh;
+}
+
+/**
+ * Signs in by name and password.
+ * @returns the session token for the cookie
+ * @throws Refusal on a wrong name or password (one answer for both), or while too many wrong tries wait
+ */
+export async function signIn(name: string, password: string, deviceId: string): Promise<string> {
+  const wait = await secondsToWait(`password ${name}`);
+  if (wait > 0) {
+    throw new Refusal('slow-down', `Too many wrong tries: wait ${wait} seconds, then try again.`, 'password');
+  }
+  const row = await db().row<PersonRow>('SELECT * FROM person WHERE name = ? AND active', [name]);
+  const right = row?.password_hash ? await matchesSecret(row.password_hash, password) : false;
+  if (!row || !right) {
+    await countWrongTry(`password ${name}`);
+    throw new Refusal('wrong', 'That name and password do not go together.', 'password');
+  }
+  await clearTries(`password ${name}`);
+  await clearTries(`pin ${row.id}`);
+  await db().run('UPDATE device SET password_at = ? WHERE id = ?', [now(), deviceId]);
+  return openSession(row.id, deviceId);
+}
+
+/**
+ * Checks a person's PIN, for a change of person, an approval, an override or a second check.
+ * @param field the field a wrong PIN is blamed on
+ * @throws Refusal when it is wrong, or locked after five wrong tries until that person signs in by password
+ */
+export async function checkPin(personId: string, pin: string, field = 'pin'): Promise<Person> {
+  const row = await db().row<PersonRow>('SELECT * FROM person WHERE id = ? AND active', [personId]);
+  if (!row?.pin_hash) throw new Refusal('no-pin', 'This person has no PIN: sign in by password.', field);
+  if ((await wrongTries(`pin ${personId}`)) >= PIN_TRIES) {
+    throw new Refusal('pin-locked', `${row.name}’s PIN is locked after five wrong tries: sign in by password.`, field);
+  }
+  if (!(await matchesSecret(row.pin_hash, pin))) {
+    const wrong = await countWrongTry(`pin ${personId}`);
+    const left = PIN_TRIES - wrong;
+    throw new Refusal('wrong-pin', left > 0 ? `Wrong PIN: ${left} tries left.` : 'Wrong PIN: it is locked now.', field);
+  }
+  await clearTries(`pin ${personId}`);
+  return personOf(row);
+}
+
+async function openedByPassword(deviceId: string): Promise<boolean> {
+  const device = await db().row<{ password_at: Date | null }>('SELECT password_at FROM device WHERE id = ?', [deviceId]);
+  return Boolean(device?.password_at && now().getTime() - device.password_at.getTime() < PASSWORD_OPENS_FOR_MS);
+}
+
+/** Changes the person on a device by PIN; only where a password opened the device within twelve hours. */
+export async function changePerson(personId: string, pin: string, deviceId: string): Promise<string> {
+  if (!(await openedByPassword(deviceId))) {
+    throw new Refusal('password-first', 'A PIN works here after somebody signs in by password.', 'pin');
+  }
+  await checkPin(personId, pin);
+  return openSession(personId, deviceId);
+}
+
+/** Who is signed in with this token, or null. Looking at a live session keeps it awake. */
+export async function sessionOf(token: string | undefined): Promise<Session | null> {
+  if (!token) return null;
+  const hash = sha256(token);
+  const row = await db().row<PersonRow & { device_id: string; last_seen: Date }>(
+    `SELECT person.*, session.device_id, session.last_seen FROM session
+       JOIN person ON person.id = session.person_id
+      WHERE session.id_hash = ? AND session.ended_at IS NULL AND person.active`,
+    [hash],
+  );
+  if (!row) return null;
+  const idle = now().getTime() - row.last_seen.getTime();
+  let needs: Session['needs'] = 'nothing';
+  if (!(await openedByPassword(row.device_id))) needs = 'password';
+  else if (idle > IDLE_MS) needs = 'pin';
+  else if (idle > SEEN_STEP_MS) await db().run('UPDATE session SET last_seen = ? WHERE id_hash = ?', [now(), hash]);
+  return { person: personOf(row), deviceId: row.device_id, needs };
+}
+
+export async function endSession(token: string | undefined): Promise<void> {
+  if (token) await db().run('UPDATE session SET ended_at = ? WHERE id_hash = ?', [now(), sha256(token)]);
+}
+
+export interface CrewMember {
+  id: string;
+  name: string;
+  roles: Role[];
+  hasPin: boolean;
+}
+
+/** The active crew by name. */
+export async function crew(): Promise<CrewMember[]> {
+  const rows = await db().rows<PersonRow>('SELECT * FROM person WHERE active ORDER BY name');
+  return rows.map((row) => ({ id: row.id, name: row.name, roles: row.roles, hasPin: row.pin_hash !== null }));
+}

@@ -1,0 +1,114 @@
+import { randomUUID } from 'node:crypto';
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import type { CommandAnswer } from './commands/execute';
+import { type NewPerson, newPersonFields } from './commands/person.add';
+import { line } from './commands/fields';
+import { now } from './clock';
+import { type Db, transaction } from './database';
+import { appendEntries, SHOP_CHAIN, type Draft } from './entries/append';
+import { sha256 } from './entries/canonical';
+import { hashSecret } from './sessions/passwords';
+
+export interface ShopOpening {
+  shop: { name: string; timeZone: string; currency: string; distanceUnit: 'km' | 'mi' };
+  owner: Omit<NewPerson, 'roles'>;
+}
+
+const PLACES = [
+  ['lift-1', 'Lift 1'],
+  ['lift-2', 'Lift 2'],
+  ['floor', 'Floor'],
+] as const;
+
+/** The intervals a shop begins with, from the end of the road test. */
+const DEFAULTS = { wheelKm: 130, chassisKm: 700, chassisDays: 30 };
+
+/** Opens the shop with its first owner, who holds every role until there are others. */
+export async function openShop(tx: Db, opening: ShopOpening, deviceId: string, at: Date): Promise<string> {
+  const { shop, owner } = opening;
+  await tx.run(
+    `INSERT INTO shop (id, name, time_zone, currency, distance_unit, wheel_recheck_km, chassis_recheck_km,
+       chassis_recheck_days, opened_at) VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [shop.name, shop.timeZone, shop.currency, shop.distanceUnit, DEFAULTS.wheelKm, DEFAULTS.chassisKm, DEFAULTS.chassisDays, at],
+  );
+  for (const [index, [id, name]] of PLACES.entries()) {
+    await tx.run('INSERT INTO shop_place (id, name, position) VALUES (?, ?, ?)', [id, name, index]);
+  }
+  const personId = randomUUID();
+  await tx.run(
+    'INSERT INTO person (id, name, roles, password_hash, pin_hash, length_unit, torque_unit) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    [
+      personId,
+      owner.name,
+      JSON.stringify(['owner']),
+      await hashSecret(owner.password),
+      await hashSecret(owner.pin),
+      owner.lengthUnit,
+      owner.torqueUnit,
+    ],
+  );
+  const draft = {
+    id: randomUUID(),
+    kind: 'shop.change',
+    data: { what: 'opened', id: personId, facts: { timeZone: shop.timeZone, currency: shop.currency } },
+  } as Draft;
+  await appendEntries(tx, SHOP_CHAIN, [draft], { personId, deviceId, deviceSeq: 0, at, receivedAt: at });
+  return personId;
+}
+
+const knownZone = (zone: string) => {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: zone });
+    return true;
+  } catch {
+    return false;
+  }
+};
+
+const { roles: _roles, ...ownerFields } = newPersonFields;
+const schema = Joi.object<{ code: string } & ShopOpening>({
+  code: Joi.string().trim().required().messages({ 'string.empty': 'Enter the code from the console' }),
+  shop: Joi.object({
+    name: line(120).required(),
+    timeZone: Joi.string()
+      .custom((zone: string, helpers) => (knownZone(zone) ? zone : helpers.message({ custom: 'Not a time zone: write it like America/Denver' })))
+      .required(),
+    currency: Joi.string().pattern(/^[A-Z]{3}$/).required().messages({ 'string.pattern.base': 'Three letters, like USD' }),
+    distanceUnit: Joi.valid('km', 'mi').required(),
+  }).required(),
+  owner: Joi.object(ownerFields).required(),
+});
+
+/** Opens an empty shop from its first page, against the one-time code printed on the console. */
+export async function openEmptyShop(input: unknown, deviceId: string): Promise<CommandAnswer> {
+  const checked = schema.validate(input, { abortEarly: false });
+  if (checked.error) {
+    return {
+      ok: false,
+      errors: checked.error.details.map((detail) => ({
+        field: detail.path.join('.'),
+        code: detail.type,
+        message: detail.message.replace(/"/g, ''),
+      })),
+    };
+  }
+  try {
+    const personId = await transaction(async (tx) => {
+      if (await tx.row('SELECT id FROM shop WHERE id = 1 FOR UPDATE')) {
+        throw new Refusal('opened', 'This shop has been opened already: sign in.', 'code');
+      }
+      const row = await tx.row<{ code_hash: string }>('SELECT code_hash FROM setup_code WHERE id = 1');
+      if (!row || row.code_hash !== sha256(checked.value.code.toUpperCase())) {
+        throw new Refusal('wrong-code', 'That is not the code the console printed.', 'code');
+      }
+      const id = await openShop(tx, checked.value, deviceId, now());
+      await tx.run('DELETE FROM setup_code WHERE id = 1');
+      return id;
+    });
+    return { ok: true, answer: { personId } };
+  } catch (error) {
+    if (error instanceof Refusal) return { ok: false, errors: [{ field: error.field, code: error.code, message: error.message }] };
+    throw error;
+  }
+}
