@@ -1,8 +1,9 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
-import type { EntryKind } from '@/core/ledger/entries';
-import { isClosed } from '@/core/ledger/order-state';
+import type { Entry, EntryKind } from '@/core/ledger/entries';
+import { type OrderState, isClosed } from '@/core/ledger/order-state';
 import { holdsRole } from '@/core/ledger/roles';
+import type { Person } from '../sessions/sessions';
 import { command } from './command';
 import { id, reason } from './fields';
 
@@ -23,6 +24,23 @@ const CAN_BE_TAKEN_BACK: EntryKind[] = [
   'road.in',
 ];
 
+/** Why somebody may not take an entry back, or null when they may. */
+function whyNot(entry: Entry, state: OrderState, person: Person): Refusal | null {
+  if (!CAN_BE_TAKEN_BACK.includes(entry.kind)) {
+    return new Refusal('stays', 'This kind of entry is not taken back.', 'entryId');
+  }
+  const lead = holdsRole(person.roles, ['lead']);
+  if (!lead && entry.personId !== person.id) {
+    return new Refusal('not-yours', 'Somebody else’s entry: the lead corrects it.', 'entryId');
+  }
+  if (!lead && isClosed(state)) {
+    return new Refusal('closed', 'Handed over already: the lead corrects it.', 'entryId');
+  }
+  return null;
+}
+
+export const canBeTakenBack = (entry: Entry, state: OrderState, person: Person) => whyNot(entry, state, person) === null;
+
 /**
  * Takes an entry back by a new one that names it and says why. Own entries until handoff, others' and after handoff by
  * the lead only; the state is folded again, and what should then have been refused raises an alarm.
@@ -39,18 +57,10 @@ export const entryVoid = command({
     const order = await ctx.order(orderId);
     const entry = order.entries.find((candidate) => candidate.id === entryId);
     if (!entry) throw new Refusal('no-entry', 'This order has no such entry.', 'entryId');
-    if (!CAN_BE_TAKEN_BACK.includes(entry.kind)) {
-      throw new Refusal('stays', 'This kind of entry is not taken back.', 'entryId');
-    }
+    const refused = whyNot(entry, order.state, ctx.person);
+    if (refused) throw refused;
     if (order.entries.some((candidate) => candidate.kind === 'void' && candidate.corrects === entryId)) {
       throw new Refusal('gone', 'It has been taken back already.', 'entryId');
-    }
-    const lead = holdsRole(ctx.person.roles, ['lead']);
-    if (!lead && entry.personId !== ctx.person.id) {
-      throw new Refusal('not-yours', 'Somebody else’s entry: the lead corrects it.', 'entryId');
-    }
-    if (!lead && isClosed(order.state)) {
-      throw new Refusal('closed', 'Handed over already: the lead corrects it.', 'entryId');
     }
     await ctx.append(order.id, { kind: 'void', data: {}, corrects: entryId, why });
     return {};

@@ -1,0 +1,29 @@
+import Link from 'next/link';
+import { connection } from 'next/server';
+import type { ReactNode } from 'react';
+import { DeskNav } from '@/features/shell/desk-nav';
+import { PersonMenu } from '@/features/shell/person-menu';
+import { Unlock } from '@/features/shell/unlock';
+import { requirePerson } from '@/server/http';
+import { crew } from '@/server/sessions/sessions';
+
+export default async function DeskLayout({ children }: { children: ReactNode }) {
+  await connection();
+  const person = await requirePerson();
+  const people = (await crew()).filter((member) => member.hasPin).map(({ id, name }) => ({ id, name }));
+  return (
+    <Unlock people={people}>
+      <header className="no-print flex flex-wrap items-center gap-x-4 border-b-2 border-ink px-7">
+        <Link href="/" className="py-3 font-head text-[1.45rem] font-bold whitespace-nowrap no-underline">
+          Wrenchwise Ledger
+        </Link>
+        <DeskNav />
+        <form action="/orders" className="ml-auto">
+          <input name="find" type="search" aria-label="Find a car, a plate, a customer or an order" placeholder="Find a car, plate, customer" className="input w-60" />
+        </form>
+        <PersonMenu name={person.name} role={person.roles.join(', ')} people={people} />
+      </header>
+      <main className="mx-auto max-w-[1400px] px-7 pt-5 pb-16">{children}</main>
+    </Unlock>
+  );
+}

@@ -1,0 +1,61 @@
+import { HeightTable, StancePanel } from '@/features/heights/stance-panel';
+import { heightsOfOrder } from '@/features/heights/order-heights';
+import { OpenList } from '@/features/orders/open-list';
+import { ClockButton, PlaceControl } from '@/features/orders/place-and-clock';
+import { SUSPENSIONS } from '@/core/stance/plan';
+import { isClosed } from '@/core/ledger/order-state';
+import { orderPage, placesOfShop } from '@/server/queries/page-data';
+
+export default async function OrderOverview({ params }: { params: Promise<{ id: string }> }) {
+  const { file, viewer } = await orderPage(params);
+  const { state, vehicle } = file;
+  const intake = state.intake!.data;
+  const { stance, unit, rows, verdicts, baseline } = heightsOfOrder(file);
+  const agreed = state.agreements.find((entry) => entry.data.what === 'targets');
+  const running = state.clocks.some((span) => span.personId === viewer.id && span.to === null);
+  const facts = [
+    ['Asked for', intake.wants],
+    ['Targets', `front ${intake.targets.front ?? 'as it is'}, rear ${intake.targets.rear ?? 'as it is'}${agreed?.data.yes ? ', agreed' : ', not agreed yet'}`],
+    ['Wears', `${intake.tires}${intake.newTires ? `, to wear ${intake.newTires}` : ''}${intake.wheels ? ` on ${intake.wheels}` : ''}`],
+    ['Carries', intake.carries || 'nothing named'],
+    ['Front', SUSPENSIONS[vehicle.frontSuspension].name],
+    ['Rear', SUSPENSIONS[vehicle.rearSuspension].name],
+    ['Drive', vehicle.drive],
+    ['Phone', file.customer.phone || 'none'],
+  ];
+  return (
+    <div className="grid gap-x-9 lg:grid-cols-[minmax(0,1fr)_350px]">
+      <div className="min-w-0">
+        {baseline ? (
+          <>
+            <StancePanel stance={{ ...stance, unit, measured: stance.after ?? stance.before, before: stance.after ? stance.before : null }} />
+            <HeightTable rows={rows} unit={unit} />
+            {verdicts.length > 0 && <p className="mt-3 text-[1.15rem] font-semibold">{verdicts.map((axle) => axle.text).join(' ')}</p>}
+          </>
+        ) : (
+          <p className="py-8 text-lg">{intake.orderKind === 'job' ? 'Not measured yet: heights come first, before anything is touched.' : 'A visit: its work is in the bay view.'}</p>
+        )}
+      </div>
+      <aside className="grid content-start gap-7 lg:border-l lg:border-rule lg:pl-7">
+        {state.document && state.run && <OpenList document={state.document} run={state.run} />}
+        <section>
+          <h2 className="border-b border-ink pb-1">What it is here for</h2>
+          <dl>
+            {facts.map(([term, fact]) => (
+              <div key={term} className="grid grid-cols-[6rem_1fr] gap-2 border-b border-rule py-1.5">
+                <dt className="font-head text-[1.05rem] text-soft">{term}</dt>
+                <dd>{fact}</dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+        {!isClosed(state) && (
+          <section className="grid grid-cols-2 items-end gap-3">
+            <PlaceControl orderId={file.id} place={state.place} places={await placesOfShop()} />
+            <ClockButton orderId={file.id} running={running} />
+          </section>
+        )}
+      </aside>
+    </div>
+  );
+}

@@ -1,0 +1,49 @@
+import { missingShots } from '@/core/ledger/closing';
+import { isClosed } from '@/core/ledger/order-state';
+import { PhotoButton, PhotoForm } from '@/features/photos/photo-upload';
+import { PhotoGrid } from '@/features/photos/photo-grid';
+import { orderPage } from '@/server/queries/page-data';
+
+export default async function PhotosPage({ params }: { params: Promise<{ id: string }> }) {
+  const { file } = await orderPage(params);
+  const { state } = file;
+  const steps = state.document?.steps ?? [];
+  const missing = missingShots(state);
+  const text = (id: string) => steps.find((step) => step.id === id)?.do ?? '';
+  return (
+    <div className="grid gap-x-9 lg:grid-cols-[minmax(0,1fr)_360px]">
+      <div>
+        <h2 className="mb-3">Photos</h2>
+        {state.photos.length ? <PhotoGrid photos={state.photos} stepText={text} /> : <p className="py-4 text-soft">None yet. Each shot the work asks for is listed beside.</p>}
+      </div>
+      <aside className="grid content-start gap-7 lg:border-l lg:border-rule lg:pl-7">
+        {!isClosed(state) && missing.length > 0 && (
+          <section>
+            <h2 className="border-b border-ink pb-1">Still to take</h2>
+            <ul>
+              {missing.map(({ stepId, shot }) => (
+                <li key={`${stepId} ${shot}`} className="flex items-center justify-between gap-3 border-b border-rule py-2">
+                  <span>
+                    <span className="block font-semibold">{shot}</span>
+                    <span className="block text-[0.95rem] text-soft">{text(stepId)}</span>
+                  </span>
+                  <PhotoButton
+                    orderId={file.id}
+                    label="Take"
+                    target={{ stepId, corner: steps.find((step) => step.id === stepId)?.corner ?? null, occasion: null, caption: shot }}
+                  />
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+        {!isClosed(state) && (
+          <section>
+            <h2 className="mb-2 border-b border-ink pb-1">Another picture</h2>
+            <PhotoForm orderId={file.id} steps={steps.map((step, index) => ({ id: step.id, text: `${index + 1} ${step.do}` }))} />
+          </section>
+        )}
+      </aside>
+    </div>
+  );
+}

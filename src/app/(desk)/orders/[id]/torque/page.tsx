@@ -1,0 +1,9 @@
+import { holdsRole } from '@/core/ledger/roles';
+import { isClosed } from '@/core/ledger/order-state';
+import { TorqueLedger } from '@/features/torque/torque-ledger';
+import { orderPage } from '@/server/queries/page-data';
+
+export default async function TorquePage({ params }: { params: Promise<{ id: string }> }) {
+  const { file, viewer } = await orderPage(params);
+  return <TorqueLedger file={file} unit={viewer.torqueUnit} canSet={holdsRole(viewer.roles, ['lead']) && !isClosed(file.state)} />;
+}

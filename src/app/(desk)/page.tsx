@@ -1,0 +1,23 @@
+import { connection } from 'next/server';
+import { shopDay } from '@/core/units/shop-time';
+import { DayView } from '@/features/day/day-view';
+import { now } from '@/server/clock';
+import { db } from '@/server/database';
+import { openComeBacks } from '@/server/queries/come-backs';
+import { openOrders, runningClocks, shopPlaces } from '@/server/queries/day';
+import { readShop } from '@/server/queries/shop';
+import { requirePerson } from '@/server/http';
+
+export default async function DayPage() {
+  await connection();
+  await requirePerson();
+  const { timeZone } = await readShop(db());
+  const at = now();
+  const [orders, places, clocks, comeBacks] = await Promise.all([
+    openOrders(db()),
+    shopPlaces(db()),
+    runningClocks(db()),
+    openComeBacks(db(), shopDay(at, timeZone)),
+  ]);
+  return <DayView nowIso={at.toISOString()} {...{ timeZone, orders, places, clocks, comeBacks }} />;
+}

@@ -1,0 +1,75 @@
+import type { Metadata } from 'next';
+import { connection } from 'next/server';
+import { holdsRole } from '@/core/ledger/roles';
+import { shopDay, shortDay } from '@/core/units/shop-time';
+import { torqueBoth } from '@/core/units/torque-text';
+import { AddPerson, AddWrench } from '@/features/shop/shop-forms';
+import { now } from '@/server/clock';
+import { commands } from '@/server/commands';
+import { db } from '@/server/database';
+import { requirePerson } from '@/server/http';
+import { shopPlaces } from '@/server/queries/day';
+import { wrenches } from '@/server/queries/orders';
+import { readShop } from '@/server/queries/shop';
+import { crew } from '@/server/sessions/sessions';
+
+export const metadata: Metadata = { title: 'Shop' };
+
+export default async function ShopPage() {
+  await connection();
+  const person = await requirePerson();
+  const [shop, people, tools, places] = await Promise.all([readShop(db()), crew(), wrenches(db()), shopPlaces(db())]);
+  const today = shopDay(now(), shop.timeZone);
+  return (
+    <>
+      <h1>{shop.name}</h1>
+      <p className="pb-4 text-soft">
+        {shop.timeZone} · {shop.currency} · {places.map((place) => place.name).join(', ')} · wheel nuts again after {shop.wheelRecheckKm} km, chassis after {shop.chassisRecheckKm} km or {shop.chassisRecheckDays} days
+      </p>
+      <div className="grid gap-x-10 gap-y-8 lg:grid-cols-2">
+        <section>
+          <h2 className="border-b border-ink pb-1">Crew</h2>
+          <ul className="mb-5">
+            {people.map((member) => (
+              <li key={member.id} className="flex justify-between gap-3 border-b border-rule py-2">
+                <span className="font-semibold">{member.name}</span>
+                <span className="text-soft">{member.roles.join(', ')}</span>
+              </li>
+            ))}
+          </ul>
+          {holdsRole(person.roles, ['owner']) && <AddPerson />}
+        </section>
+        <section>
+          <h2 className="border-b border-ink pb-1">Torque wrenches</h2>
+          <ul className="mb-5">
+            {tools.map((tool) => (
+              <li key={tool.id} className="flex flex-wrap justify-between gap-x-3 border-b border-rule py-2">
+                <span className="font-semibold">{tool.name}</span>
+                <span className="text-soft">
+                  {torqueBoth(tool.lowNm)} to {torqueBoth(tool.highNm)}
+                </span>
+                <span className={`w-full ${tool.calibrationDue < today ? 'font-semibold text-danger' : 'text-soft'}`}>
+                  {tool.calibrationDue < today ? 'calibration ran out' : 'calibrated until'} {shortDay(tool.calibrationDue)} {tool.calibrationDue.slice(0, 4)}
+                </span>
+              </li>
+            ))}
+            {tools.length === 0 && <li className="py-2 text-soft">None yet: a torque is only recorded with a wrench the shop has.</li>}
+          </ul>
+          {holdsRole(person.roles, ['lead']) && <AddWrench />}
+        </section>
+        <section className="lg:col-span-2">
+          <h2 className="border-b border-ink pb-1">Who may do what</h2>
+          <p className="py-1 text-soft">A lead may do all a tech and an advisor may; an owner is a lead who also manages people.</p>
+          <ul className="columns-1 gap-10 sm:columns-2 lg:columns-3">
+            {[...commands.values()].map((command) => (
+              <li key={command.name} className="flex break-inside-avoid justify-between gap-3 border-b border-rule py-1">
+                <span>{command.name.replace('.', ': ')}</span>
+                <span className="text-soft">{command.who.join(', ')}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,11 @@
+import { changing, currentDevice, json, keepSession } from '@/server/http';
+import { signIn } from '@/server/sessions/sessions';
+import { type ShopOpening, openEmptyShop } from '@/server/shop-opening';
+
+export const POST = changing(async (request) => {
+  const input = (await request.json()) as ShopOpening;
+  const device = await currentDevice();
+  const answer = await openEmptyShop(input, device);
+  if (answer.ok) await keepSession(await signIn(input.owner.name, input.owner.password, device));
+  return json(answer.ok ? 200 : 400, answer);
+});

@@ -1,0 +1,17 @@
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { changing, currentDevice, json, keepSession } from '@/server/http';
+import { changePerson } from '@/server/sessions/sessions';
+
+const schema = Joi.object<{ personId: string; pin: string }>({
+  personId: Joi.string().guid().required().messages({ 'any.required': 'Choose who you are', 'string.empty': 'Choose who you are' }),
+  pin: Joi.string().pattern(/^\d{4,6}$/).required().messages({ 'string.pattern.base': 'A PIN is 4 to 6 digits', 'string.empty': 'Enter your PIN' }),
+});
+
+/** A quick change of person on a shared tablet, or the same person back after idling. */
+export const POST = changing(async (request) => {
+  const { value, error } = schema.validate(await request.json());
+  if (error) throw new Refusal('missing', `${error.details[0]!.message}.`, String(error.details[0]!.path[0]));
+  await keepSession(await changePerson(value.personId, value.pin, await currentDevice()));
+  return json(200, { ok: true, answer: {} });
+});

@@ -1,0 +1,16 @@
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { changing, currentDevice, json, keepSession } from '@/server/http';
+import { signIn } from '@/server/sessions/sessions';
+
+const schema = Joi.object<{ name: string; password: string }>({
+  name: Joi.string().trim().max(80).required().messages({ 'string.empty': 'Enter your name' }),
+  password: Joi.string().max(200).required().messages({ 'string.empty': 'Enter your password' }),
+});
+
+export const POST = changing(async (request) => {
+  const { value, error } = schema.validate(await request.json());
+  if (error) throw new Refusal('missing', `${error.details[0]!.message}.`, String(error.details[0]!.path[0]));
+  await keepSession(await signIn(value.name, value.password, await currentDevice()));
+  return json(200, { ok: true, answer: {} });
+});

@@ -1,0 +1,39 @@
+import { type AlignmentRow, angleText } from '@/core/ledger/alignment-rows';
+
+const VERDICTS = { low: '▾ low', in: 'in', high: '▴ high' } as const;
+
+/** A judged sheet: each angle before and after, the range it is held against, and where it falls. */
+export function SheetTable({ rows }: { rows: AlignmentRow[] }) {
+  return (
+    <table className="ledger">
+      <thead>
+        <tr>
+          <th scope="col">Angle</th>
+          <th scope="col" className="text-right!">
+            Before
+          </th>
+          <th scope="col" className="text-right!">
+            After
+          </th>
+          <th scope="col" className="text-right!">
+            Range
+          </th>
+          <th scope="col">Verdict</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row.angle}>
+            <th scope="row" className="font-body! text-base! text-ink!">
+              {row.name}
+            </th>
+            <td className="figure text-right text-[1.15rem]">{angleText(row.before, row.unit)}</td>
+            <td className="figure text-right text-[1.3rem]">{angleText(row.after, row.unit)}</td>
+            <td className="text-right text-soft">{row.range}</td>
+            <td className={`pl-4! ${row.verdict === 'in' ? '' : 'font-semibold text-danger'}`}>{VERDICTS[row.verdict]}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,126 @@
+'use client';
+
+import Link from 'next/link';
+import { useState } from 'react';
+import type { RefusedMove } from '@/core/procedure/engine';
+import { placedName } from '@/core/procedure/engine';
+import type { Step } from '@/core/procedure/types';
+import { useCommand } from '@/ui/commands';
+import { Dialog } from '@/ui/dialog';
+import { Errors, FormErrors, TextField } from '@/ui/form';
+import { PersonPin } from '@/ui/person-pin';
+import { LiftHole } from '../handoff/lift-hole';
+import { PhotoButton } from '../photos/photo-upload';
+import { type BayProps, whereWords } from './bay-view';
+import { TorqueCard } from './torque-card';
+
+/** The lead's yes to what cannot be undone. */
+function Approve({ orderId, step, leads }: { orderId: string; step: Step; leads: BayProps['leads'] }) {
+  const { give, busy, errors } = useCommand('step.approve');
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button type="button" className="btn btn-pen min-h-20 flex-[2] text-[1.5rem]" onClick={() => setOpen(true)}>
+        The lead says yes first
+      </button>
+      <Dialog open={open} onClose={() => setOpen(false)} title="It cannot be undone" intro={step.do}>
+        <PersonPin
+          people={leads}
+          action="Yes, do it"
+          busy={busy}
+          errors={errors}
+          onEnter={async (leadId, pin) => {
+            if (await give({ orderId, stepId: step.id, leadId, pin })) setOpen(false);
+          }}
+        />
+      </Dialog>
+    </>
+  );
+}
+
+export function StepNow({ step, refused, number, onDone, ...props }: BayProps & { step: Step; refused: RefusedMove[]; number: number; onDone: () => void }) {
+  const { orderId, run, document } = props;
+  const { give, busy, errors } = useCommand('step.done');
+  const [measured, setMeasured] = useState('');
+  const fasteners = (step.torques ?? []).map((id) => document.fasteners.find((fastener) => fastener.id === id)!);
+  const waiting = fasteners.find((fastener) => !run.fasteners.get(fastener.id)!.torqued);
+  const inTheWay = refused.filter((reason) => reason.code !== 'untorqued' && reason.code !== 'approval');
+  const needsApproval = refused.some((reason) => reason.code === 'approval');
+  const after = inTheWay.find((reason) => reason.code === 'after');
+  const onlyAfter = after && inTheWay.length === 1;
+  const isRoad = step.phase === 'road' && step.drive;
+  const tools = (step.tools ?? []).map((tool) => [tool.kind, tool.size, tool.drive && `${tool.drive} drive`].filter(Boolean).join(' '));
+  const photoTaken = props.photoSteps.includes(step.id);
+  return (
+    <>
+      <section className="px-6 pt-5 pb-4">
+        <p className="font-head text-[1.3rem] text-soft">
+          Step {number} · {whereWords(step)}
+          {step.helper ? ` · a second pair of hands, ${step.helper} min` : ''}
+        </p>
+        <h1 className="mt-1 text-[2.9rem] leading-[1.08]">{step.do}</h1>
+        {step.why && <p className="mt-2 max-w-2xl text-[1.3rem] leading-snug">{step.why}</p>}
+        {step.caution && <p className="caution mt-3 max-w-3xl px-4 py-3 text-[1.25rem] leading-snug font-medium">{step.caution}</p>}
+        {tools.length + (step.parts?.length ?? 0) + (step.consumables?.length ?? 0) > 0 && (
+          <p className="mt-3 text-[1.15rem] text-soft">{[...tools, ...(step.parts ?? []), ...(step.consumables ?? [])].join(' · ')}</p>
+        )}
+        {inTheWay.length > 0 && (
+          <div className="hatch mt-4 px-4 py-3 text-[1.2rem]">
+            <p className="font-head text-[1.4rem] font-semibold">Not now</p>
+            {inTheWay.map((reason) => (
+              <p key={reason.code + reason.message} className="font-medium">
+                {reason.message}
+              </p>
+            ))}
+            {onlyAfter && (
+              <div className="mt-2">
+                <LiftHole orderId={orderId} rule="after" target={step.id} text={`${step.do}: ${after.message}`} leads={props.leads} label="The lead lifts the order" />
+              </div>
+            )}
+          </div>
+        )}
+      </section>
+      {fasteners.length > 0 && (
+        <div className={`grid border-t-2 border-rule ${fasteners.length > 1 ? 'sm:grid-cols-2' : ''}`}>
+          {fasteners.map((fastener) => (
+            <TorqueCard key={fastener.id} {...props} fastener={fastener} first={fastener === waiting} />
+          ))}
+        </div>
+      )}
+      {step.measure && step.measure.length > 0 && (
+        <div className="border-t-2 border-rule px-6 py-4">
+          <Errors errors={errors}>
+            <TextField name="measured" label={`Write down: ${step.measure.map((one) => `${one.what} (${one.unit})`).join(', ')}`} value={measured} onChange={(event) => setMeasured(event.target.value)} />
+          </Errors>
+        </div>
+      )}
+      <FormErrors errors={errors} shown={['measured']} />
+      <div className="flex flex-wrap gap-0 border-t-2 border-rule">
+        <PhotoButton
+          orderId={orderId}
+          className={`btn min-h-20 flex-1 border-0 border-r-2 border-rule text-[1.3rem] ${step.photo?.length && !photoTaken ? 'font-bold' : ''}`}
+          label={step.photo?.length ? (photoTaken ? 'Another photo' : `Photo: ${step.photo[0]!.shot}`) : 'Photo'}
+          target={{ stepId: step.id, corner: step.corner ?? null, occasion: null, caption: step.photo?.[0]?.shot ?? '' }}
+        />
+        {isRoad ? (
+          <Link href={`/orders/${orderId}/road`} className="btn btn-pen min-h-20 flex-[2] text-[1.7rem]">
+            To the road test
+          </Link>
+        ) : needsApproval ? (
+          <Approve orderId={orderId} step={step} leads={props.leads} />
+        ) : (
+          <button
+            type="button"
+            className="btn btn-pen min-h-20 flex-[2] text-[1.7rem]"
+            disabled={busy || inTheWay.length > 0 || waiting !== undefined}
+            onClick={async () => {
+              if (await give({ orderId, stepId: step.id, measured })) onDone();
+            }}
+          >
+            {waiting ? `Torque first: ${placedName(waiting)}` : busy ? 'Writing…' : 'Done'}
+          </button>
+        )}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,20 @@
+'use client';
+
+import { useState } from 'react';
+import { useCommand } from '@/ui/commands';
+import { AreaField, Errors, FormErrors } from '@/ui/form';
+
+/** Closes a visit on its evidence. */
+export function CloseVisit({ orderId }: { orderId: string }) {
+  const { give, busy, errors } = useCommand('visit.close');
+  const [note, setNote] = useState('');
+  return (
+    <Errors errors={errors}>
+      <AreaField name="note" label="Note with the visit" value={note} onChange={(event) => setNote(event.target.value)} />
+      <FormErrors errors={errors} shown={['note']} />
+      <button type="button" className="btn btn-pen mt-3 min-h-14 w-full" disabled={busy} onClick={() => void give({ orderId, note })}>
+        Close the visit
+      </button>
+    </Errors>
+  );
+}

@@ -1,0 +1,212 @@
+import { CORNERS } from '@/core/calc/fields';
+import { CORNER_NAMES } from '@/core/procedure/engine';
+import { sideView } from '@/core/stance/drawing';
+import { shopMoment, shortDay } from '@/core/units/shop-time';
+import type { Packet } from '@/server/documents/packet';
+import { Shapes } from '@/ui/shapes';
+import { SheetTable } from '../alignment/sheet-table';
+
+function Heights({ packet }: { packet: Packet }) {
+  const { heights, stance } = packet;
+  if (!heights) return null;
+  return (
+    <section>
+      <h2 className="border-b border-ink pb-1">Standing heights</h2>
+      <Shapes className="mx-auto w-full max-w-3xl" drawing={sideView({ ...stance, unit: heights.unit, measured: stance.after ?? stance.before, before: stance.after ? stance.before : null })} />
+      <table className="ledger">
+        <thead>
+          <tr>
+            <th scope="col">{heights.method}</th>
+            {CORNERS.map((corner) => (
+              <th key={corner} scope="col" className="text-right!">
+                {CORNER_NAMES[corner]}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {heights.rows.map((row) => (
+            <tr key={row.label} className={row.tone === 'predicted' ? 'text-predicted' : ''}>
+              <th scope="row" className="font-body! text-base! text-inherit!">
+                {row.label}
+              </th>
+              {CORNERS.map((corner) => (
+                <td key={corner} className="text-right">
+                  <span className="figure text-[1.25rem]">{row.values[corner]}</span>
+                  <span className="block text-[0.9rem] text-soft">{row.other[corner]}</span>
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-2 text-[1.15rem] font-semibold">{heights.verdicts.join(' ')}</p>
+    </section>
+  );
+}
+
+function Torque({ packet }: { packet: Packet }) {
+  return (
+    <section>
+      <h2 className="border-b border-ink pb-1">Torque record</h2>
+      <table className="ledger text-[0.97rem]">
+        <thead>
+          <tr>
+            <th scope="col">Fastener</th>
+            <th scope="col">Value</th>
+            <th scope="col">Reading</th>
+            <th scope="col">Who</th>
+          </tr>
+        </thead>
+        <tbody>
+          {packet.torque.map((row) => (
+            <tr key={row.what}>
+              <th scope="row" className="font-body! text-base! text-ink!">
+                {row.what}
+              </th>
+              <td>
+                <span className="figure text-[1.1rem]">{row.value}</span>
+                <span className="block text-[0.9rem] text-soft">
+                  {row.interim && <strong className="mr-1 border border-ink px-1 text-ink">interim</strong>}
+                  {row.source}
+                </span>
+              </td>
+              <td>
+                {row.reading}, {row.support}
+                <span className="block text-[0.9rem] text-soft">{row.wrench}</span>
+              </td>
+              <td>
+                {row.who}
+                <span className="block text-[0.9rem] text-soft">{shopMoment(row.at, packet.timeZone)}</span>
+                {row.checkedBy && <span className="block text-[0.9rem] font-medium text-second">checked by {row.checkedBy}</span>}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function Alignment({ packet }: { packet: Packet }) {
+  const { alignment } = packet;
+  return (
+    <section>
+      <h2 className="border-b border-ink pb-1">Alignment</h2>
+      {alignment ? (
+        <>
+          <p className="pt-1 text-soft">
+            {alignment.rack}, {alignment.operator}. Held against: {alignment.specSource}.
+          </p>
+          <SheetTable rows={alignment.rows} />
+          <p className="mt-2 font-semibold">
+            {alignment.pass ? 'All angles within their range.' : `Not all reached: ${alignment.notReached || 'see above'}.`} {alignment.acceptedWhy && `Accepted: ${alignment.acceptedWhy}`}
+          </p>
+        </>
+      ) : (
+        <p className="py-2 font-semibold">Not aligned.</p>
+      )}
+    </section>
+  );
+}
+
+/** The handoff as a page, drawn from the same data as its PDF. */
+export function PacketPage({ packet }: { packet: Packet }) {
+  return (
+    <article className="grid gap-7 bg-card p-8 print:p-0">
+      <header>
+        <h1>{packet.car.label}</h1>
+        <p>
+          {packet.car.plate} · {packet.customer} · order {packet.order} · {packet.shop}
+        </p>
+        <p className="text-soft">
+          Odometer: arrived {packet.odometer.arrived}
+          {packet.odometer.out && `, road test out ${packet.odometer.out}`}
+          {packet.odometer.back && `, back ${packet.odometer.back}`}.
+        </p>
+        <p className="mt-1">Asked for: {packet.wants}</p>
+      </header>
+      <Heights packet={packet} />
+      <section>
+        <h2 className="border-b border-ink pb-1">Fitted</h2>
+        {packet.fitted.map((part) => (
+          <p key={part.end} className="border-b border-rule py-1.5">
+            <span className="font-semibold capitalize">{part.end}:</span> {part.name}. <span className="text-predicted">Predicted lift {part.predicted}</span>
+            {part.claimed && `, the kit claims ${part.claimed}`}.
+          </p>
+        ))}
+      </section>
+      <Torque packet={packet} />
+      <Alignment packet={packet} />
+      {packet.road && (
+        <section>
+          <h2 className="border-b border-ink pb-1">Road test</h2>
+          <ul className="sm:columns-2 sm:gap-9">
+            {packet.road.checks.map((check) => (
+              <li key={check.label} className="flex break-inside-avoid justify-between gap-3 border-b border-rule py-1">
+                <span>
+                  {check.label} {check.note && <span className="text-soft">{check.note}</span>}
+                </span>
+                <span className="font-head">{check.result}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <section>
+        <h2 className="border-b border-ink pb-1">Come back for</h2>
+        {packet.comeBacks.map((back) => (
+          <p key={back.title + back.interval} className="border-b border-rule py-1.5 text-[1.1rem]">
+            <span className="font-semibold">{back.title}</span>, {back.interval}: {back.dueOdometer ? `at ${back.dueOdometer} on the dial` : 'by date'}
+            {back.dueOn && `, about ${shortDay(back.dueOn)}`}. {back.places} places.
+          </p>
+        ))}
+      </section>
+      <section>
+        <h2 className="border-b border-ink pb-1">What is different now, and what to mind</h2>
+        <ul className="list-[square] pl-5">
+          {[...packet.changes, ...packet.cautions].map((text) => (
+            <li key={text} className="py-0.5">
+              {text}
+            </li>
+          ))}
+        </ul>
+      </section>
+      {packet.lifted.length > 0 && (
+        <section>
+          <h2 className="border-b border-ink pb-1">Lifted by the lead</h2>
+          {packet.lifted.map((lifted) => (
+            <p key={lifted.rule + lifted.reason}>
+              {lifted.rule}: {lifted.reason} ({lifted.by})
+            </p>
+          ))}
+        </section>
+      )}
+      {packet.photos.length > 0 && (
+        <section>
+          <h2 className="mb-2 border-b border-ink pb-1">Photos</h2>
+          <ul className="grid grid-cols-2 gap-4 sm:grid-cols-4">
+            {packet.photos.map((photo) => (
+              <li key={photo.photoId + photo.caption} className="break-inside-avoid">
+                {/* eslint-disable-next-line @next/next/no-img-element */}
+                <img src={`/api/photos/${photo.photoId}?size=small`} alt={photo.caption} className="aspect-[4/3] w-full object-cover" />
+                <p className="text-[0.95rem]">{photo.caption}</p>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {packet.signed && (
+        <section>
+          <h2 className="border-b border-ink pb-1">Signed</h2>
+          <p className="pt-1 text-[1.1rem] font-semibold">
+            {packet.signed.by}, {shopMoment(packet.signed.at, packet.timeZone)}
+          </p>
+          <p className="text-[0.9rem] break-all text-soft">
+            Record of {packet.chain.count} entries, closing with {packet.chain.hash}. Packet version {packet.version}.
+          </p>
+        </section>
+      )}
+    </article>
+  );
+}

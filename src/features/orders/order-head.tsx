@@ -1,0 +1,80 @@
+import Link from 'next/link';
+import { nextThing } from '@/core/ledger/next-thing';
+import { markNow, tapeOf } from '@/core/ledger/tape';
+import { odometerText } from '@/core/units/distance';
+import { shopMoment } from '@/core/units/shop-time';
+import type { OrderFile } from '@/server/queries/order';
+import { LargeTape } from '@/ui/tape';
+import { orderHref } from './order-href';
+
+const PAGE_OF_MARK: Record<string, string> = {
+  intake: '',
+  'look-over': 'work',
+  heights: 'heights',
+  plan: 'plan',
+  parts: 'work',
+  'take-down': 'work',
+  fit: 'work',
+  'on-weight': 'heights',
+  settle: 'heights',
+  align: 'alignment',
+  road: 'road',
+  'hand-over': 'handoff',
+};
+
+const MORE = [
+  ['', 'Overview'],
+  ['heights', 'Heights'],
+  ['plan', 'Plan'],
+  ['work', 'Work'],
+  ['torque', 'Torque'],
+  ['alignment', 'Alignment'],
+  ['road', 'Road'],
+  ['photos', 'Photos'],
+  ['handoff', 'Handoff'],
+  ['trail', 'Trail'],
+] as const;
+
+/** The head of every page of an order: the car, the next thing, the tape, and the way to its other pages. */
+export function OrderHead({ file }: { file: OrderFile }) {
+  const { state, vehicle, customer } = file;
+  const marks = tapeOf(state);
+  const next = nextThing(state);
+  const intake = state.intake!.data;
+  const hrefs = Object.fromEntries(Object.entries(PAGE_OF_MARK).map(([mark, page]) => [mark, `/orders/${file.id}${page && `/${page}`}`]));
+  return (
+    <header className="no-print">
+      <div className="flex flex-wrap items-start justify-between gap-x-8 gap-y-2">
+        <div className="min-w-0">
+          <h1>{vehicle.label}</h1>
+          <p className="text-soft">
+            {vehicle.plate} · {odometerText(intake.odometer)} · {customer.name} · order {file.number}
+            {intake.orderKind === 'job' ? '' : `, ${intake.orderKind} visit`}
+            {intake.promisedFor ? ` · promised ${shopMoment(intake.promisedFor, file.shop.timeZone)}` : ''}
+          </p>
+        </div>
+        <div className="text-right">
+          <p className="font-head text-soft">Next</p>
+          <Link href={orderHref(file.id, next.page)} className="font-head text-[1.45rem] leading-tight font-semibold underline decoration-pen decoration-4 underline-offset-4">
+            {next.text}
+          </Link>
+        </div>
+      </div>
+      <div className="mt-3">
+        <LargeTape marks={marks} hrefs={hrefs} here={markNow(marks) ?? undefined} />
+      </div>
+      <nav aria-label="Pages of this order" className="flex flex-wrap gap-x-1 border-y border-ink">
+        {MORE.map(([page, label]) => (
+          <Link key={page} href={`/orders/${file.id}${page && `/${page}`}`} className="flex min-h-11 items-center px-3 font-head text-[1.1rem] font-medium no-underline hover:bg-hair">
+            {label}
+          </Link>
+        ))}
+        {state.run && (
+          <Link href={`/bay/${file.id}`} className="ml-auto flex min-h-11 items-center bg-ink px-5 font-head text-[1.1rem] font-semibold text-paper no-underline">
+            Bay view
+          </Link>
+        )}
+      </nav>
+    </header>
+  );
+}

@@ -1,0 +1,66 @@
+'use client';
+
+import { useState } from 'react';
+import { STOP_REASONS } from '@/core/ledger/entries';
+import { useCommand } from '@/ui/commands';
+import { Dialog } from '@/ui/dialog';
+import { Errors, FormErrors, SelectField } from '@/ui/form';
+
+export function PlaceControl({ orderId, place, places }: { orderId: string; place: string | null; places: { id: string; name: string }[] }) {
+  const { give, busy, errors } = useCommand('order.place');
+  return (
+    <Errors errors={errors}>
+      <SelectField
+        name="place"
+        label="Stands"
+        value={place ?? ''}
+        disabled={busy}
+        onChange={(event) => void give({ orderId, place: event.target.value || null })}
+        options={[['', 'in the yard'], ...places.map((one) => [one.id, one.name] as const)]}
+      />
+      <FormErrors errors={errors} shown={['place']} />
+    </Errors>
+  );
+}
+
+/** One's own clock on this job: on with one tap, off with a reason. */
+export function ClockButton({ orderId, stepId, running, className = '' }: { orderId: string; stepId?: string | null; running: boolean; className?: string }) {
+  const on = useCommand('clock.on');
+  const off = useCommand('clock.off');
+  const [asking, setAsking] = useState(false);
+  if (!running) {
+    return (
+      <>
+        <button type="button" className={`btn ${className}`} disabled={on.busy} onClick={() => void on.give({ orderId, stepId: stepId ?? null })}>
+          Start clock
+        </button>
+        <FormErrors errors={on.errors} shown={[]} />
+      </>
+    );
+  }
+  return (
+    <>
+      <button type="button" className={`btn ${className}`} onClick={() => setAsking(true)}>
+        Stop clock
+      </button>
+      <Dialog open={asking} onClose={() => setAsking(false)} title="Why does the clock stop?">
+        <div className="grid grid-cols-2 gap-2">
+          {STOP_REASONS.map((reason) => (
+            <button
+              key={reason}
+              type="button"
+              className="btn min-h-14"
+              disabled={off.busy}
+              onClick={async () => {
+                if (await off.give({ reason })) setAsking(false);
+              }}
+            >
+              {reason}
+            </button>
+          ))}
+        </div>
+        <FormErrors errors={off.errors} shown={[]} />
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,32 @@
+'use client';
+
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+
+const PLACES = [
+  ['/', 'Today'],
+  ['/orders', 'Jobs'],
+  ['/come-backs', 'Come-backs'],
+  ['/shop', 'Shop'],
+] as const;
+
+export function DeskNav() {
+  const path = usePathname();
+  return (
+    <nav aria-label="Main" className="flex gap-1">
+      {PLACES.map(([href, label]) => {
+        const here = href === '/' ? path === '/' : path.startsWith(href);
+        return (
+          <Link
+            key={href}
+            href={href}
+            aria-current={here ? 'page' : undefined}
+            className="flex min-h-11 items-center border-b-4 border-transparent px-3 font-head text-[1.2rem] font-medium no-underline hover:bg-hair aria-[current=page]:border-pen"
+          >
+            {label}
+          </Link>
+        );
+      })}
+    </nav>
+  );
+}

@@ -1,0 +1,34 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { postJson } from '@/ui/commands';
+import { Dialog } from '@/ui/dialog';
+import type { PinPerson } from '@/ui/person-pin';
+import { PinForm } from '../sign-in/pin-form';
+
+/** Who is at the device, and a quick change to somebody else by PIN. */
+export function PersonMenu({ name, role, people }: { name: string; role: string; people: PinPerson[] }) {
+  const router = useRouter();
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button type="button" onClick={() => setOpen(true)} className="btn border-transparent whitespace-nowrap" aria-label={`${name}, ${role}: change person`}>
+        {name} · {role}
+      </button>
+      <Dialog open={open} onClose={() => setOpen(false)} title="Change person">
+        <PinForm people={people} onDone={() => setOpen(false)} />
+        <button
+          type="button"
+          className="btn btn-plain mt-4 w-full"
+          onClick={async () => {
+            await postJson('/api/sign-out', {});
+            router.push('/sign-in');
+          }}
+        >
+          Sign {name} out of this device
+        </button>
+      </Dialog>
+    </>
+  );
+}

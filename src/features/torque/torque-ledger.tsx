@@ -1,0 +1,121 @@
+import { CORNERS } from '@/core/calc/fields';
+import { CORNER_NAMES, type FastenerState } from '@/core/procedure/engine';
+import type { Fastener } from '@/core/procedure/types';
+import { torqueTexts } from '@/core/units/torque-text';
+import { shopMoment } from '@/core/units/shop-time';
+import type { OrderFile } from '@/server/queries/order';
+import { Stripe, STRIPE_WORDS } from '@/ui/stripe';
+import { ValueButton } from './value-dialog';
+
+/** Holes lead: no value, then a check owed, then not torqued. */
+function rank(state: FastenerState): number {
+  if (!state.spec) return 0;
+  if (state.owesCheck) return 1;
+  return state.torqued ? 3 : 2;
+}
+
+function Row({ fastener, file, unit, canSet }: { fastener: Fastener; file: OrderFile; unit: 'lbft' | 'nm'; canSet: boolean }) {
+  const { state } = file;
+  const now = state.run!.fasteners.get(fastener.id)!;
+  const own = state.torques.filter((entry) => entry.data.fastenerId === fastener.id);
+  const last = own[own.length - 1];
+  const check = state.checks.filter((entry) => entry.data.fastenerId === fastener.id).pop();
+  const value = now.spec && torqueTexts(now.spec.nm, unit);
+  return (
+    <tr>
+      <td className="w-14">
+        <Stripe state={now.stripe} size={42} label={`${fastener.name}: ${STRIPE_WORDS[now.stripe]}`} />
+      </td>
+      <th scope="row" className="font-body! text-base! text-ink!">
+        <span className="block font-semibold">
+          {fastener.name}
+          {fastener.count > 1 ? ` (${fastener.count})` : ''}
+        </span>
+        <span className="block text-[0.95rem] font-normal text-soft">
+          {[fastener.thread, fastener.critical, fastener.final === 'on-wheels' ? 'on the wheels' : null, (fastener.passes ?? 1) > 1 ? `${now.pass} of ${fastener.passes} passes` : null].filter(Boolean).join(' · ')}
+        </span>
+      </th>
+      <td>
+        {value ? (
+          <>
+            <span className="figure text-[1.4rem]">
+              {value.value} {value.unit}
+            </span>
+            <span className="ml-2 text-soft">{value.other}</span>
+            <span className="block text-[0.95rem] text-soft">
+              {now.valueKind === 'interim' && <strong className="mr-1 border border-ink px-1 text-ink">interim</strong>}
+              {now.spec!.source}
+            </span>
+          </>
+        ) : (
+          <span className="hatch block px-3 py-1.5 font-semibold">{now.valueKind === 'waiting' ? 'No value: asked the maker, waiting' : 'No value'}</span>
+        )}
+      </td>
+      <td>
+        {last ? (
+          <>
+            {last.data.moved ? `found moved${last.data.movedDeg ? ` ${last.data.movedDeg}°` : ''}, re-marked` : 'clicked' in last.data.reading ? 'clicked' : `${last.data.reading.value} ${last.data.reading.unit}`}, {last.data.wrench.name}
+            <span className="block text-[0.95rem] text-soft">
+              {file.people[last.personId]}, {shopMoment(last.at, file.shop.timeZone)}
+            </span>
+            {check && <span className="block text-[0.95rem] font-medium text-second">checked by {file.people[check.data.checkerId]}</span>}
+            {now.owesCheck && <span className="block font-semibold">owes a second check</span>}
+            {last.data.warnings.map((warning) => (
+              <span key={warning} className="block text-[0.95rem] font-medium">
+                {warning}
+              </span>
+            ))}
+          </>
+        ) : (
+          <span className="text-soft">no torque yet</span>
+        )}
+      </td>
+      <td className="no-print text-right">{canSet && !now.torqued && <ValueButton orderId={file.id} fastener={fastener} unit={unit} label={value ? 'Change value' : 'Enter value'} />}</td>
+    </tr>
+  );
+}
+
+/** Every fastener of the run by corner, holes first: its stripe, its value and where that comes from, and who took it. */
+export function TorqueLedger({ file, unit, canSet }: { file: OrderFile; unit: 'lbft' | 'nm'; canSet: boolean }) {
+  const { document, run } = file.state;
+  if (!document || !run) return <p className="py-8 text-lg">No work has been started, so there is nothing to torque yet.</p>;
+  const groups = [...CORNERS.map((corner) => ({ title: CORNER_NAMES[corner], own: (f: Fastener) => f.corner === corner })), { title: 'center', own: (f: Fastener) => !f.corner }];
+  return (
+    <div>
+      <ul className="mb-5 flex flex-wrap gap-x-3 gap-y-1" aria-label="All stripes at a glance">
+        {document.fasteners.map((fastener) => (
+          <li key={fastener.id}>
+            <Stripe state={run.fasteners.get(fastener.id)!.stripe} size={34} label={`${fastener.name}${fastener.corner ? `, ${CORNER_NAMES[fastener.corner]}` : ''}: ${STRIPE_WORDS[run.fasteners.get(fastener.id)!.stripe]}`} />
+          </li>
+        ))}
+      </ul>
+      {groups.map(({ title, own }) => {
+        const fasteners = document.fasteners.filter(own).sort((a, b) => rank(run.fasteners.get(a.id)!) - rank(run.fasteners.get(b.id)!));
+        if (!fasteners.length) return null;
+        return (
+          <section key={title} className="mb-7">
+            <h2 className="mb-1 capitalize">{title}</h2>
+            <table className="ledger">
+              <thead>
+                <tr>
+                  <th scope="col">Stripe</th>
+                  <th scope="col">Fastener</th>
+                  <th scope="col">Value and source</th>
+                  <th scope="col">Last torque</th>
+                  <th scope="col" className="no-print">
+                    <span className="sr-only">Change</span>
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {fasteners.map((fastener) => (
+                  <Row key={fastener.id} {...{ fastener, file, unit, canSet }} />
+                ))}
+              </tbody>
+            </table>
+          </section>
+        );
+      })}
+    </div>
+  );
+}

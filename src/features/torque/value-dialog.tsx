@@ -1,0 +1,84 @@
+'use client';
+
+import { useState } from 'react';
+import { answer } from '@/core/calc';
+import { convertTorque } from '@/core/calc/torque.convert';
+import { placedName } from '@/core/procedure/engine';
+import type { Fastener } from '@/core/procedure/types';
+import { torqueBoth } from '@/core/units/torque-text';
+import { useCommand } from '@/ui/commands';
+import { Dialog } from '@/ui/dialog';
+import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
+
+const KINDS = [
+  ['entered', 'A value from a sheet'],
+  ['interim', 'An interim value, with its basis'],
+  ['waiting', 'Asked the maker, waiting'],
+  ['missing', 'There is none'],
+] as const;
+
+/** The plausible band of a thread and grade, to stand beside what is typed. It is no source of a value. */
+function bandOf(fastener: Fastener): { low: number; high: number } | null {
+  if (!fastener.thread || !fastener.grade) return null;
+  const read = answer('torque.plausible', { thread: fastener.thread, grade: fastener.grade });
+  return read.ok ? (read.output as { low: number; high: number }) : null;
+}
+
+export function ValueButton({ orderId, fastener, unit: own, label, className = 'btn' }: { orderId: string; fastener: Fastener; unit: 'lbft' | 'nm'; label: string; className?: string }) {
+  const { give, busy, errors, clear } = useCommand('value.set');
+  const [open, setOpen] = useState(false);
+  const [kind, setKind] = useState<(typeof KINDS)[number][0]>('entered');
+  const [value, setValue] = useState('');
+  const [unit, setUnit] = useState(own);
+  const [source, setSource] = useState('');
+  const numeric = kind === 'entered' || kind === 'interim';
+  const nm = Number(value) > 0 ? convertTorque(Number(value), unit).nm : null;
+  const band = bandOf(fastener);
+  const off = nm !== null && band !== null && (nm < band.low || nm > band.high);
+  return (
+    <>
+      <button
+        type="button"
+        className={className}
+        onClick={() => {
+          clear();
+          setOpen(true);
+        }}
+      >
+        {label}
+      </button>
+      <Dialog open={open} onClose={() => setOpen(false)} title={placedName(fastener)} intro={`${fastener.count} × ${fastener.thread ?? 'thread not named'}${fastener.grade ? `, grade ${fastener.grade}` : ''}. Nothing is filled in for you: the value comes from a sheet.`}>
+        <form
+          onSubmit={async (event) => {
+            event.preventDefault();
+            const answered = await give({ orderId, fastenerId: fastener.id, kind, value: numeric ? (value === '' ? null : Number(value)) : null, unit, source });
+            if (answered) setOpen(false);
+          }}
+        >
+          <Errors errors={errors}>
+            <div className="grid gap-3">
+              <SelectField name="kind" label="What there is" value={kind} onChange={(event) => setKind(event.target.value as typeof kind)} options={KINDS} />
+              {numeric && (
+                <div className="grid grid-cols-[1fr_8rem] gap-3">
+                  <TextField name="value" label="Value" inputMode="decimal" value={value} onChange={(event) => setValue(event.target.value)} className="text-2xl" />
+                  <SelectField name="unit" label="Unit" value={unit} onChange={(event) => setUnit(event.target.value as typeof unit)} options={[['lbft', 'lbf·ft'], ['nm', 'N·m']]} />
+                </div>
+              )}
+              {numeric && nm !== null && <p className="figure text-xl">{torqueBoth(nm)}</p>}
+              {numeric && band && (
+                <p className={off ? 'font-semibold text-danger' : 'text-soft'}>
+                  Bolts like this are plausible from {torqueBoth(band.low)} to {torqueBoth(band.high)}. That is a guard against slips, not a value.
+                </p>
+              )}
+              <TextField name="source" label={kind === 'interim' ? 'Basis: printed grade table, or like fastener' : 'Source: sheet and line'} value={source} onChange={(event) => setSource(event.target.value)} />
+            </div>
+            <FormErrors errors={errors} shown={['value', 'source', 'kind']} />
+          </Errors>
+          <button className="btn btn-pen mt-4 min-h-14 w-full" disabled={busy}>
+            Write it down
+          </button>
+        </form>
+      </Dialog>
+    </>
+  );
+}

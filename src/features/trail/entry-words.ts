@@ -1,0 +1,68 @@
+import { odometerText } from '@/core/units/distance';
+import { torqueBoth } from '@/core/units/torque-text';
+import type { Entry } from '@/core/ledger/entries';
+import { placedName } from '@/core/procedure/engine';
+import type { RunDocument } from '@/core/procedure/engine';
+
+/** One line for each entry, in the shop's words. */
+export function entryWords(entry: Entry, document: RunDocument | null, people: Record<string, string>): string {
+  const fastener = (id: string) => {
+    const found = document?.fasteners.find((candidate) => candidate.id === id);
+    return found ? placedName(found) : id;
+  };
+  const step = (id: string | null) => document?.steps.find((candidate) => candidate.id === id)?.do ?? id ?? '';
+  switch (entry.kind) {
+    case 'intake':
+      return `Taken in: ${entry.data.wants} Odometer ${odometerText(entry.data.odometer)}.`;
+    case 'agreement':
+      return `Customer said ${entry.data.yes ? 'yes' : 'no'} to the ${entry.data.what === 'plan' ? `plan, version ${entry.data.planVersion}` : 'target heights'}, ${entry.data.how}.`;
+    case 'place':
+      return entry.data.place ? `Stands at ${entry.data.place.replace('-', ' ')}.` : 'Stands in the yard.';
+    case 'heights':
+      return `Heights ${entry.data.occasion}: ${(['LF', 'RF', 'LR', 'RR'] as const).map((corner) => `${corner} ${entry.data.readings[corner].join(' / ')}`).join(', ')} (${entry.data.unit}).`;
+    case 'plan':
+      return `Plan, version ${entry.data.version}: ${[entry.data.front?.name, entry.data.rear?.name].filter(Boolean).join(' and ')}.`;
+    case 'run.start':
+      return 'Work started.';
+    case 'step.done':
+      return `Done: ${step(entry.data.stepId)}${entry.data.measured ? ` (${entry.data.measured})` : ''}.`;
+    case 'value':
+      return `Value of ${fastener(entry.data.fastenerId)}: ${entry.data.nm === null ? entry.data.kind : `${torqueBoth(entry.data.nm)}, ${entry.data.kind}`}. ${entry.data.source}`;
+    case 'torque':
+      return `${entry.data.recheck ? 'Clicked' : 'Torqued'} ${fastener(entry.data.fastenerId)}, ${torqueBoth(entry.data.target.nm)}, ${entry.data.wrench.name}${entry.data.recheck ? (entry.data.moved ? ', found moved' : ', had not moved') : `, pass ${entry.data.pass}`}.`;
+    case 'torque.checked':
+      return `${fastener(entry.data.fastenerId)} checked by ${people[entry.data.checkerId] ?? ''}.`;
+    case 'approval':
+      return `${people[entry.data.approverId] ?? ''} said yes to: ${step(entry.data.stepId)}.`;
+    case 'override':
+      return `${people[entry.data.leadId] ?? ''} lifted “${entry.data.rule}”: ${entry.data.reason}`;
+    case 'clock.on':
+      return 'Clock on.';
+    case 'clock.off':
+      return `Clock off: ${entry.data.reason}.`;
+    case 'photo':
+      return `Photo: ${entry.data.caption || step(entry.data.stepId) || entry.data.occasion || ''}.`;
+    case 'alignment':
+      return `Alignment sheet from ${entry.data.rack}.`;
+    case 'alignment.accepted':
+      return `${people[entry.data.leadId] ?? ''} passed the sheet with a reason: ${entry.data.reason}`;
+    case 'odometer':
+      return `Odometer reported: ${odometerText(entry.data.odometer)}.`;
+    case 'road.out':
+      return `Out on the road test at ${odometerText(entry.data.odometer)}.`;
+    case 'road.in':
+      return `Back from the road test at ${odometerText(entry.data.odometer)}.`;
+    case 'followup.open':
+      return `Come-back opened: ${entry.data.kind === 'wheel' ? 'wheel nuts' : 'chassis'}, ${entry.data.places.length} places, after ${entry.data.interval.distance} ${entry.data.interval.unit}.`;
+    case 'followup.close':
+      return `Come-back closed: ${entry.data.how}${entry.data.reason ? `, ${entry.data.reason}` : ''}.`;
+    case 'handoff':
+      return `Handed over and signed, packet version ${entry.data.version}.`;
+    case 'visit.closed':
+      return `Visit closed. ${entry.data.note}`;
+    case 'void':
+      return `Taken back: ${entry.why ?? ''}`;
+    case 'shop.change':
+      return `Shop: ${entry.data.what}.`;
+  }
+}

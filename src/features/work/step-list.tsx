@@ -1,0 +1,59 @@
+import { PHASES, type Phase } from '@/core/procedure/types';
+import { type RunDocument, type RunState, judgeStep } from '@/core/procedure/engine';
+import { shopClock } from '@/core/units/shop-time';
+
+const PHASE_WORDS: Record<Phase, string> = {
+  intake: 'Look over',
+  baseline: 'Before undoing anything',
+  plan: 'Parts',
+  teardown: 'Take down',
+  fit: 'Fit',
+  reassemble: 'Back together',
+  'on-wheels': 'On its own weight',
+  align: 'Align',
+  road: 'Road',
+  handoff: 'Hand over',
+};
+
+/** The whole run by phase: what is done by whom and when, and what waits for what. */
+export function StepList({ document, run, people, timeZone }: { document: RunDocument; run: RunState; people: Record<string, string>; timeZone: string }) {
+  const numbered = document.steps.map((step, index) => ({ step, number: index + 1 }));
+  return (
+    <div className="grid gap-x-9 lg:grid-cols-2">
+      {PHASES.map((phase) => {
+        const steps = numbered.filter(({ step }) => step.phase === phase);
+        if (!steps.length) return null;
+        return (
+          <section key={phase} className="mb-6 break-inside-avoid">
+            <h2 className="border-b border-ink pb-1">{PHASE_WORDS[phase]}</h2>
+            <ol>
+              {steps.map(({ step, number }) => {
+                const done = run.done.get(step.id);
+                const refused = done ? [] : judgeStep(document, run, step.id);
+                return (
+                  <li key={step.id} className="grid grid-cols-[2.2rem_1fr_auto] gap-2 border-b border-rule py-1.5">
+                    <span className="font-head text-soft">{number}</span>
+                    <span className={done ? 'text-soft' : ''}>
+                      {step.do}
+                      {refused[0] && refused[0].code !== 'untorqued' && <span className="block text-[0.95rem] text-soft">{refused[0].message}</span>}
+                    </span>
+                    <span className="text-right font-head text-[1.05rem]">
+                      {done ? (
+                        <>
+                          <span aria-hidden className="mr-1 inline-block h-4 w-2 bg-pen align-[-2px]" />
+                          {people[done.personId]} {shopClock(done.at, timeZone)}
+                        </>
+                      ) : (
+                        <span className="text-soft">{step.minutes} min</span>
+                      )}
+                    </span>
+                  </li>
+                );
+              })}
+            </ol>
+          </section>
+        );
+      })}
+    </div>
+  );
+}

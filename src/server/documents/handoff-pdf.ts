@@ -1,0 +1,31 @@
+import { now } from '../clock';
+import { db } from '../database';
+import { loadOrder } from '../entries/order';
+import { type Packet, buildPacket } from './packet';
+import { packetPdf } from './packet-pdf';
+import { readDocument } from './store';
+
+/** The packet of an order as it stands now, not signed. */
+export async function previewPacket(orderId: string): Promise<Packet> {
+  const head = await db().row<{ count: number; hash: string }>('SELECT count, hash FROM chain_head WHERE chain = ?', [orderId]);
+  return buildPacket(db(), orderId, { version: 0, at: now().toISOString(), signed: null, chain: head! });
+}
+
+/** The packet to show: the one that was signed, or the preview. */
+export async function packetToShow(orderId: string): Promise<Packet | null> {
+  const folded = await loadOrder(db(), orderId);
+  if (!folded) return null;
+  const signed = folded.state.handoffs[folded.state.handoffs.length - 1];
+  if (!signed) return previewPacket(orderId);
+  const content = await readDocument(db(), signed.data.packetHash);
+  return JSON.parse(content!.toString('utf8')) as Packet;
+}
+
+export async function handoffPdf(orderId: string): Promise<{ bytes: Buffer; number: number } | null> {
+  const folded = await loadOrder(db(), orderId);
+  if (!folded) return null;
+  const number = folded.state.intake!.data.number;
+  const signed = folded.state.handoffs[folded.state.handoffs.length - 1];
+  if (signed) return { bytes: (await readDocument(db(), signed.data.pdfHash))!, number };
+  return { bytes: await packetPdf(await previewPacket(orderId), db(), null), number };
+}

@@ -1,0 +1,103 @@
+import { cookies } from 'next/headers';
+import { redirect } from 'next/navigation';
+import { Refusal } from '@/core/calc/calculator';
+import type { Role } from '@/core/ledger/roles';
+import { holdsRole } from '@/core/ledger/roles';
+import { db } from './database';
+import { findShop } from './queries/shop';
+import { type Person, type Session, deviceFor, sessionOf } from './sessions/sessions';
+
+const SESSION_COOKIE = 'wl_session';
+const DEVICE_COOKIE = 'wl_device';
+const A_YEAR_S = 365 * 24 * 3600;
+
+const cookieOptions = { httpOnly: true, sameSite: 'lax' as const, path: '/' };
+
+export async function currentSession(): Promise<Session | null> {
+  return sessionOf((await cookies()).get(SESSION_COOKIE)?.value);
+}
+
+export async function sessionToken(): Promise<string | undefined> {
+  return (await cookies()).get(SESSION_COOKIE)?.value;
+}
+
+export async function keepSession(token: string): Promise<void> {
+  (await cookies()).set(SESSION_COOKIE, token, cookieOptions);
+}
+
+export async function dropSession(): Promise<void> {
+  (await cookies()).delete(SESSION_COOKIE);
+}
+
+/** The device's own id, kept in its browser. */
+export async function currentDevice(): Promise<string> {
+  const jar = await cookies();
+  const known = jar.get(DEVICE_COOKIE)?.value;
+  const id = await deviceFor(known);
+  if (id !== known) jar.set(DEVICE_COOKIE, id, { ...cookieOptions, maxAge: A_YEAR_S });
+  return id;
+}
+
+/** Who looks at a page; sends strangers to sign in, idle tablets to the PIN, and an empty shop to its first page. */
+export async function requirePerson(): Promise<Person> {
+  const session = await currentSession();
+  if (!session || session.needs === 'password') {
+    redirect((await findShop(db())) ? '/sign-in' : '/first-owner');
+  }
+  if (session.needs === 'pin') redirect('/pin');
+  return session.person;
+}
+
+export async function requireRole(...roles: Role[]): Promise<Person> {
+  const person = await requirePerson();
+  if (!holdsRole(person.roles, roles)) redirect('/');
+  return person;
+}
+
+const json = (status: number, body: unknown) => Response.json(body, { status, headers: { 'Cache-Control': 'no-store' } });
+
+export const answerErrors = (status: number, errors: { field: string; code: string; message: string }[]) =>
+  json(status, { ok: false, errors });
+
+export const refusalAnswer = (refusal: Refusal, status = 400) =>
+  answerErrors(status, [{ field: refusal.field, code: refusal.code, message: refusal.message }]);
+
+/** A change may only come from our own pages: the browser says where a request was made. */
+export function fromElsewhere(request: Request): boolean {
+  const origin = request.headers.get('origin');
+  return origin === null || new URL(origin).host !== request.headers.get('host');
+}
+
+/** Answers a failure nobody foresaw: logged for us, one sentence for the person, nothing lost on the screen. */
+export function unforeseen(error: unknown): Response {
+  console.error(error);
+  return answerErrors(500, [
+    { field: '', code: 'failed', message: 'That was not recorded: the record did not answer. Try again; what you typed is still here.' },
+  ]);
+}
+
+/** Wraps a route that changes something: same origin only, refusals and failures as answers. */
+export function changing(handler: (request: Request) => Promise<Response>) {
+  return async (request: Request): Promise<Response> => {
+    if (fromElsewhere(request)) return answerErrors(403, [{ field: '', code: 'origin', message: 'This did not come from our own page.' }]);
+    try {
+      return await handler(request);
+    } catch (error) {
+      return error instanceof Refusal ? refusalAnswer(error) : unforeseen(error);
+    }
+  };
+}
+
+/** The session of a changing request, or the answer that asks for PIN or password first. */
+export async function actorOrAnswer(): Promise<Session | Response> {
+  const session = await currentSession();
+  if (!session || session.needs === 'password') {
+    return answerErrors(401, [{ field: '', code: 'signed-out', message: 'Sign in again: what you typed is still here.' }]);
+  }
+  if (session.needs === 'pin') {
+    return answerErrors(423, [{ field: '', code: 'idle', message: 'It was idle for five minutes: enter your PIN.' }]);
+  }
+  return session;
+}
+
+export { json };

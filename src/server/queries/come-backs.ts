@@ -1,0 +1,110 @@
+import { daysBetween } from '@/core/units/shop-time';
+import type { Stripe } from '@/core/procedure/engine';
+import type { Db } from '../database';
+
+export interface ComeBack {
+  id: string;
+  orderId: string;
+  orderNumber: number;
+  vehicleId: string;
+  label: string;
+  plate: string;
+  customer: string;
+  phone: string;
+  kind: 'wheel' | 'chassis';
+  because: 'handoff' | 'moved';
+  places: string[];
+  dueOdometer: number | null;
+  unit: 'km' | 'mi';
+  dueOn: string | null;
+  pacePerDay: number | null;
+  lastOdometer: number | null;
+  startOdometer: number | null;
+  /** Whole days until it is due; negative when overdue. */
+  daysLeft: number | null;
+  stripe: Stripe;
+  openVisit: string | null;
+}
+
+interface Row {
+  id: string;
+  order_id: string;
+  number: number;
+  vehicle_id: string;
+  label: string;
+  plate: string;
+  name: string;
+  phone: string;
+  kind: 'wheel' | 'chassis';
+  because: 'handoff' | 'moved';
+  places: string[];
+  due_odometer: number | null;
+  unit: 'km' | 'mi';
+  due_on: Date | null;
+  pace_per_day: number | null;
+  odometer: number | null;
+  last_odometer: number | null;
+  open_visit: string | null;
+}
+
+/** The open come-backs, what is due first leading; one with no day yet stands last. */
+export async function openComeBacks(tx: Db, today: string, orderId: string | null = null): Promise<ComeBack[]> {
+  const rows = await tx.rows<Row>(
+    `SELECT follow_up.id, order_id, number, follow_up.vehicle_id, label, plate, contact.name, contact.phone, follow_up.kind,
+            because, places, due_odometer, unit, due_on, pace_per_day, odometer,
+            (SELECT value FROM odometer_now WHERE odometer_now.vehicle_id = follow_up.vehicle_id ORDER BY at DESC LIMIT 1) AS last_odometer,
+            (SELECT visit.id FROM work_order visit JOIN order_now ON order_now.order_id = visit.id
+              WHERE visit.vehicle_id = follow_up.vehicle_id AND visit.kind = 're-torque' AND NOT order_now.closed LIMIT 1) AS open_visit
+       FROM follow_up
+       JOIN work_order ON work_order.id = follow_up.order_id
+       JOIN vehicle ON vehicle.id = follow_up.vehicle_id
+       JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id
+      WHERE closed_by IS NULL AND (? IS NULL OR order_id = ?)
+      ORDER BY due_on IS NULL, due_on, number`,
+    [orderId, orderId],
+  );
+  return rows.map((row) => {
+    const dueOn = row.due_on?.toISOString().slice(0, 10) ?? null;
+    return {
+      id: row.id,
+      orderId: row.order_id,
+      orderNumber: row.number,
+      vehicleId: row.vehicle_id,
+      label: row.label,
+      plate: row.plate,
+      customer: row.name,
+      phone: row.phone,
+      kind: row.kind,
+      because: row.because,
+      places: row.places,
+      dueOdometer: row.due_odometer,
+      unit: row.unit,
+      dueOn,
+      pacePerDay: row.pace_per_day,
+      lastOdometer: row.last_odometer,
+      startOdometer: row.odometer,
+      daysLeft: dueOn ? daysBetween(today, dueOn) : null,
+      stripe: row.because === 'moved' ? 'shifted' : 'full',
+      openVisit: row.open_visit,
+    };
+  });
+}
+
+export const COME_BACK_TITLES = { wheel: 'Wheel nuts', chassis: 'Chassis and U-bolts' } as const;
+
+/** `Wheel nuts`, or what was found moved by name of its place. */
+export function comeBackTitle(comeBack: Pick<ComeBack, 'kind' | 'because' | 'places'>): string {
+  if (comeBack.because === 'moved') {
+    const [end, side, what] = comeBack.places[0]!.split('.');
+    return `${what!.replaceAll('-', ' ')}, ${side} ${end}, found moved`.replace(/^./, (first) => first.toUpperCase());
+  }
+  return COME_BACK_TITLES[comeBack.kind];
+}
+
+/** `overdue 2 days`, `today`, `in 6 days`. */
+export function dueWords(daysLeft: number | null): string {
+  if (daysLeft === null) return 'no day yet';
+  if (daysLeft < 0) return `overdue ${-daysLeft} ${daysLeft === -1 ? 'day' : 'days'}`;
+  if (daysLeft === 0) return 'today';
+  return daysLeft === 1 ? 'tomorrow' : `in ${daysLeft} days`;
+}

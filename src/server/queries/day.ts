@@ -1,0 +1,108 @@
+import type { TapeMarkId } from '@/core/ledger/tape';
+import type { Role } from '@/core/ledger/roles';
+import type { Db } from '../database';
+
+export interface DayOrder {
+  id: string;
+  number: number;
+  kind: string;
+  place: string | null;
+  label: string;
+  plate: string;
+  customer: string;
+  next: string;
+  nextRole: Role;
+  nextPage: string;
+  waiting: boolean;
+  tape: { id: TapeMarkId; ticks: number; done: number }[];
+  promisedFor: string | null;
+  onClock: string[];
+  lastWorker: string | null;
+}
+
+interface DayRow {
+  id: string;
+  number: number;
+  kind: string;
+  place: string | null;
+  label: string;
+  plate: string;
+  name: string;
+  next_text: string;
+  next_role: Role;
+  next_page: string;
+  waiting: number;
+  tape: DayOrder['tape'];
+  promised_for: Date | null;
+  on_clock: string | null;
+  last_worker: string | null;
+}
+
+/** Every open order with its next thing, whose it is and how far its tape is out; those promised first lead. */
+export async function openOrders(tx: Db): Promise<DayOrder[]> {
+  const rows = await tx.rows<DayRow>(
+    `SELECT work_order.id, number, kind, place, label, plate, contact.name, next_text, next_role, next_page, waiting,
+            tape, promised_for,
+            (SELECT GROUP_CONCAT(person.name ORDER BY clock_now.from_at SEPARATOR '|') FROM clock_now
+               JOIN person ON person.id = clock_now.person_id
+              WHERE clock_now.order_id = work_order.id AND to_at IS NULL) AS on_clock,
+            (SELECT person.name FROM clock_now JOIN person ON person.id = clock_now.person_id
+              WHERE clock_now.order_id = work_order.id ORDER BY from_at DESC LIMIT 1) AS last_worker
+       FROM order_now
+       JOIN work_order ON work_order.id = order_now.order_id
+       JOIN vehicle ON vehicle.id = work_order.vehicle_id
+       JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id
+      WHERE NOT closed
+      ORDER BY promised_for IS NULL, promised_for, number`,
+  );
+  return rows.map((row) => ({
+    id: row.id,
+    number: row.number,
+    kind: row.kind,
+    place: row.place,
+    label: row.label,
+    plate: row.plate,
+    customer: row.name,
+    next: row.next_text,
+    nextRole: row.next_role,
+    nextPage: row.next_page,
+    waiting: Boolean(row.waiting),
+    tape: row.tape,
+    promisedFor: row.promised_for?.toISOString() ?? null,
+    onClock: row.on_clock?.split('|') ?? [],
+    lastWorker: row.last_worker,
+  }));
+}
+
+export interface ShopPlace {
+  id: string;
+  name: string;
+}
+
+export const shopPlaces = (tx: Db) => tx.rows<ShopPlace>('SELECT id, name FROM shop_place ORDER BY position');
+
+export interface RunningClock {
+  person: string;
+  personId: string;
+  orderId: string;
+  label: string;
+  from: string;
+}
+
+/** Who is clocked on, on what, since when. */
+export async function runningClocks(tx: Db): Promise<RunningClock[]> {
+  const rows = await tx.rows<{ name: string; person_id: string; order_id: string; label: string; from_at: Date }>(
+    `SELECT person.name, clock_now.person_id, clock_now.order_id, label, from_at FROM clock_now
+       JOIN person ON person.id = clock_now.person_id
+       JOIN work_order ON work_order.id = clock_now.order_id
+       JOIN vehicle ON vehicle.id = work_order.vehicle_id
+      WHERE to_at IS NULL ORDER BY from_at`,
+  );
+  return rows.map((row) => ({
+    person: row.name,
+    personId: row.person_id,
+    orderId: row.order_id,
+    label: row.label,
+    from: row.from_at.toISOString(),
+  }));
+}

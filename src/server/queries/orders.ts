@@ -1,0 +1,105 @@
+import type { TapeMarkId } from '@/core/ledger/tape';
+import type { Db } from '../database';
+
+export interface ListedOrder {
+  id: string;
+  number: number;
+  kind: string;
+  label: string;
+  plate: string;
+  customer: string;
+  closed: boolean;
+  next: string;
+  tape: { id: TapeMarkId; ticks: number; done: number }[];
+  createdAt: string;
+}
+
+export const PAGE_SIZE = 25;
+
+/** Orders by plate, the last characters of a plate, car, customer or number; open ones first, newest first. */
+export async function findOrders(tx: Db, search: string, page: number): Promise<{ orders: ListedOrder[]; more: boolean }> {
+  const text = search.trim();
+  const like = `%${text.replace(/[\\%_]/g, '\\$&')}%`;
+  const reversed = `${[...text.toUpperCase()].reverse().join('').replace(/[\\%_]/g, '\\$&')}%`;
+  const rows = await tx.rows<{
+    id: string;
+    number: number;
+    kind: string;
+    label: string;
+    plate: string;
+    name: string;
+    closed: number;
+    next_text: string;
+    tape: ListedOrder['tape'];
+    created_at: Date;
+  }>(
+    `SELECT work_order.id, number, kind, label, plate, contact.name, closed, next_text, tape, work_order.created_at
+       FROM work_order
+       JOIN order_now ON order_now.order_id = work_order.id
+       JOIN vehicle ON vehicle.id = work_order.vehicle_id
+       JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id
+      WHERE ? = '' OR plate LIKE ? OR plate_reversed LIKE ? OR label LIKE ? OR contact.name LIKE ? OR number = ?
+      ORDER BY closed, number DESC
+      LIMIT ${PAGE_SIZE + 1} OFFSET ${Math.max(0, Math.trunc(page)) * PAGE_SIZE}`,
+    [text, like, reversed, like, like, /^\d+$/.test(text) ? Number(text) : -1],
+  );
+  const orders = rows.slice(0, PAGE_SIZE).map((row) => ({
+    id: row.id,
+    number: row.number,
+    kind: row.kind,
+    label: row.label,
+    plate: row.plate,
+    customer: row.name,
+    closed: Boolean(row.closed),
+    next: row.next_text,
+    tape: row.tape,
+    createdAt: row.created_at.toISOString(),
+  }));
+  return { orders, more: rows.length > PAGE_SIZE };
+}
+
+export interface KnownVehicle {
+  id: string;
+  customerId: string;
+  label: string;
+  plate: string;
+  customer: string;
+  distanceUnit: 'km' | 'mi';
+}
+
+/** Vehicles the shop has seen, for an intake of one that comes again. */
+export async function knownVehicles(tx: Db): Promise<KnownVehicle[]> {
+  const rows = await tx.rows<{ id: string; customer_id: string; label: string; plate: string; name: string; distance_unit: 'km' | 'mi' }>(
+    `SELECT vehicle.id, vehicle.customer_id, label, plate, name, distance_unit FROM vehicle
+       JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id ORDER BY label LIMIT 500`,
+  );
+  return rows.map((row) => ({
+    id: row.id,
+    customerId: row.customer_id,
+    label: row.label,
+    plate: row.plate,
+    customer: row.name,
+    distanceUnit: row.distance_unit,
+  }));
+}
+
+export interface Wrench {
+  id: string;
+  name: string;
+  lowNm: number;
+  highNm: number;
+  calibrationDue: string;
+}
+
+export async function wrenches(tx: Db): Promise<Wrench[]> {
+  const rows = await tx.rows<{ id: string; name: string; low_nm: number; high_nm: number; calibration_due: Date }>(
+    'SELECT id, name, low_nm, high_nm, calibration_due FROM wrench WHERE active ORDER BY name',
+  );
+  return rows.map((row) => ({
+    id: row.id,
+    name: row.name,
+    lowNm: row.low_nm,
+    highNm: row.high_nm,
+    calibrationDue: row.calibration_due.toISOString().slice(0, 10),
+  }));
+}

@@ -1,0 +1,39 @@
+import { notFound } from 'next/navigation';
+import { connection } from 'next/server';
+import { cache } from 'react';
+import { now } from '../clock';
+import { db } from '../database';
+import { requirePerson } from '../http';
+import { crew } from '../sessions/sessions';
+import { shopPlaces } from './day';
+import { readOrderFile } from './order';
+import { wrenches } from './orders';
+
+/** One reading of an order's file for all parts of a page. */
+const orderFile = cache((id: string) => readOrderFile(db(), id));
+const person = cache(requirePerson);
+
+/** What every page of an order begins with: who looks, and the order's file; not found when there is no such order. */
+export async function orderPage(params: Promise<{ id: string }>) {
+  await connection();
+  const viewer = await person();
+  const { id } = await params;
+  const file = /^[0-9a-f-]{36}$/.test(id) ? await orderFile(id) : null;
+  if (!file) notFound();
+  return { viewer, file, nowIso: now().toISOString() };
+}
+
+export type OrderPageData = Awaited<ReturnType<typeof orderPage>>;
+
+export async function crewNames() {
+  const members = await crew();
+  return {
+    everybody: members.filter((member) => member.hasPin).map(({ id, name }) => ({ id, name })),
+    leads: members
+      .filter((member) => member.hasPin && (member.roles.includes('lead') || member.roles.includes('owner')))
+      .map(({ id, name }) => ({ id, name })),
+  };
+}
+
+export const shopWrenches = () => wrenches(db());
+export const placesOfShop = () => shopPlaces(db());

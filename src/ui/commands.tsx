@@ -1,0 +1,89 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { createContext, useCallback, useContext, useMemo, useRef, useState } from 'react';
+import type { FieldError } from '@/server/commands/execute';
+
+type Answer = { ok: true; answer: Record<string, unknown> } | { ok: false; errors: FieldError[] };
+
+const DEVICE_SEQ = 'wl-device-seq';
+
+/** The device's own running number for what it records. */
+function nextDeviceSeq(): number {
+  const next = Number(localStorage.getItem(DEVICE_SEQ) ?? 0) + 1;
+  localStorage.setItem(DEVICE_SEQ, String(next));
+  return next;
+}
+
+export const newId = (): string => crypto.randomUUID();
+
+const NO_ANSWER: Answer = {
+  ok: false,
+  errors: [{ field: '', code: 'network', message: 'The shop’s server did not answer. What you typed is still here: try again.' }],
+};
+
+/** Asks for PIN or password again in place, so that nothing typed is lost; answers whether to go on. */
+export const UnlockContext = createContext<(code: 'idle' | 'signed-out') => Promise<boolean>>(async () => false);
+
+async function post(url: string, body: BodyInit, headers: HeadersInit): Promise<Answer> {
+  try {
+    const response = await fetch(url, { method: 'POST', body, headers });
+    return (await response.json()) as Answer;
+  } catch {
+    return NO_ANSWER;
+  }
+}
+
+/** Posts JSON to one of our own routes. */
+export const postJson = (url: string, body: unknown) => post(url, JSON.stringify(body), { 'Content-Type': 'application/json' });
+
+/** Posts, and where the tablet had gone idle, asks for the PIN and posts the same again. */
+export function usePost() {
+  const unlock = useContext(UnlockContext);
+  return useCallback(
+    async (send: () => Promise<Answer>): Promise<Answer> => {
+      const first = await send();
+      const code = first.ok ? null : first.errors[0]?.code;
+      if (code !== 'idle' && code !== 'signed-out') return first;
+      return (await unlock(code)) ? send() : first;
+    },
+    [unlock],
+  );
+}
+
+/**
+ * Gives commands and keeps what came back: `errors` by field, `busy` while one is on its way. A retry after a lost
+ * answer sends the same id, so it is recorded once.
+ */
+export function useCommand(name: string) {
+  const router = useRouter();
+  const postAgain = usePost();
+  const [busy, setBusy] = useState(false);
+  const [errors, setErrors] = useState<FieldError[]>([]);
+  const pending = useRef<{ content: string; id: string; deviceSeq: number } | null>(null);
+
+  const give = useCallback(
+    async (input: object): Promise<Record<string, unknown> | null> => {
+      setBusy(true);
+      const content = JSON.stringify(input);
+      if (pending.current?.content !== content) {
+        pending.current = { content, id: newId(), deviceSeq: nextDeviceSeq() };
+      }
+      const { id, deviceSeq } = pending.current;
+      const answer = await postAgain(() => postJson(`/api/commands/${name}`, { id, deviceSeq, input }));
+      setBusy(false);
+      if (!answer.ok) {
+        // Refused is final for this id; only an answer that got lost is asked for again under the same one.
+        if (answer.errors[0]?.code !== 'network') pending.current = null;
+        setErrors(answer.errors);
+        return null;
+      }
+      pending.current = null;
+      setErrors([]);
+      router.refresh();
+      return answer.answer;
+    },
+    [name, postAgain, router],
+  );
+  return useMemo(() => ({ give, busy, errors, clear: () => setErrors([]), setErrors }), [give, busy, errors]);
+}
