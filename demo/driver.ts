@@ -83,10 +83,11 @@ export class DemoDriver {
       { person: this.person(name), deviceId: DEVICE, receivedAt: this.clock },
     );
     if (!answer.ok) {
-      throw new Error(`demo: ${command} by ${name} was refused: ${answer.errors.map((e) => `${e.field} ${e.message}`).join('; ')}`);
+      throw new Error(
+        `demo: ${command} by ${name} was refused: ${answer.errors.map((e) => `${e.field} ${e.message}`).join('; ')}`,
+      );
     }
     this.wait(minutes);
     return answer.answer;
   }
 }
-

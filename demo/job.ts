@@ -57,62 +57,77 @@ export class DemoJob {
 
   async intake(): Promise<this> {
     const { plan, shop } = this;
-    const answer = await shop.act('Teodor', 'intake.open', {
-      customer: plan.customer,
-      vehicle: plan.vehicle,
-      odometer: { value: plan.odometer, unit: plan.unit },
-      tires: plan.tires,
-      newTires: plan.newTires ?? null,
-      wheels: plan.wheels,
-      carries: plan.carries,
-      wants: plan.wants,
-      targets: { ...plan.targets, unit: plan.lengthUnit, method: 'hub' },
-      pacePerDay: plan.pacePerDay,
-      promisedFor: `${shop.day(plan.promisedInDays)}T22:00:00.000Z`,
-      place: plan.place,
-      agreed: true,
-    }, 12);
+    const answer = await shop.act(
+      'Teodor',
+      'intake.open',
+      {
+        customer: plan.customer,
+        vehicle: plan.vehicle,
+        odometer: { value: plan.odometer, unit: plan.unit },
+        tires: plan.tires,
+        newTires: plan.newTires ?? null,
+        wheels: plan.wheels,
+        carries: plan.carries,
+        wants: plan.wants,
+        targets: { ...plan.targets, unit: plan.lengthUnit, method: 'hub' },
+        pacePerDay: plan.pacePerDay,
+        promisedFor: `${shop.day(plan.promisedInDays)}T22:00:00.000Z`,
+        place: plan.place,
+        agreed: true,
+      },
+      12,
+    );
     this.orderId = String(answer.orderId);
     return this;
   }
 
   async heights(occasion: string, four: Four): Promise<this> {
-    await this.act('heights.record', {
-      occasion,
-      method: 'hub',
-      upperPoint: 'fender lip',
-      tires: this.plan.newTires && occasion !== 'as came' ? this.plan.newTires : this.plan.tires,
-      pressureDone: true,
-      floorLevel: true,
-      steeringStraight: true,
-      load: '',
-      unit: this.plan.lengthUnit,
-      readings: corners(four),
-    }, this.plan.tech, 8);
+    await this.act(
+      'heights.record',
+      {
+        occasion,
+        method: 'hub',
+        upperPoint: 'fender lip',
+        tires: this.plan.newTires && occasion !== 'as came' ? this.plan.newTires : this.plan.tires,
+        pressureDone: true,
+        floorLevel: true,
+        steeringStraight: true,
+        load: '',
+        unit: this.plan.lengthUnit,
+        readings: corners(four),
+      },
+      this.plan.tech,
+      8,
+    );
     return this;
   }
 
   async planned(): Promise<this> {
     const { front, rear } = this.plan;
-    await this.act('plan.propose', {
-      front: front && {
-        name: front.name,
-        parts: [{ kind: 'strutSpacer', thickness: front.thickness }],
-        springMotionRatio: front.ratio,
-        damperMotionRatio: front.ratio,
-        ratiosAssumed: true,
-        claimed: front.claimed,
+    await this.act(
+      'plan.propose',
+      {
+        front: front && {
+          name: front.name,
+          parts: [{ kind: 'strutSpacer', thickness: front.thickness }],
+          springMotionRatio: front.ratio,
+          damperMotionRatio: front.ratio,
+          ratiosAssumed: true,
+          claimed: front.claimed,
+        },
+        rear: rear && {
+          name: rear.name,
+          parts: [{ kind: 'block', thickness: rear.thickness, mount: 'springOverAxle' }],
+          springMotionRatio: 1,
+          damperMotionRatio: 0.9,
+          ratiosAssumed: true,
+          claimed: rear.claimed,
+        },
+        note: '',
       },
-      rear: rear && {
-        name: rear.name,
-        parts: [{ kind: 'block', thickness: rear.thickness, mount: 'springOverAxle' }],
-        springMotionRatio: 1,
-        damperMotionRatio: 0.9,
-        ratiosAssumed: true,
-        claimed: rear.claimed,
-      },
-      note: '',
-    }, 'Odalys', 10);
+      'Odalys',
+      10,
+    );
     return this;
   }
 
@@ -146,7 +161,13 @@ export class DemoJob {
     const state = await this.state();
     const { spec } = state.run!.fasteners.get(fastenerId)!;
     const wrenchId = spec!.nm >= 40 ? this.plan.wrenches.large : this.plan.wrenches.small;
-    await this.act('torque.record', { fastenerId, wrenchId, reading: { clicked: true }, moved, movedDeg: moved ? 30 : null });
+    await this.act('torque.record', {
+      fastenerId,
+      wrenchId,
+      reading: { clicked: true },
+      moved,
+      movedDeg: moved ? 30 : null,
+    });
   }
 
   /** Works through the run up to and without a phase, or until a step. */
@@ -163,7 +184,11 @@ export class DemoJob {
         for (let pass = 0; pass < (fastener.passes ?? 1); pass += 1) await this.torque(fastenerId);
         if (fastener.secondCheck) {
           const checker = this.checker();
-          await this.act('torque.check', { fastenerId, checkerId: this.shop.person(checker).id, pin: this.shop.pin(checker) });
+          await this.act('torque.check', {
+            fastenerId,
+            checkerId: this.shop.person(checker).id,
+            pin: this.shop.pin(checker),
+          });
         }
       }
       const measured = step.measure?.map((one) => `${one.what}: 4 ${one.unit}`).join('; ') ?? '';
@@ -177,7 +202,13 @@ export class DemoJob {
     for (const [index, { stepId, shot }] of missingShots(state).entries()) {
       const step = state.document!.steps.find((candidate) => candidate.id === stepId)!;
       if (!state.run!.done.has(stepId)) continue;
-      const kind = /as it came/.test(shot) ? (step.end === 'rear' ? 'rear' : 'front') : /pin|marks/i.test(shot) ? 'fastener' : 'part';
+      const kind = /as it came/.test(shot)
+        ? step.end === 'rear'
+          ? 'rear'
+          : 'front'
+        : /pin|marks/i.test(shot)
+          ? 'fastener'
+          : 'part';
       // A handful of drawings serves the whole demo.
       const picture = await drawScene({ kind, words: shot, seed: (seed + index) % 5 });
       const { photoId } = await storePhoto(picture);
@@ -188,21 +219,47 @@ export class DemoJob {
 
   async aligned(casterLeft: number, toe: number, accepted: string | null = null): Promise<this> {
     const wheel = (caster: number, camber: number, per: number) => ({ caster, camber, toe: per });
-    const answer = await this.act('alignment.record', {
-      rack: 'partner across the river',
-      operator: 'the partner’s rack',
-      specSource: 'shop goal for this car after a lift, made up for the demo',
-      spec: {
-        front: { caster: { min: 2.2, max: 4.2 }, camber: { min: -0.6, max: 0.6 }, toeTotal: { min: 0, max: 0.2 }, crossCaster: 0.6, crossCamber: 0.6 },
-        rear: { thrust: 0.2 },
+    const answer = await this.act(
+      'alignment.record',
+      {
+        rack: 'partner across the river',
+        operator: 'the partner’s rack',
+        specSource: 'shop goal for this car after a lift, made up for the demo',
+        spec: {
+          front: {
+            caster: { min: 2.2, max: 4.2 },
+            camber: { min: -0.6, max: 0.6 },
+            toeTotal: { min: 0, max: 0.2 },
+            crossCaster: 0.6,
+            crossCamber: 0.6,
+          },
+          rear: { thrust: 0.2 },
+        },
+        before: {
+          LF: wheel(casterLeft - 0.2, 0.5, 0.31),
+          RF: wheel(casterLeft + 0.1, 0.4, 0.24),
+          LR: { camber: 0, toe: 0.02 },
+          RR: { camber: 0.05, toe: 0.04 },
+        },
+        after: {
+          LF: wheel(casterLeft, 0.2, toe),
+          RF: wheel(casterLeft + 0.2, 0.1, toe),
+          LR: { camber: 0, toe: 0.02 },
+          RR: { camber: 0.05, toe: 0.04 },
+        },
+        adjustments: 'Toe set with the wheel centered; jam nuts torqued.',
+        notReached: accepted ? 'caster' : '',
       },
-      before: { LF: wheel(casterLeft - 0.2, 0.5, 0.31), RF: wheel(casterLeft + 0.1, 0.4, 0.24), LR: { camber: 0, toe: 0.02 }, RR: { camber: 0.05, toe: 0.04 } },
-      after: { LF: wheel(casterLeft, 0.2, toe), RF: wheel(casterLeft + 0.2, 0.1, toe), LR: { camber: 0, toe: 0.02 }, RR: { camber: 0.05, toe: 0.04 } },
-      adjustments: 'Toe set with the wheel centered; jam nuts torqued.',
-      notReached: accepted ? 'caster' : '',
-    }, this.plan.tech, 5);
+      this.plan.tech,
+      5,
+    );
     if (accepted) {
-      await this.act('alignment.accept', { sheetId: answer.entryId, leadId: this.shop.person('Odalys').id, pin: this.shop.pin('Odalys'), reason: accepted });
+      await this.act('alignment.accept', {
+        sheetId: answer.entryId,
+        leadId: this.shop.person('Odalys').id,
+        pin: this.shop.pin('Odalys'),
+        reason: accepted,
+      });
     }
     return this;
   }
@@ -210,11 +267,16 @@ export class DemoJob {
   async driven(distance: number): Promise<this> {
     const { unit, odometer } = this.plan;
     await this.act('road.out', { odometer: { value: odometer + 6, unit } }, this.plan.tech, 22);
-    await this.act('road.in', {
-      odometer: { value: odometer + 6 + distance, unit },
-      checks: ROAD_CHECKS.map(({ id }) => ({ id, result: 'good', note: '' })),
-      note: '',
-    }, this.plan.tech, 6);
+    await this.act(
+      'road.in',
+      {
+        odometer: { value: odometer + 6 + distance, unit },
+        checks: ROAD_CHECKS.map(({ id }) => ({ id, result: 'good', note: '' })),
+        note: '',
+      },
+      this.plan.tech,
+      6,
+    );
     return this;
   }
 

@@ -23,66 +23,186 @@ const pickUp = (label: string, plate: string, wheelbase: string, more: Record<st
 const ORCHARD: Story = {
   customer: { name: 'Hollin Orchard Cooperative', phone: '555 0142', email: 'yard@hollin-orchard.example' },
   vehicle: pickUp('Tindral Coppice 25, orchard crew cab', 'KLM 4127', '141 1/2 in'),
-  tech: 'Brannoch', odometer: 61340, unit: 'mi', lengthUnit: 'in', tires: 'LT245/75R17', newTires: 'LT265/75R17', wheels: '17 x 7.5, offset 30',
-  carries: 'Bins to 900 lb, a sprayer trailer in season', wants: 'Level it with a little rake kept, room for the taller tire',
-  targets: { front: '22 1/2', rear: '23 1/4' }, pacePerDay: 34, promisedInDays: 2, place: 'lift-2',
-  before: ['20 7/16', '20 5/16', '22 1/8', '22 1/16'], front: { name: 'Top spacer, 30 mm plate', thickness: 30, ratio: 0.6, claimed: 50.8 },
-  rear: { name: 'Lift block, 1 in', thickness: 25.4, claimed: 25.4 }, procedures: [C, J], after: ['22 3/16', '22 1/8', '23 1/8', '23'],
+  tech: 'Brannoch',
+  odometer: 61340,
+  unit: 'mi',
+  lengthUnit: 'in',
+  tires: 'LT245/75R17',
+  newTires: 'LT265/75R17',
+  wheels: '17 x 7.5, offset 30',
+  carries: 'Bins to 900 lb, a sprayer trailer in season',
+  wants: 'Level it with a little rake kept, room for the taller tire',
+  targets: { front: '22 1/2', rear: '23 1/4' },
+  pacePerDay: 34,
+  promisedInDays: 2,
+  place: 'lift-2',
+  before: ['20 7/16', '20 5/16', '22 1/8', '22 1/16'],
+  front: { name: 'Top spacer, 30 mm plate', thickness: 30, ratio: 0.6, claimed: 50.8 },
+  rear: { name: 'Lift block, 1 in', thickness: 25.4, claimed: 25.4 },
+  procedures: [C, J],
+  after: ['22 3/16', '22 1/8', '23 1/8', '23'],
 };
 const POST: Story = {
   customer: { name: 'Rural post round, south', phone: '555 0177', email: 'round@south-post.example' },
-  vehicle: pickUp('Osk Heron wagon, post round', 'PRS 208', '2690 mm', { body: 'wagon', frontSuspension: 'strut', rearSuspension: 'multi-link' }),
-  tech: 'Ilse', odometer: 88120, unit: 'mi', lengthUnit: 'mm', tires: '225/60R17', wheels: '17 x 7, offset 48', carries: 'Parcels, to 200 kg',
-  wants: 'A finger more under it for the snow ruts', targets: { front: '430 mm', rear: null }, pacePerDay: 96, promisedInDays: 0, place: 'lift-1',
-  before: ['402 mm', '404 mm', '411 mm', '409 mm'], front: { name: 'Top spacer, 25 mm plate', thickness: 25, ratio: 0.95, claimed: 25 }, rear: null,
-  procedures: [C], after: ['427 mm', '429 mm', '411 mm', '409 mm'],
+  vehicle: pickUp('Osk Heron wagon, post round', 'PRS 208', '2690 mm', {
+    body: 'wagon',
+    frontSuspension: 'strut',
+    rearSuspension: 'multi-link',
+  }),
+  tech: 'Ilse',
+  odometer: 88120,
+  unit: 'mi',
+  lengthUnit: 'mm',
+  tires: '225/60R17',
+  wheels: '17 x 7, offset 48',
+  carries: 'Parcels, to 200 kg',
+  wants: 'A finger more under it for the snow ruts',
+  targets: { front: '430 mm', rear: null },
+  pacePerDay: 96,
+  promisedInDays: 0,
+  place: 'lift-1',
+  before: ['402 mm', '404 mm', '411 mm', '409 mm'],
+  front: { name: 'Top spacer, 25 mm plate', thickness: 25, ratio: 0.95, claimed: 25 },
+  rear: null,
+  procedures: [C],
+  after: ['427 mm', '429 mm', '411 mm', '409 mm'],
 };
 const RESCUE: Story = {
   customer: { name: 'Volunteer mountain rescue', phone: '555 0119', email: 'duty@valley-rescue.example' },
   vehicle: pickUp('Tindral Scree 40, rescue truck', 'VMR 3', '3570 mm'),
-  tech: 'Brannoch', odometer: 47810, unit: 'mi', lengthUnit: 'in', tires: 'LT255/75R17', wheels: '17 x 8, offset 25', carries: 'Litter, winch rope, two crew, 600 lb',
-  wants: 'Ground clearance for the fire road', targets: { front: '22 3/4', rear: '24' }, pacePerDay: 41, promisedInDays: -26, place: null,
-  before: ['20 3/4', '20 3/4', '22 5/8', '22 9/16'], front: { name: 'Top spacer, 30 mm plate', thickness: 30, ratio: 0.6, claimed: 50.8 },
-  rear: { name: 'Lift block, 1 1/2 in', thickness: 38.1, claimed: 38.1 }, procedures: [C, J], after: ['22 11/16', '22 5/8', '24 1/16', '24'],
+  tech: 'Brannoch',
+  odometer: 47810,
+  unit: 'mi',
+  lengthUnit: 'in',
+  tires: 'LT255/75R17',
+  wheels: '17 x 8, offset 25',
+  carries: 'Litter, winch rope, two crew, 600 lb',
+  wants: 'Ground clearance for the fire road',
+  targets: { front: '22 3/4', rear: '24' },
+  pacePerDay: 41,
+  promisedInDays: -26,
+  place: null,
+  before: ['20 3/4', '20 3/4', '22 5/8', '22 9/16'],
+  front: { name: 'Top spacer, 30 mm plate', thickness: 30, ratio: 0.6, claimed: 50.8 },
+  rear: { name: 'Lift block, 1 1/2 in', thickness: 38.1, claimed: 38.1 },
+  procedures: [C, J],
+  after: ['22 11/16', '22 5/8', '24 1/16', '24'],
 };
 const BEES: Story = {
   customer: { name: 'Saddle Rock Bees', phone: '555 0160', email: 'hives@saddle-rock.example' },
-  vehicle: pickUp('Osk Lintel van, beekeeper', 'BEE 71', '3350 mm', { body: 'van', frontSuspension: 'strut' }),
-  tech: 'Ilse', odometer: 120455, unit: 'mi', lengthUnit: 'in', tires: '235/65R16', wheels: '16 x 6.5, offset 52', carries: 'Forty hives on the flat, 1,100 lb',
-  wants: 'Rear up under load, front to match', targets: { front: '17 1/4', rear: '19' }, pacePerDay: 21, promisedInDays: -3, place: null,
-  before: ['16 1/4', '16 3/8', '17 3/4', '17 1/2'], front: { name: 'Top spacer, 25 mm plate', thickness: 25, ratio: 0.95, claimed: 25 },
-  rear: { name: 'Lift block, 1 1/4 in', thickness: 31.75, claimed: 31.75 }, procedures: [C, J], after: ['17 3/8', '17 5/16', '19 1/8', '18 5/8'],
+  vehicle: pickUp('Osk Lintel van, beekeeper', 'BEE 71', '3350 mm', {
+    body: 'van',
+    frontSuspension: 'strut',
+  }),
+  tech: 'Ilse',
+  odometer: 120455,
+  unit: 'mi',
+  lengthUnit: 'in',
+  tires: '235/65R16',
+  wheels: '16 x 6.5, offset 52',
+  carries: 'Forty hives on the flat, 1,100 lb',
+  wants: 'Rear up under load, front to match',
+  targets: { front: '17 1/4', rear: '19' },
+  pacePerDay: 21,
+  promisedInDays: -3,
+  place: null,
+  before: ['16 1/4', '16 3/8', '17 3/4', '17 1/2'],
+  front: { name: 'Top spacer, 25 mm plate', thickness: 25, ratio: 0.95, claimed: 25 },
+  rear: { name: 'Lift block, 1 1/4 in', thickness: 31.75, claimed: 31.75 },
+  procedures: [C, J],
+  after: ['17 3/8', '17 5/16', '19 1/8', '18 5/8'],
 };
 const FARRIER: Story = {
   customer: { name: 'Ridgeline Farrier', phone: '555 0188', email: 'forge@ridgeline-farrier.example' },
-  vehicle: pickUp('Marl Quern wagon, farrier', 'HOOF 9', '2850 mm', { body: 'wagon', rearSuspension: 'leaf-over' }),
-  tech: 'Teodor', odometer: 73902, unit: 'mi', lengthUnit: 'in', tires: '245/70R16', wheels: '16 x 7, offset 35', carries: 'Forge and anvil, 400 lb behind the axle',
-  wants: 'Two inches in front, one behind', targets: { front: '20 1/2', rear: '21 1/4' }, pacePerDay: 30, promisedInDays: -23, place: null,
-  before: ['18 1/2', '18 9/16', '20 1/4', '20 3/16'], front: { name: 'Top spacer, 30 mm plate', thickness: 30, ratio: 0.6, claimed: 50.8 },
-  rear: { name: 'Lift block, 1 in', thickness: 25.4, claimed: 25.4 }, procedures: [C, J], after: ['20', '20 1/16', '21 1/4', '21 3/16'],
+  vehicle: pickUp('Marl Quern wagon, farrier', 'HOOF 9', '2850 mm', {
+    body: 'wagon',
+    rearSuspension: 'leaf-over',
+  }),
+  tech: 'Teodor',
+  odometer: 73902,
+  unit: 'mi',
+  lengthUnit: 'in',
+  tires: '245/70R16',
+  wheels: '16 x 7, offset 35',
+  carries: 'Forge and anvil, 400 lb behind the axle',
+  wants: 'Two inches in front, one behind',
+  targets: { front: '20 1/2', rear: '21 1/4' },
+  pacePerDay: 14,
+  promisedInDays: -23,
+  place: null,
+  before: ['18 1/2', '18 9/16', '20 1/4', '20 3/16'],
+  front: { name: 'Top spacer, 30 mm plate', thickness: 30, ratio: 0.6, claimed: 50.8 },
+  rear: { name: 'Lift block, 1 in', thickness: 25.4, claimed: 25.4 },
+  procedures: [C, J],
+  after: ['20', '20 1/16', '21 1/4', '21 3/16'],
 };
 const SAWMILL: Story = {
   customer: { name: 'Pine Gap mobile sawmill', phone: '555 0133', email: 'mill@pine-gap.example' },
   vehicle: pickUp('Brae Ox 300, mobile sawmill', 'SAW 440', '3990 mm'),
-  tech: 'Brannoch', odometer: 154208, unit: 'mi', lengthUnit: 'in', tires: 'LT275/70R18', wheels: '18 x 8, offset 44', carries: 'The mill on a gooseneck, 1,900 lb on the bed',
-  wants: 'Front level with the rear when the mill is on', targets: { front: '23 3/4', rear: '25' }, pacePerDay: 52, promisedInDays: 6, place: null,
-  before: ['21 13/16', '21 7/8', '24 1/8', '24 1/16'], front: { name: 'Top spacer, 30 mm plate', thickness: 30, ratio: 0.6, claimed: 50.8 },
-  rear: { name: 'Lift block, 1 in', thickness: 25.4, claimed: 25.4 }, procedures: [C, J], after: ['23 3/4', '23 3/4', '25 1/8', '25 1/16'],
+  tech: 'Brannoch',
+  odometer: 154208,
+  unit: 'mi',
+  lengthUnit: 'in',
+  tires: 'LT275/70R18',
+  wheels: '18 x 8, offset 44',
+  carries: 'The mill on a gooseneck, 1,900 lb on the bed',
+  wants: 'Front level with the rear when the mill is on',
+  targets: { front: '23 3/4', rear: '25' },
+  pacePerDay: 52,
+  promisedInDays: 6,
+  place: null,
+  before: ['21 13/16', '21 7/8', '24 1/8', '24 1/16'],
+  front: { name: 'Top spacer, 30 mm plate', thickness: 30, ratio: 0.6, claimed: 50.8 },
+  rear: { name: 'Lift block, 1 in', thickness: 25.4, claimed: 25.4 },
+  procedures: [C, J],
+  after: ['23 3/4', '23 3/4', '25 1/8', '25 1/16'],
 };
 const VET: Story = {
   customer: { name: 'Tolliver Creek traveling vet', phone: '555 0151', email: 'calls@tolliver-vet.example' },
   vehicle: pickUp('Brae Fell pick-up, traveling vet', 'VET 12', '3300 mm'),
-  tech: 'Teodor', odometer: 39877, unit: 'mi', lengthUnit: 'in', tires: '265/70R17', wheels: '17 x 8, offset 20', carries: 'Vet box, 700 lb',
-  wants: 'Rear up an inch and a half, so it rides level with the box on', targets: { front: null, rear: '23 1/4' }, pacePerDay: 60, promisedInDays: 1, place: 'floor',
-  before: ['21 1/4', '21 1/4', '21 3/4', '21 11/16'], front: null, rear: { name: 'Lift block, 1 1/2 in', thickness: 38.1, claimed: 38.1 },
-  procedures: [J], after: ['21 1/4', '21 1/4', '23 1/4', '23 3/16'],
+  tech: 'Teodor',
+  odometer: 39877,
+  unit: 'mi',
+  lengthUnit: 'in',
+  tires: '265/70R17',
+  wheels: '17 x 8, offset 20',
+  carries: 'Vet box, 700 lb',
+  wants: 'Rear up an inch and a half, so it rides level with the box on',
+  targets: { front: null, rear: '23 1/4' },
+  pacePerDay: 60,
+  promisedInDays: 1,
+  place: 'floor',
+  before: ['21 1/4', '21 1/4', '21 3/4', '21 11/16'],
+  front: null,
+  rear: { name: 'Lift block, 1 1/2 in', thickness: 38.1, claimed: 38.1 },
+  procedures: [J],
+  after: ['21 1/4', '21 1/4', '23 1/4', '23 3/16'],
 };
 const CART: Story = {
   customer: { name: 'Larkspur ski hill', phone: '555 0126', email: 'carts@larkspur-hill.example' },
-  vehicle: pickUp('Marl Nub cart, ski hill', 'CART 6', '1670 mm', { body: 'cart', drive: 'two-wheel', frontSuspension: 'cart', rearSuspension: 'leaf-over' }),
-  tech: 'Teodor', odometer: 812, unit: 'mi', lengthUnit: 'in', tires: '18x8.50-8', wheels: '8 x 7', carries: 'Two patrollers and a sled', wants: 'Clear the slush ridges',
-  targets: { front: '15', rear: '15 1/2' }, pacePerDay: 9, promisedInDays: 4, place: null,
-  before: ['10', '10', '10 1/2', '10 1/2'], front: null, rear: null, procedures: [J], after: ['10', '10', '10', '10'],
+  vehicle: pickUp('Marl Nub cart, ski hill', 'CART 6', '1670 mm', {
+    body: 'cart',
+    drive: 'two-wheel',
+    frontSuspension: 'cart',
+    rearSuspension: 'leaf-over',
+  }),
+  tech: 'Teodor',
+  odometer: 812,
+  unit: 'mi',
+  lengthUnit: 'in',
+  tires: '18x8.50-8',
+  wheels: '8 x 7',
+  carries: 'Two patrollers and a sled',
+  wants: 'Clear the slush ridges',
+  targets: { front: '15', rear: '15 1/2' },
+  pacePerDay: 9,
+  promisedInDays: 4,
+  place: null,
+  before: ['10', '10', '10 1/2', '10 1/2'],
+  front: null,
+  rear: null,
+  procedures: [J],
+  after: ['10', '10', '10', '10'],
 };
 
 async function toHandoff(job: DemoJob, caster: number, accepted: string | null, seed: number): Promise<void> {
@@ -105,24 +225,70 @@ async function toHandoff(job: DemoJob, caster: number, accepted: string | null, 
 export async function loadDemo(day: string, tell: (text: string) => void): Promise<void> {
   const shop = new DemoDriver(day);
   await shop.open();
-  const large = await shop.act('Odalys', 'wrench.add', { name: 'Wrench 2', low: 40, high: 210, unit: 'nm', calibrationDue: shop.day(190) });
-  const small = await shop.act('Odalys', 'wrench.add', { name: 'Wrench 1', low: 8, high: 60, unit: 'nm', calibrationDue: shop.day(75) });
-  await shop.act('Odalys', 'wrench.add', { name: 'Old long wrench', low: 60, high: 340, unit: 'nm', calibrationDue: shop.day(-20) });
+  const large = await shop.act('Odalys', 'wrench.add', {
+    name: 'Wrench 2',
+    low: 40,
+    high: 210,
+    unit: 'nm',
+    calibrationDue: shop.day(190),
+  });
+  const small = await shop.act('Odalys', 'wrench.add', {
+    name: 'Wrench 1',
+    low: 8,
+    high: 60,
+    unit: 'nm',
+    calibrationDue: shop.day(75),
+  });
+  await shop.act('Odalys', 'wrench.add', {
+    name: 'Old long wrench',
+    low: 60,
+    high: 340,
+    unit: 'nm',
+    calibrationDue: shop.day(-20),
+  });
   const wrenches = { large: String(large.wrenchId), small: String(small.wrenchId) };
   const job = (story: Story) => new DemoJob(shop, { ...story, wrenches });
 
-  tell('      finished: the rescue truck, with caster not reached, and a U-bolt found moved when it came back');
+  tell(
+    '      finished: the rescue truck, with caster not reached, and a U-bolt found moved when it came back',
+  );
   shop.moment(-29, 15);
   const rescue = job(RESCUE);
-  await toHandoff(rescue, 1.9, 'Caster is short of the goal by 0.3°: upper bushes are on order, it drives straight. Told to the duty officer.', 1);
+  await toHandoff(
+    rescue,
+    1.9,
+    'Caster is short of the goal by 0.3°: upper bushes are on order, it drives straight. Told to the duty officer.',
+    1,
+  );
   shop.moment(-9, 15);
-  const due = await db().rows<{ id: string }>('SELECT id FROM follow_up WHERE order_id = ? AND closed_by IS NULL', [rescue.orderId]);
-  const visit = await shop.act('Teodor', 'visit.open', { followUpIds: due.map((row) => row.id).sort(), odometer: { value: 48560, unit: 'mi' }, place: null }, 5);
+  const due = await db().rows<{ id: string }>(
+    'SELECT id FROM follow_up WHERE order_id = ? AND closed_by IS NULL',
+    [rescue.orderId],
+  );
+  const visit = await shop.act(
+    'Teodor',
+    'visit.open',
+    { followUpIds: due.map((row) => row.id).sort(), odometer: { value: 48560, unit: 'mi' }, place: null },
+    5,
+  );
   await rescue.clickAll(String(visit.orderId), 'rear.left.u-bolt');
 
   tell('      finished: the farrier’s wagon, front a little low; the beekeeper’s van, leaning behind');
   shop.moment(-24, 15);
-  await toHandoff(job(FARRIER), 2.9, null, 2);
+  const farrier = job(FARRIER);
+  await toHandoff(farrier, 2.9, null, 2);
+  shop.moment(-17, 15);
+  const nuts = await db().rows<{ id: string }>(
+    "SELECT id FROM follow_up WHERE order_id = ? AND kind = 'wheel'",
+    [farrier.orderId],
+  );
+  const nutsVisit = await shop.act(
+    'Teodor',
+    'visit.open',
+    { followUpIds: nuts.map((row) => row.id), odometer: { value: 74000, unit: 'mi' }, place: null },
+    4,
+  );
+  await farrier.clickAll(String(nutsVisit.orderId), null);
   shop.moment(-3, 14);
   await toHandoff(job(BEES), 2.8, null, 3);
 
@@ -142,7 +308,10 @@ export async function loadDemo(day: string, tell: (text: string) => void): Promi
   await vet.heights('as came', VET.before);
   await (await (await vet.planned()).agreed()).started();
   await shop.act('Odalys', 'value.set', {
-    orderId: vet.orderId, fastenerId: 'J/carrier', kind: 'waiting', source: 'the kit sheet names none; the maker was asked this morning',
+    orderId: vet.orderId,
+    fastenerId: 'J/carrier',
+    kind: 'waiting',
+    source: 'the kit sheet names none; the maker was asked this morning',
   });
   await job(CART).intake();
   shop.clock = new Date(shop.today.getTime() - 250 * 60_000);

@@ -23,7 +23,9 @@ function body(scene: Scene): string {
         <circle cx="560" cy="600" r="185" fill="#1d1c1a" stroke="#0c0b0a" stroke-width="14"/><circle cx="560" cy="600" r="100" fill="${steel}"/>
         <circle cx="560" cy="600" r="26" fill="#2a2926"/>${[0, 60, 120, 180, 240, 300].map((a) => `<circle cx="${560 + 58 * Math.cos((a * Math.PI) / 180)}" cy="${600 + 58 * Math.sin((a * Math.PI) / 180)}" r="13" fill="#3a3833"/>`).join('')}`;
     case 'fastener': {
-      const points = [0, 60, 120, 180, 240, 300].map((a) => `${600 + 190 * Math.cos((a * Math.PI) / 180)},${430 + 190 * Math.sin((a * Math.PI) / 180)}`);
+      const points = [0, 60, 120, 180, 240, 300].map(
+        (a) => `${600 + 190 * Math.cos((a * Math.PI) / 180)},${430 + 190 * Math.sin((a * Math.PI) / 180)}`,
+      );
       return `<rect width="1200" height="860" fill="hsl(${hue} 9% 34%)"/><circle cx="600" cy="430" r="290" fill="${steel}"/><polygon points="${points.join(' ')}" fill="#8d8a83" stroke="#2c2a26" stroke-width="12"/>
         <circle cx="600" cy="430" r="92" fill="#5d5a54"/><rect x="565" y="90" width="70" height="680" fill="#f5b921" opacity=".93"/>`;
     }

@@ -31,7 +31,9 @@ async function clearOldServer() {
   const old = readJson(files.run);
   if (!old) return;
   if (processAlive(old.start) && old.startedWith === startTime(old.start)) {
-    throw new InTheWay(`The shop is running already at http://127.0.0.1:${old.port} (process ${old.start}): stop that one first, with Ctrl-C where it runs.`);
+    throw new InTheWay(
+      `The shop is running already at http://127.0.0.1:${old.port} (process ${old.start}): stop that one first, with Ctrl-C where it runs.`,
+    );
   }
   if (old.web && processAlive(old.web) && servesFolder(old.web, dataDir)) {
     detail('A web server was left by a start that was killed: stopping it.');
@@ -58,13 +60,20 @@ function chosenShop() {
       );
     }
     if (chosen.kind === 'demo' && chosen.demoVersion < DEMO_VERSION) {
-      detail(`The demo data here is older than this version; it stays. To see the newer demo: mv ${dataDir} ${dataDir}-old`);
+      detail(
+        `The demo data here is older than this version; it stays. To see the newer demo: mv ${dataDir} ${dataDir}-old`,
+      );
     }
     return chosen;
   }
   const fresh = wantsEmpty
     ? { kind: 'empty', code: randomBytes(5).toString('hex').toUpperCase() }
-    : { kind: 'demo', demoVersion: DEMO_VERSION, day: process.env.WRENCHWISE_NOW ?? new Date().toISOString(), loaded: false };
+    : {
+        kind: 'demo',
+        demoVersion: DEMO_VERSION,
+        day: process.env.WRENCHWISE_NOW ?? new Date().toISOString(),
+        loaded: false,
+      };
   writeFileSync(files.shop, `${JSON.stringify(fresh, null, 2)}\n`, { mode: 0o600 });
   return fresh;
 }
@@ -116,16 +125,22 @@ async function main() {
     dataDir,
     onExit: (status) => {
       if (stopping) return;
-      console.error(`The web server stopped by itself (${status ?? 'killed'}): start again; everything acknowledged is kept.`);
+      console.error(
+        `The web server stopped by itself (${status ?? 'killed'}): start again; everything acknowledged is kept.`,
+      );
       void stopEverything().then(() => process.exit(1));
     },
   });
   toStop.push(web.stop);
-  writeFileSync(files.run, JSON.stringify({ start: process.pid, startedWith: startTime(process.pid), web: web.pid, port }));
+  writeFileSync(
+    files.run,
+    JSON.stringify({ start: process.pid, startedWith: startTime(process.pid), web: web.pid, port }),
+  );
   say(`Serving after ${Math.round((Date.now() - began) / 1000)} s`);
   console.log(`\n  Wrenchwise Ledger  http://127.0.0.1:${port}\n`);
   if (code) console.log(`  First owner: open that page and enter this one-time code: ${code}\n`);
-  if (readJson(files.shop)?.kind === 'demo') console.log(await cli('Reading the demo’s sign-ins', 'demo-sign-ins', [], dataDir));
+  if (readJson(files.shop)?.kind === 'demo')
+    console.log(await cli('Reading the demo’s sign-ins', 'demo-sign-ins', [], dataDir));
   console.log('\n  Ctrl-C stops everything.');
 }
 
@@ -140,7 +155,8 @@ try {
   await main();
 } catch (error) {
   await stopEverything();
-  const sentence = error instanceof InTheWay ? error.message : sentenceFor('Starting', String(error.stack ?? error));
+  const sentence =
+    error instanceof InTheWay ? error.message : sentenceFor('Starting', String(error.stack ?? error));
   console.error(`\n${sentence}`);
   process.exit(1);
 }

@@ -22,7 +22,10 @@ export function newestChange(places) {
  */
 export async function bundledCommand(name) {
   const outfile = path.join(root, '.build', `${name}.mjs`);
-  const fresh = existsSync(outfile) && statSync(outfile).mtimeMs >= newestChange(['src/core', 'src/server', 'src/cli', 'demo', 'package-lock.json']);
+  const fresh =
+    existsSync(outfile) &&
+    statSync(outfile).mtimeMs >=
+      newestChange(['src/core', 'src/server', 'src/cli', 'demo', 'package-lock.json']);
   if (!fresh) {
     mkdirSync(path.dirname(outfile), { recursive: true });
     const { build } = await import('esbuild');
@@ -35,8 +38,19 @@ export async function bundledCommand(name) {
       target: 'node20',
       sourcemap: 'inline',
       // Joi is bundled so that the calculators start fast; the rest stays where its native parts can be found.
-      external: ['mysql2', 'mysql2/promise', 'sharp', '@node-rs/argon2', 'pdfkit', 'umzug', 'pino', 'file-type'],
-      banner: { js: "import { createRequire as __cr } from 'node:module'; const require = __cr(import.meta.url);" },
+      external: [
+        'mysql2',
+        'mysql2/promise',
+        'sharp',
+        '@node-rs/argon2',
+        'pdfkit',
+        'umzug',
+        'pino',
+        'file-type',
+      ],
+      banner: {
+        js: "import { createRequire as __cr } from 'node:module'; const require = __cr(import.meta.url);",
+      },
       alias: { '@': path.join(root, 'src') },
       logLevel: 'warning',
     });

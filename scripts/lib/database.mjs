@@ -4,7 +4,18 @@
  */
 import { spawn } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { chmodSync, existsSync, mkdirSync, openSync, readFileSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
 import { aptInstall, has, isRoot, must } from './run.mjs';
@@ -147,7 +158,8 @@ async function launch(layout, port) {
   child.on('exit', (code, signal) => (exited = signal ?? `code ${code}`));
   const until = Date.now() + READY_WITHIN_MS;
   while (Date.now() < until) {
-    if (await answers({ socketPath: layout.socket, user: isRoot() ? 'root' : process.env.USER })) return child;
+    if (await answers({ socketPath: layout.socket, user: isRoot() ? 'root' : process.env.USER }))
+      return child;
     if (exited !== null) break;
     await sleep(100);
   }
@@ -184,8 +196,14 @@ export async function startDatabase(folder) {
 
   if (layout.user === 'mysql') {
     chmodSync(layout.folder, 0o755);
-    await must('Giving the log folder to the database', 'chown', ['-R', 'mysql', layout.logDir, layout.socketDir]);
-    if (existsSync(layout.dataDir)) await must('Giving the data folder to the database', 'chown', ['-R', 'mysql', layout.dataDir]);
+    await must('Giving the log folder to the database', 'chown', [
+      '-R',
+      'mysql',
+      layout.logDir,
+      layout.socketDir,
+    ]);
+    if (existsSync(layout.dataDir))
+      await must('Giving the data folder to the database', 'chown', ['-R', 'mysql', layout.dataDir]);
   }
   const existed = existsSync(layout.dataDir);
   await initialise(layout);
@@ -238,6 +256,12 @@ function handle(layout, address, how, pid) {
     reviving = false;
   }, 500);
   watch.unref();
-  return { address, how, stop, get pid() { return current; } };
+  return {
+    address,
+    how,
+    stop,
+    get pid() {
+      return current;
+    },
+  };
 }
-

@@ -41,14 +41,21 @@ export async function aptInstall(packages, why) {
   if (!isRoot()) {
     const mayWithout = has('sudo') && (await run('sudo', ['-n', 'true'])).code === 0;
     if (!mayWithout) {
-      throw new InTheWay(`${why} is not installed and this account may not install it: have an administrator run "apt-get install ${list}", then start again.`);
+      throw new InTheWay(
+        `${why} is not installed and this account may not install it: have an administrator run "apt-get install ${list}", then start again.`,
+      );
     }
     prefix = ['sudo', '-n'];
   }
-  if (!has('apt-get')) throw new InTheWay(`${why} is not installed and there is no apt-get here: install ${list} by hand, then start again.`);
+  if (!has('apt-get'))
+    throw new InTheWay(
+      `${why} is not installed and there is no apt-get here: install ${list} by hand, then start again.`,
+    );
   const apt = (...args) => {
     const [command, ...rest] = [...prefix, 'apt-get', ...args];
-    return must(`Installing ${why}`, command, rest, { env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+    return must(`Installing ${why}`, command, rest, {
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
   };
   await apt('update', '-q');
   await apt('install', '-y', '-q', '--no-install-recommends', ...packages);

@@ -12,14 +12,19 @@ export function needRoom(megabytes, why) {
   const { bavail, bsize } = statfsSync(root);
   const free = Math.floor((bavail * bsize) / MB);
   if (free < megabytes) {
-    throw new InTheWay(`The disk is full: ${why} needs ${megabytes} MB and ${free} MB are free. Free some space and start again; nothing recorded is lost.`);
+    throw new InTheWay(
+      `The disk is full: ${why} needs ${megabytes} MB and ${free} MB are free. Free some space and start again; nothing recorded is lost.`,
+    );
   }
 }
 
 /** Are the installed packages those of the lockfile? */
 export function packagesFresh() {
   const installed = path.join(root, 'node_modules', '.package-lock.json');
-  return existsSync(installed) && statSync(installed).mtimeMs >= statSync(path.join(root, 'package-lock.json')).mtimeMs;
+  return (
+    existsSync(installed) &&
+    statSync(installed).mtimeMs >= statSync(path.join(root, 'package-lock.json')).mtimeMs
+  );
 }
 
 export async function installPackages() {
@@ -36,20 +41,30 @@ export function buildFresh() {
 
 export async function build() {
   needRoom(400, 'building the application');
-  await must('Building the application', process.execPath, [path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next'), 'build'], {
-    cwd: root,
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
-  });
+  await must(
+    'Building the application',
+    process.execPath,
+    [path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next'), 'build'],
+    {
+      cwd: root,
+      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+    },
+  );
 }
 
 /** Runs a command of src/cli against a data folder. @returns what it printed */
 export async function cli(what, name, args, dataDir, options = {}) {
-  const output = await must(what, process.execPath, [path.join(root, 'scripts', 'run-cli.mjs'), name, ...args], {
-    cwd: root,
-    ...options,
-    env: { ...process.env, WRENCHWISE_DATA: dataDir, WRENCHWISE_ROOT: root, ...options.env },
-  });
-  return output.trim();
+  const output = await must(
+    what,
+    process.execPath,
+    [path.join(root, 'scripts', 'run-cli.mjs'), name, ...args],
+    {
+      cwd: root,
+      ...options,
+      env: { ...process.env, WRENCHWISE_DATA: dataDir, WRENCHWISE_ROOT: root, ...options.env },
+    },
+  );
+  return output.trimEnd();
 }
 
 export function readJson(file) {

@@ -45,19 +45,30 @@ export async function stopProcess(pid, patience = 5000) {
 
 /** Starts the production server and waits until it answers. */
 export async function startWeb({ port, dataDir, env = {}, onExit }) {
-  const child = spawn(process.execPath, [path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next'), 'start', '-H', '127.0.0.1', '-p', String(port)], {
-    cwd: root,
-    detached: true,
-    stdio: ['ignore', 'pipe', 'pipe'],
-    env: {
-      ...process.env,
-      NEXT_TELEMETRY_DISABLED: '1',
-      NODE_ENV: 'production',
-      WRENCHWISE_DATA: dataDir,
-      WRENCHWISE_ROOT: root,
-      ...env,
+  const child = spawn(
+    process.execPath,
+    [
+      path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next'),
+      'start',
+      '-H',
+      '127.0.0.1',
+      '-p',
+      String(port),
+    ],
+    {
+      cwd: root,
+      detached: true,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: {
+        ...process.env,
+        NEXT_TELEMETRY_DISABLED: '1',
+        NODE_ENV: 'production',
+        WRENCHWISE_DATA: dataDir,
+        WRENCHWISE_ROOT: root,
+        ...env,
+      },
     },
-  });
+  );
   let said = '';
   child.stdout.on('data', (chunk) => (said = (said + chunk).slice(-20_000)));
   child.stderr.on('data', (chunk) => {

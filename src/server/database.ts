@@ -1,6 +1,12 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { type Pool, type PoolConnection, type ResultSetHeader, type RowDataPacket, createPool } from 'mysql2/promise';
+import {
+  type Pool,
+  type PoolConnection,
+  type ResultSetHeader,
+  type RowDataPacket,
+  createPool,
+} from 'mysql2/promise';
 
 /** Where the database answers; written by the start script into the data folder, or given by the environment. */
 export interface DatabaseAddress {
@@ -50,7 +56,8 @@ export interface Db {
 }
 
 function over(source: Pool | PoolConnection): Db {
-  const rows = async <T>(sql: string, values: Value[] = []) => (await source.execute<RowDataPacket[]>(sql, values))[0] as T[];
+  const rows = async <T>(sql: string, values: Value[] = []) =>
+    (await source.execute<RowDataPacket[]>(sql, values))[0] as T[];
   return {
     rows,
     row: async <T>(sql: string, values: Value[] = []) => (await rows<T>(sql, values))[0] ?? null,

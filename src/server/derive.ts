@@ -42,7 +42,15 @@ async function deriveClocks(tx: Db, order: OrderRow, state: OrderState): Promise
   for (const span of state.clocks) {
     await tx.run(
       'INSERT INTO clock_now (clock_id, person_id, order_id, step_id, from_at, to_at, reason) VALUES (?, ?, ?, ?, ?, ?, ?)',
-      [span.clockId, span.personId, order.id, span.stepId, new Date(span.from), span.to ? new Date(span.to) : null, span.reason],
+      [
+        span.clockId,
+        span.personId,
+        order.id,
+        span.stepId,
+        new Date(span.from),
+        span.to ? new Date(span.to) : null,
+        span.reason,
+      ],
     );
   }
 }
@@ -89,7 +97,9 @@ async function deriveFollowUps(tx: Db, order: OrderRow, state: OrderState): Prom
         data.because,
         JSON.stringify(data.places),
         data.doneOn,
-        'unread' in data.odometer ? null : convertDistance(data.odometer.value, data.odometer.unit, data.interval.unit),
+        'unread' in data.odometer
+          ? null
+          : convertDistance(data.odometer.value, data.odometer.unit, data.interval.unit),
         data.interval.unit,
         data.interval.distance,
         data.interval.days,
@@ -189,7 +199,9 @@ async function deriveDueDates(tx: Db, vehicleId: string, timeZone: string): Prom
 
 /** Rewrites everything derived from one work order's entries, and the due dates of its vehicle. */
 export async function deriveOrder(tx: Db, orderId: string): Promise<OrderState> {
-  const order = await tx.row<OrderRow>('SELECT id, number, vehicle_id FROM work_order WHERE id = ?', [orderId]);
+  const order = await tx.row<OrderRow>('SELECT id, number, vehicle_id FROM work_order WHERE id = ?', [
+    orderId,
+  ]);
   const folded = await loadOrder(tx, orderId);
   if (!order || !folded) throw new Error(`no work order ${orderId}`);
   const { entries, state } = folded;
@@ -205,4 +217,3 @@ export async function deriveOrder(tx: Db, orderId: string): Promise<OrderState> 
 
 /** The tables that hold nothing but what the entries say. */
 export const DERIVED_TABLES = ['order_now', 'clock_now', 'odometer_now', 'follow_up', 'car_place'] as const;
-

@@ -54,7 +54,8 @@ export async function requireRole(...roles: Role[]): Promise<Person> {
   return person;
 }
 
-const json = (status: number, body: unknown) => Response.json(body, { status, headers: { 'Cache-Control': 'no-store' } });
+const json = (status: number, body: unknown) =>
+  Response.json(body, { status, headers: { 'Cache-Control': 'no-store' } });
 
 export const answerErrors = (status: number, errors: { field: string; code: string; message: string }[]) =>
   json(status, { ok: false, errors });
@@ -72,14 +73,21 @@ export function fromElsewhere(request: Request): boolean {
 export function unforeseen(error: unknown): Response {
   console.error(error);
   return answerErrors(500, [
-    { field: '', code: 'failed', message: 'That was not recorded: the record did not answer. Try again; what you typed is still here.' },
+    {
+      field: '',
+      code: 'failed',
+      message: 'That was not recorded: the record did not answer. Try again; what you typed is still here.',
+    },
   ]);
 }
 
 /** Wraps a route that changes something: same origin only, refusals and failures as answers. */
 export function changing(handler: (request: Request) => Promise<Response>) {
   return async (request: Request): Promise<Response> => {
-    if (fromElsewhere(request)) return answerErrors(403, [{ field: '', code: 'origin', message: 'This did not come from our own page.' }]);
+    if (fromElsewhere(request))
+      return answerErrors(403, [
+        { field: '', code: 'origin', message: 'This did not come from our own page.' },
+      ]);
     try {
       return await handler(request);
     } catch (error) {
@@ -92,10 +100,14 @@ export function changing(handler: (request: Request) => Promise<Response>) {
 export async function actorOrAnswer(): Promise<Session | Response> {
   const session = await currentSession();
   if (!session || session.needs === 'password') {
-    return answerErrors(401, [{ field: '', code: 'signed-out', message: 'Sign in again: what you typed is still here.' }]);
+    return answerErrors(401, [
+      { field: '', code: 'signed-out', message: 'Sign in again: what you typed is still here.' },
+    ]);
   }
   if (session.needs === 'pin') {
-    return answerErrors(423, [{ field: '', code: 'idle', message: 'It was idle for five minutes: enter your PIN.' }]);
+    return answerErrors(423, [
+      { field: '', code: 'idle', message: 'It was idle for five minutes: enter your PIN.' },
+    ]);
   }
   return session;
 }

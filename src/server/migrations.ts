@@ -32,7 +32,9 @@ async function runFile(connection: Connection, name: string, sql: string): Promi
     try {
       await connection.query(statements[index]!);
     } catch (error) {
-      const again = ['ER_TABLE_EXISTS_ERROR', 'ER_DUP_FIELDNAME', 'ER_DUP_KEYNAME'].includes((error as { code: string }).code);
+      const again = ['ER_TABLE_EXISTS_ERROR', 'ER_DUP_FIELDNAME', 'ER_DUP_KEYNAME'].includes(
+        (error as { code: string }).code,
+      );
       if (!(again && index === from)) throw error;
     }
     await connection.execute(
@@ -46,12 +48,17 @@ async function runFile(connection: Connection, name: string, sql: string): Promi
 export async function migrate(address: DatabaseAddress, folder: string): Promise<string[]> {
   const connection = await createConnection({ ...address, timezone: 'Z' });
   try {
-    const [[lock]] = (await connection.query('SELECT GET_LOCK(?, ?) AS got', [LOCK, LOCK_WAIT_S])) as unknown as [{ got: number }[]];
+    const [[lock]] = (await connection.query('SELECT GET_LOCK(?, ?) AS got', [
+      LOCK,
+      LOCK_WAIT_S,
+    ])) as unknown as [{ got: number }[]];
     if (lock!.got !== 1) throw new Error('another start is migrating and does not finish');
     await connection.query(
       'CREATE TABLE IF NOT EXISTS migration (name VARCHAR(80) NOT NULL PRIMARY KEY, statements INT NOT NULL, finished BOOLEAN NOT NULL)',
     );
-    const files = readdirSync(folder).filter((name) => name.endsWith('.sql')).sort();
+    const files = readdirSync(folder)
+      .filter((name) => name.endsWith('.sql'))
+      .sort();
     const umzug = new Umzug({
       migrations: files.map((name) => ({
         name,

@@ -30,7 +30,16 @@ export async function openShop(tx: Db, opening: ShopOpening, deviceId: string, a
   await tx.run(
     `INSERT INTO shop (id, name, time_zone, currency, distance_unit, wheel_recheck_km, chassis_recheck_km,
        chassis_recheck_days, opened_at) VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?)`,
-    [shop.name, shop.timeZone, shop.currency, shop.distanceUnit, DEFAULTS.wheelKm, DEFAULTS.chassisKm, DEFAULTS.chassisDays, at],
+    [
+      shop.name,
+      shop.timeZone,
+      shop.currency,
+      shop.distanceUnit,
+      DEFAULTS.wheelKm,
+      DEFAULTS.chassisKm,
+      DEFAULTS.chassisDays,
+      at,
+    ],
   );
   for (const [index, [id, name]] of PLACES.entries()) {
     await tx.run('INSERT INTO shop_place (id, name, position) VALUES (?, ?, ?)', [id, name, index]);
@@ -72,9 +81,14 @@ const schema = Joi.object<{ code: string } & ShopOpening>({
   shop: Joi.object({
     name: line(120).required(),
     timeZone: Joi.string()
-      .custom((zone: string, helpers) => (knownZone(zone) ? zone : helpers.message({ custom: 'Not a time zone: write it like America/Denver' })))
+      .custom((zone: string, helpers) =>
+        knownZone(zone) ? zone : helpers.message({ custom: 'Not a time zone: write it like America/Denver' }),
+      )
       .required(),
-    currency: Joi.string().pattern(/^[A-Z]{3}$/).required().messages({ 'string.pattern.base': 'Three letters, like USD' }),
+    currency: Joi.string()
+      .pattern(/^[A-Z]{3}$/)
+      .required()
+      .messages({ 'string.pattern.base': 'Three letters, like USD' }),
     distanceUnit: Joi.valid('km', 'mi').required(),
   }).required(),
   owner: Joi.object(ownerFields).required(),
@@ -108,7 +122,8 @@ export async function openEmptyShop(input: unknown, deviceId: string): Promise<C
     });
     return { ok: true, answer: { personId } };
   } catch (error) {
-    if (error instanceof Refusal) return { ok: false, errors: [{ field: error.field, code: error.code, message: error.message }] };
+    if (error instanceof Refusal)
+      return { ok: false, errors: [{ field: error.field, code: error.code, message: error.message }] };
     throw error;
   }
 }

@@ -2,7 +2,8 @@ import type { Corner } from '@/core/calc/fields';
 
 export interface PlanMark {
   id: string;
-  number: number;
+  /** A number of the list beside it, or how many there are. */
+  label: string;
   corner: Corner | null;
   end: 'front' | 'rear' | 'both';
   tone: 'ground' | 'drive' | 'loose' | 'handoff';
@@ -27,7 +28,8 @@ function anchorOf(mark: PlanMark, index: number): { x: number; y: number } {
   const front = mark.corner ? mark.corner.endsWith('F') : mark.end !== 'rear';
   const row = Math.floor(index / 2);
   const inRow = index % 2;
-  if (side === 0) return { x: 150 + (inRow ? 20 : -20), y: (mark.end === 'both' ? 150 : front ? 60 : 240) + row * 30 };
+  if (side === 0)
+    return { x: 150 + (inRow ? 20 : -20), y: (mark.end === 'both' ? 150 : front ? 60 : 240) + row * 30 };
   return { x: 150 + side * (96 + inRow * 32), y: (front ? 58 : 206) + 2 + row * 32 };
 }
 
@@ -47,11 +49,24 @@ export function CarPlan({
 }) {
   const perPlace = new Map<string, number>();
   const litCorner = (corner: Corner) =>
-    lit !== null && (lit.corner ? lit.corner === corner : lit.end !== 'both' && lit.end === (corner.endsWith('F') ? 'front' : 'rear'));
+    lit !== null &&
+    (lit.corner
+      ? lit.corner === corner
+      : lit.end !== 'both' && lit.end === (corner.endsWith('F') ? 'front' : 'rear'));
   return (
     <svg viewBox="-10 0 320 300" role="img" aria-label={label} className={className}>
-      <path d="M104 34q46 -20 92 0l6 60v120l-8 56q-44 12 -88 0l-8 -56v-120Z" fill="var(--card)" stroke="var(--ink)" strokeWidth="2.5" />
-      <path d="M112 112q38 -16 76 0l-6 28h-64ZM116 190h68" fill="none" stroke="var(--soft)" strokeWidth="1.75" />
+      <path
+        d="M104 34q46 -20 92 0l6 60v120l-8 56q-44 12 -88 0l-8 -56v-120Z"
+        fill="var(--card)"
+        stroke="var(--ink)"
+        strokeWidth="2.5"
+      />
+      <path
+        d="M112 112q38 -16 76 0l-6 28h-64ZM116 190h68"
+        fill="none"
+        stroke="var(--soft)"
+        strokeWidth="1.75"
+      />
       {WHEELS.map(({ corner, x, y }) => {
         const up = support[corner.endsWith('F') ? 'front' : 'rear'] !== 'on-wheels';
         return (
@@ -78,9 +93,24 @@ export function CarPlan({
         const tone = TONES[mark.tone];
         return (
           <g key={mark.id}>
-            <circle cx={x} cy={y} r="14" fill="var(--paper)" stroke={tone} strokeWidth={mark.tone === 'ground' ? 4 : 2.5} />
-            <text x={x} y={y + 6} textAnchor="middle" fontSize="17" fontWeight="600" fontFamily="var(--font-head)" fill="var(--ink)">
-              {mark.number}
+            <circle
+              cx={x}
+              cy={y}
+              r="14"
+              fill="var(--paper)"
+              stroke={tone}
+              strokeWidth={mark.tone === 'ground' ? 4 : 2.5}
+            />
+            <text
+              x={x}
+              y={y + 6}
+              textAnchor="middle"
+              fontSize="17"
+              fontWeight="600"
+              fontFamily="var(--font-head)"
+              fill="var(--ink)"
+            >
+              {mark.label}
             </text>
           </g>
         );

@@ -19,11 +19,19 @@ export const newId = (): string => crypto.randomUUID();
 
 const NO_ANSWER: Answer = {
   ok: false,
-  errors: [{ field: '', code: 'network', message: 'The shop’s server did not answer. What you typed is still here: try again.' }],
+  errors: [
+    {
+      field: '',
+      code: 'network',
+      message: 'The shop’s server did not answer. What you typed is still here: try again.',
+    },
+  ],
 };
 
 /** Asks for PIN or password again in place, so that nothing typed is lost; answers whether to go on. */
-export const UnlockContext = createContext<(code: 'idle' | 'signed-out') => Promise<boolean>>(async () => false);
+export const UnlockContext = createContext<(code: 'idle' | 'signed-out') => Promise<boolean>>(
+  async () => false,
+);
 
 async function post(url: string, body: BodyInit, headers: HeadersInit): Promise<Answer> {
   try {
@@ -35,7 +43,8 @@ async function post(url: string, body: BodyInit, headers: HeadersInit): Promise<
 }
 
 /** Posts JSON to one of our own routes. */
-export const postJson = (url: string, body: unknown) => post(url, JSON.stringify(body), { 'Content-Type': 'application/json' });
+export const postJson = (url: string, body: unknown) =>
+  post(url, JSON.stringify(body), { 'Content-Type': 'application/json' });
 
 /** Posts, and where the tablet had gone idle, asks for the PIN and posts the same again. */
 export function usePost() {

@@ -1,6 +1,14 @@
 'use client';
 
-import { type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes, type TextareaHTMLAttributes, createContext, useContext, useId } from 'react';
+import {
+  type InputHTMLAttributes,
+  type ReactNode,
+  type SelectHTMLAttributes,
+  type TextareaHTMLAttributes,
+  createContext,
+  useContext,
+  useId,
+} from 'react';
 import type { FieldError } from '@/server/commands/execute';
 
 const ErrorsContext = createContext<FieldError[]>([]);
@@ -10,7 +18,8 @@ export function Errors({ errors, children }: { errors: FieldError[]; children: R
   return <ErrorsContext.Provider value={errors}>{children}</ErrorsContext.Provider>;
 }
 
-const useFieldError = (name: string) => useContext(ErrorsContext).find((error) => error.field === name)?.message;
+const useFieldError = (name: string) =>
+  useContext(ErrorsContext).find((error) => error.field === name)?.message;
 
 interface FieldProps {
   name: string;
@@ -19,7 +28,14 @@ interface FieldProps {
   className?: string;
 }
 
-function Labeled({ name, label, hint, className, id, children }: FieldProps & { id: string; children: ReactNode }) {
+function Labeled({
+  name,
+  label,
+  hint,
+  className,
+  id,
+  children,
+}: FieldProps & { id: string; children: ReactNode }) {
   const error = useFieldError(name);
   return (
     <div className={className}>
@@ -44,10 +60,20 @@ function Labeled({ name, label, hint, className, id, children }: FieldProps & { 
 function useDescribed(name: string, hint: ReactNode) {
   const id = useId();
   const error = useFieldError(name);
-  return { id, 'aria-invalid': error ? true : undefined, 'aria-describedby': error ? `${id}-error` : hint ? `${id}-hint` : undefined };
+  return {
+    id,
+    'aria-invalid': error ? true : undefined,
+    'aria-describedby': error ? `${id}-error` : hint ? `${id}-hint` : undefined,
+  };
 }
 
-export function TextField({ name, label, hint, className, ...rest }: FieldProps & Omit<InputHTMLAttributes<HTMLInputElement>, 'name'>) {
+export function TextField({
+  name,
+  label,
+  hint,
+  className,
+  ...rest
+}: FieldProps & Omit<InputHTMLAttributes<HTMLInputElement>, 'name'>) {
   const described = useDescribed(name, hint);
   return (
     <Labeled {...{ name, label, hint, className, id: described.id }}>
@@ -56,7 +82,13 @@ export function TextField({ name, label, hint, className, ...rest }: FieldProps 
   );
 }
 
-export function AreaField({ name, label, hint, className, ...rest }: FieldProps & Omit<TextareaHTMLAttributes<HTMLTextAreaElement>, 'name'>) {
+export function AreaField({
+  name,
+  label,
+  hint,
+  className,
+  ...rest
+}: FieldProps & Omit<TextareaHTMLAttributes<HTMLTextAreaElement>, 'name'>) {
   const described = useDescribed(name, hint);
   return (
     <Labeled {...{ name, label, hint, className, id: described.id }}>
@@ -72,7 +104,10 @@ export function SelectField({
   className,
   options,
   ...rest
-}: FieldProps & Omit<SelectHTMLAttributes<HTMLSelectElement>, 'name'> & { options: readonly (readonly [string, string])[] }) {
+}: FieldProps &
+  Omit<SelectHTMLAttributes<HTMLSelectElement>, 'name'> & {
+    options: readonly (readonly [string, string])[];
+  }) {
   const described = useDescribed(name, hint);
   return (
     <Labeled {...{ name, label, hint, className, id: described.id }}>
@@ -87,7 +122,13 @@ export function SelectField({
   );
 }
 
-export function CheckField({ name, label, hint, className, ...rest }: FieldProps & Omit<InputHTMLAttributes<HTMLInputElement>, 'name'>) {
+export function CheckField({
+  name,
+  label,
+  hint,
+  className,
+  ...rest
+}: FieldProps & Omit<InputHTMLAttributes<HTMLInputElement>, 'name'>) {
   const described = useDescribed(name, hint);
   const error = useFieldError(name);
   return (
@@ -120,7 +161,9 @@ export function FormErrors({ errors, shown }: { errors: FieldError[]; shown: str
 
 /** A form's fields as text, by name; a field left empty is an empty text, a box is true or absent. */
 export function fieldsOf(form: HTMLFormElement): Record<string, string> {
-  return Object.fromEntries([...new FormData(form)].filter((pair): pair is [string, string] => typeof pair[1] === 'string'));
+  return Object.fromEntries(
+    [...new FormData(form)].filter((pair): pair is [string, string] => typeof pair[1] === 'string'),
+  );
 }
 
 /** An odometer as two fields make it: a number with its unit, or why it was not read. */
@@ -130,12 +173,33 @@ export function odometerFrom(fields: Record<string, string>): object {
   return { value: typed === '' ? undefined : Number(typed), unit: fields['odometer.unit'] };
 }
 
-export function OdometerFields({ unit, label = 'Odometer', value }: { unit: 'km' | 'mi'; label?: string; value?: string }) {
+export function OdometerFields({
+  unit,
+  label = 'Odometer',
+  value,
+}: {
+  unit: 'km' | 'mi';
+  label?: string;
+  value?: string;
+}) {
   return (
     <fieldset className="grid grid-cols-[1fr_6rem] gap-3">
       <TextField name="odometer.value" label={label} inputMode="numeric" defaultValue={value} />
-      <SelectField name="odometer.unit" label="Unit" defaultValue={unit} options={[['mi', 'mi'], ['km', 'km']]} />
-      <TextField name="odometer.unread" className="col-span-2" label="Or: why it cannot be read" placeholder="leave empty when it was read" />
+      <SelectField
+        name="odometer.unit"
+        label="Unit"
+        defaultValue={unit}
+        options={[
+          ['mi', 'mi'],
+          ['km', 'km'],
+        ]}
+      />
+      <TextField
+        name="odometer.unread"
+        className="col-span-2"
+        label="Or: why it cannot be read"
+        placeholder="leave empty when it was read"
+      />
     </fieldset>
   );
 }

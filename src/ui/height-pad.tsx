@@ -51,7 +51,9 @@ export function HeightPad({
           aria-describedby={`${id}-said`}
           className="input figure text-2xl"
         />
-        <span className="w-24 shrink-0 text-right font-head text-lg text-soft">{other?.ok ? (other.output as { text: string }).text : ''}</span>
+        <span className="w-24 shrink-0 text-right font-head text-lg text-soft">
+          {other?.ok ? (other.output as { text: string }).text : ''}
+        </span>
       </div>
       {unit === 'in' && (
         <div className="mt-1 flex h-11" role="group" aria-label={`Sixteenths for ${label}`}>
@@ -66,14 +68,31 @@ export function HeightPad({
               <span
                 aria-hidden
                 className="w-0.5 bg-ink"
-                style={{ height: sixteenth === 0 ? 22 : sixteenth === 8 ? 20 : sixteenth % 4 === 0 ? 16 : sixteenth % 2 === 0 ? 12 : 7 }}
+                style={{
+                  height:
+                    sixteenth === 0
+                      ? 22
+                      : sixteenth === 8
+                        ? 20
+                        : sixteenth % 4 === 0
+                          ? 16
+                          : sixteenth % 2 === 0
+                            ? 12
+                            : 7,
+                }}
               />
-              <span className="font-head text-[0.85rem] leading-tight text-ink">{sixteenth % 2 === 0 ? fractionText(sixteenth) || '0' : ''}</span>
+              <span className="font-head text-[0.85rem] leading-tight text-ink">
+                {sixteenth % 2 === 0 ? fractionText(sixteenth) || '0' : ''}
+              </span>
             </button>
           ))}
         </div>
       )}
-      <p id={`${id}-said`} role={said ? 'alert' : undefined} className="min-h-6 text-[0.95rem] font-medium text-danger">
+      <p
+        id={`${id}-said`}
+        role={said ? 'alert' : undefined}
+        className="min-h-6 text-[0.95rem] font-medium text-danger"
+      >
         {said ?? ''}
       </p>
     </div>

@@ -55,7 +55,11 @@ export function PersonPin({
           {error.message}
         </p>
       ))}
-      <button type="submit" disabled={busy || !personId || pin.length < 4} className="btn btn-pen mt-4 min-h-14 w-full">
+      <button
+        type="submit"
+        disabled={busy || !personId || pin.length < 4}
+        className="btn btn-pen mt-4 min-h-14 w-full"
+      >
         {action}
       </button>
     </form>

@@ -3,7 +3,15 @@
 const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'clear', '0', 'back'] as const;
 
 /** A pad for a PIN that a glove can hit; the keyboard works too. */
-export function PinPad({ value, onChange, label = 'PIN' }: { value: string; onChange: (next: string) => void; label?: string }) {
+export function PinPad({
+  value,
+  onChange,
+  label = 'PIN',
+}: {
+  value: string;
+  onChange: (next: string) => void;
+  label?: string;
+}) {
   const press = (key: (typeof KEYS)[number]) => {
     if (key === 'clear') onChange('');
     else if (key === 'back') onChange(value.slice(0, -1));
@@ -24,7 +32,13 @@ export function PinPad({ value, onChange, label = 'PIN' }: { value: string; onCh
       </label>
       <div className="mt-3 grid grid-cols-3 gap-2">
         {KEYS.map((key) => (
-          <button key={key} type="button" onClick={() => press(key)} className="btn min-h-14 text-2xl" aria-label={key === 'back' ? 'take the last digit back' : key}>
+          <button
+            key={key}
+            type="button"
+            onClick={() => press(key)}
+            className="btn min-h-14 text-2xl"
+            aria-label={key === 'back' ? 'take the last digit back' : key}
+          >
             {key === 'back' ? '⟵' : key}
           </button>
         ))}

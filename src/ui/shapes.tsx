@@ -13,7 +13,12 @@ const COLORS: Record<Tone, string> = {
 /** Puts a drawing of the core on the screen. */
 export function Shapes({ drawing, className }: { drawing: Drawing; className?: string }) {
   return (
-    <svg viewBox={`0 0 ${drawing.width} ${drawing.height}`} role="img" aria-label={drawing.alt} className={className}>
+    <svg
+      viewBox={`0 ${drawing.top} ${drawing.width} ${drawing.height}`}
+      role="img"
+      aria-label={drawing.alt}
+      className={className}
+    >
       {drawing.shapes.map((shape, index) => {
         if (shape.kind === 'text') {
           return (
@@ -39,7 +44,13 @@ export function Shapes({ drawing, className }: { drawing: Drawing; className?: s
           fill: shape.fill ? COLORS[shape.fill] : 'none',
         };
         return shape.kind === 'path' ? (
-          <path key={index} d={shape.d} strokeDasharray={shape.dash?.join(' ')} strokeLinejoin="round" {...paint} />
+          <path
+            key={index}
+            d={shape.d}
+            strokeDasharray={shape.dash?.join(' ')}
+            strokeLinejoin="round"
+            {...paint}
+          />
         ) : (
           <circle key={index} cx={shape.cx} cy={shape.cy} r={shape.r} {...paint} />
         );

@@ -14,7 +14,14 @@ const HEXAGON = 'M20 9l9.5 5.5v11L20 31l-9.5-5.5v-11Z';
 /** Paint across nut and part. The shape carries the meaning; color only helps. */
 export function Stripe({ state, size = 40, label }: { state: StripeState; size?: number; label?: string }) {
   return (
-    <svg width={size} height={size} viewBox="0 0 40 40" role="img" aria-label={label ?? STRIPE_WORDS[state]} className="shrink-0">
+    <svg
+      width={size}
+      height={size}
+      viewBox="0 0 40 40"
+      role="img"
+      aria-label={label ?? STRIPE_WORDS[state]}
+      className="shrink-0"
+    >
       {state === 'full' && <path d="M20 0v40" stroke="var(--pen)" strokeWidth="8" />}
       {state === 'double' && (
         <>
@@ -24,7 +31,13 @@ export function Stripe({ state, size = 40, label }: { state: StripeState; size?:
       )}
       {state === 'shifted' && <path d="M20 0v9M20 31v9M13 28l14-16" stroke="var(--pen)" strokeWidth="7" />}
       {state === 'thin' && <path d="M20 0v40" stroke="var(--pen)" strokeWidth="3" />}
-      <path d={HEXAGON} fill="none" stroke="currentColor" strokeWidth="2.75" strokeDasharray={state === 'broken' ? '7 5' : undefined} />
+      <path
+        d={HEXAGON}
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="2.75"
+        strokeDasharray={state === 'broken' ? '7 5' : undefined}
+      />
       {state === 'broken' && (
         <>
           <path d="M16 0h8v6h-8ZM16 34h8v6h-8Z" fill="none" stroke="currentColor" strokeWidth="1.75" />
@@ -39,7 +52,12 @@ export function Stripe({ state, size = 40, label }: { state: StripeState; size?:
 export function OpenSign({ size = 40, label = 'open' }: { size?: number; label?: string }) {
   return (
     <svg width={size} height={size} viewBox="0 0 40 40" role="img" aria-label={label} className="shrink-0">
-      <path d="M3 26h9a8 8 0 0 0 0-14H3M37 14h-9a8 8 0 0 0 0 14h9" fill="none" stroke="currentColor" strokeWidth="2.75" />
+      <path
+        d="M3 26h9a8 8 0 0 0 0-14H3M37 14h-9a8 8 0 0 0 0 14h9"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="2.75"
+      />
       <path d="M21.5 6l-3 8M21.5 26l-3 8" stroke="var(--danger)" strokeWidth="3" />
     </svg>
   );

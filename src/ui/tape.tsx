@@ -27,13 +27,38 @@ function hookAt(marks: Ticks[], places: { start: number; width: number }[]): num
 
 const HEIGHTS = { small: 18, large: 40 } as const;
 
-function TapeDrawing({ marks, size, held, label }: { marks: Ticks[]; size: 'small' | 'large'; held?: boolean; label: string }) {
+function TapeDrawing({
+  marks,
+  size,
+  held,
+  label,
+}: {
+  marks: Ticks[];
+  size: 'small' | 'large';
+  held?: boolean;
+  label: string;
+}) {
   const height = HEIGHTS[size];
   const places = measure(marks);
   const hook = hookAt(marks, places);
   return (
-    <svg viewBox={`0 0 1012 ${height + 6}`} preserveAspectRatio="none" role="img" aria-label={label} className="block w-full" style={{ height: height + 6 }}>
-      <rect x="0.5" y="0.5" width="1000" height={height} fill="var(--card)" stroke="var(--rule)" vectorEffect="non-scaling-stroke" />
+    <svg
+      viewBox={`0 0 1012 ${height + 6}`}
+      preserveAspectRatio="none"
+      role="img"
+      aria-label={label}
+      className="block w-full"
+      style={{ height: height + 6 }}
+    >
+      <rect
+        x="0.5"
+        y="0.5"
+        width="1000"
+        height={height}
+        fill="var(--card)"
+        stroke="var(--rule)"
+        vectorEffect="non-scaling-stroke"
+      />
       <rect x="0" y="0.5" width={hook} height={height} fill="var(--pen)" />
       {marks.map((mark, index) => {
         const { start, width } = places[index]!;
@@ -42,7 +67,11 @@ function TapeDrawing({ marks, size, held, label }: { marks: Ticks[]; size: 'smal
         const steps = Math.min(mark.ticks, Math.floor(width / 6));
         return (
           <g key={mark.id} stroke={tone}>
-            <path d={`M${start + 0.5} 0v${height}`} strokeWidth={passed ? 2 : 1.5} vectorEffect="non-scaling-stroke" />
+            <path
+              d={`M${start + 0.5} 0v${height}`}
+              strokeWidth={passed ? 2 : 1.5}
+              vectorEffect="non-scaling-stroke"
+            />
             {Array.from({ length: Math.max(0, steps - 1) }, (_, tick) => (
               <path
                 key={tick}
@@ -56,8 +85,21 @@ function TapeDrawing({ marks, size, held, label }: { marks: Ticks[]; size: 'smal
           </g>
         );
       })}
-      {held && <rect x={hook + 5} y="3" width="12" height={height - 6} fill="var(--danger)" />}
-      <path d={`M${hook} 0v${height + 3}h7`} fill="none" stroke="var(--ink)" strokeWidth="4" vectorEffect="non-scaling-stroke" />
+      {held && (
+        <path
+          d={`M${hook + 6} ${height - 2}l5 ${4 - height}M${hook + 11} ${height - 2}l5 ${4 - height}M${hook + 16} ${height - 2}l5 ${4 - height}`}
+          stroke="var(--ink)"
+          strokeWidth="2.5"
+          vectorEffect="non-scaling-stroke"
+        />
+      )}
+      <path
+        d={`M${hook} 0v${height + 3}h7`}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth="4"
+        vectorEffect="non-scaling-stroke"
+      />
     </svg>
   );
 }
@@ -73,23 +115,38 @@ export function SmallTape({ marks, held }: { marks: Ticks[]; held?: boolean }) {
 }
 
 /** The tape, large: the spine of a work order. Each mark leads to its page. */
-export function LargeTape({ marks, hrefs, here }: { marks: TapeMark[]; hrefs: Record<string, string>; here?: string }) {
+export function LargeTape({
+  marks,
+  hrefs,
+  here,
+}: {
+  marks: TapeMark[];
+  hrefs: Record<string, string>;
+  here?: string;
+}) {
   const places = measure(marks);
+  const hook = hookAt(marks, places);
   return (
     <nav aria-label="The order of work">
       <TapeDrawing marks={marks} size="large" label={words(marks)} />
       <ol className="relative mt-1 h-14">
         {marks.map((mark, index) => {
-          const done = mark.done >= mark.ticks;
+          const done = places[index]!.start < hook;
           return (
-            <li key={mark.id} className="absolute top-0" style={{ left: `${places[index]!.start / 10.12}%`, width: `${places[index]!.width / 10.12}%` }}>
+            <li
+              key={mark.id}
+              className="absolute top-0"
+              style={{ left: `${places[index]!.start / 10.12}%`, width: `${places[index]!.width / 10.12}%` }}
+            >
               <Link
                 href={hrefs[mark.id] ?? '#'}
                 aria-current={here === mark.id ? 'step' : undefined}
                 className="block min-h-11 pl-1.5 font-head leading-tight no-underline hover:bg-hair aria-[current=step]:border-l-4 aria-[current=step]:border-ink"
               >
                 <span className="block text-[1.05rem] font-semibold">{index + 1}</span>
-                <span className={`block text-[0.95rem] leading-[1.05] ${done ? 'text-ink' : 'text-soft'}`}>{mark.label}</span>
+                <span className={`block text-[0.95rem] leading-[1.05] ${done ? 'text-ink' : 'text-soft'}`}>
+                  {mark.label}
+                </span>
               </Link>
             </li>
           );

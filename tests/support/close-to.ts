@@ -9,7 +9,10 @@ export function closeTo(got: unknown, wanted: unknown, at = 'output'): string {
   }
   if (Array.isArray(wanted) && Array.isArray(got)) {
     if (wanted.length !== got.length) return `${at}: ${got.length} entries, not ${wanted.length}`;
-    return wanted.map((value, index) => closeTo(got[index], value, `${at}[${index}]`)).find((r) => r !== 'same') ?? 'same';
+    return (
+      wanted.map((value, index) => closeTo(got[index], value, `${at}[${index}]`)).find((r) => r !== 'same') ??
+      'same'
+    );
   }
   if (wanted && got && typeof wanted === 'object' && typeof got === 'object') {
     const keys = new Set([...Object.keys(wanted), ...Object.keys(got)]);

@@ -38,14 +38,20 @@ describe.each(library.map((procedure) => [procedure.id, procedure] as const))('%
     }
     for (const item of everyItem) if (item.kind === 'temporary') expect(item.closeBefore).toBe('drive');
     for (const step of everyStep) {
-      const wheels = (step.torques ?? []).some((id) => everyFastener.find((f) => f.id === id)?.critical === 'wheel');
+      const wheels = (step.torques ?? []).some(
+        (id) => everyFastener.find((f) => f.id === id)?.critical === 'wheel',
+      );
       if (wheels) expect(step.needs).toEqual(['on-wheels']);
     }
     for (const fastener of everyFastener) {
       if (!fastener.mate) continue;
       const mate = everyFastener.find((candidate) => candidate.id === fastener.mate)!;
       expect(mate.mate).toBe(fastener.id);
-      expect([mate.count, mate.spec?.nm, mate.thread]).toEqual([fastener.count, fastener.spec?.nm, fastener.thread]);
+      expect([mate.count, mate.spec?.nm, mate.thread]).toEqual([
+        fastener.count,
+        fastener.spec?.nm,
+        fastener.thread,
+      ]);
     }
   });
 

@@ -12,25 +12,31 @@ const linesOf = (file: string) =>
 
 describe('worked examples', () => {
   for (const file of readdirSync(folder).filter((name) => calculators.has(name.replace('.jsonl', '')))) {
-    test.each(linesOf(file).map((vector, index) => [index + 1, vector] as const))(`${file} line %i`, (_, vector) => {
-      const got = answer(vector.calc, vector.input);
-      if (vector.error) {
-        expect(got.ok).toBe(false);
-        return;
-      }
-      expect(got).toMatchObject({ ok: true });
-      expect(closeTo((got as { output: unknown }).output, vector.output)).toBe('same');
-    });
+    test.each(linesOf(file).map((vector, index) => [index + 1, vector] as const))(
+      `${file} line %i`,
+      (_, vector) => {
+        const got = answer(vector.calc, vector.input);
+        if (vector.error) {
+          expect(got.ok).toBe(false);
+          return;
+        }
+        expect(got).toMatchObject({ ok: true });
+        expect(closeTo((got as { output: unknown }).output, vector.output)).toBe('same');
+      },
+    );
   }
 });
 
 describe('refusals', () => {
-  test.each(linesOf('errors.jsonl').map((vector, index) => [index + 1, vector] as const))('line %i', (_, vector) => {
-    const got = answer(vector.calc, vector.input);
-    expect(got).toMatchObject({ ok: false, error: { message: expect.stringMatching(/\w/) } });
-    if (!calculators.has(vector.calc)) expect(got).toMatchObject({ error: { code: 'unknown-calc' } });
-    else expect((got as { error: { field: string } }).error.field).not.toBe('');
-  });
+  test.each(linesOf('errors.jsonl').map((vector, index) => [index + 1, vector] as const))(
+    'line %i',
+    (_, vector) => {
+      const got = answer(vector.calc, vector.input);
+      expect(got).toMatchObject({ ok: false, error: { message: expect.stringMatching(/\w/) } });
+      if (!calculators.has(vector.calc)) expect(got).toMatchObject({ error: { code: 'unknown-calc' } });
+      else expect((got as { error: { field: string } }).error.field).not.toBe('');
+    },
+  );
 
   test('a bad line is refused by itself', () => {
     expect(answerLine('{nope')).toMatchObject({ ok: false, error: { code: 'bad-json' } });
@@ -47,9 +53,12 @@ describe('refusals', () => {
       damperMotionRatio: 0.6,
       parts: [{ kind: 'strutSpacer', thickness: 0 }],
     };
-    expect(answer('lift.predict', input)).toMatchObject({ ok: false, error: { field: 'parts[0].thickness' } });
-    expect(answer('lift.predict', { ...input, parts: [{ kind: 'strutSpacer', thickness: 5, color: 1 }] })).toMatchObject(
-      { ok: false, error: { field: 'parts[0].color', code: 'unknown-field' } },
-    );
+    expect(answer('lift.predict', input)).toMatchObject({
+      ok: false,
+      error: { field: 'parts[0].thickness' },
+    });
+    expect(
+      answer('lift.predict', { ...input, parts: [{ kind: 'strutSpacer', thickness: 5, color: 1 }] }),
+    ).toMatchObject({ ok: false, error: { field: 'parts[0].color', code: 'unknown-field' } });
   });
 });

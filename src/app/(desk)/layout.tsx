@@ -19,7 +19,13 @@ export default async function DeskLayout({ children }: { children: ReactNode }) 
         </Link>
         <DeskNav />
         <form action="/orders" className="ml-auto">
-          <input name="find" type="search" aria-label="Find a car, a plate, a customer or an order" placeholder="Find a car, plate, customer" className="input w-60" />
+          <input
+            name="find"
+            type="search"
+            aria-label="Find a car, a plate, a customer or an order"
+            placeholder="Find a car, plate, customer"
+            className="input w-60"
+          />
         </form>
         <PersonMenu name={person.name} role={person.roles.join(', ')} people={people} />
       </header>

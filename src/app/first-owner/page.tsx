@@ -12,7 +12,10 @@ export default async function FirstOwnerPage() {
   await connection();
   if (await findShop(db())) redirect('/sign-in');
   return (
-    <FrontPage title="Open the shop" intro="This shop is empty. Its first owner opens it with the code the console printed, and holds every role until there are others.">
+    <FrontPage
+      title="Open the shop"
+      intro="This shop is empty. Its first owner opens it with the code the console printed, and holds every role until there are others."
+    >
       <FirstOwnerForm />
     </FrontPage>
   );

@@ -13,7 +13,10 @@ export default async function SignInPage() {
   const shop = await findShop(db());
   if (!shop) redirect('/first-owner');
   return (
-    <FrontPage title={shop.name} intro="Sign in with your name and password. Then a PIN changes the person on this device for twelve hours.">
+    <FrontPage
+      title={shop.name}
+      intro="Sign in with your name and password. Then a PIN changes the person on this device for twelve hours."
+    >
       <SignInForm />
     </FrontPage>
   );

@@ -54,7 +54,8 @@ export function judgeAlignment({ spec, readings }: { spec: AlignmentSpec; readin
   if (front.setback !== undefined && readings.setback === undefined) {
     throw new Refusal('missing', 'The spec limits setback, so the sheet has to give it.', 'readings.setback');
   }
-  const either = (limit: number | undefined) => (limit === undefined ? undefined : { min: -limit, max: limit });
+  const either = (limit: number | undefined) =>
+    limit === undefined ? undefined : { min: -limit, max: limit };
   const candidates: [string, number | undefined, Range | undefined][] = [
     ['front.caster.left', LF.caster, front.caster],
     ['front.camber.left', LF.camber, front.camber],
@@ -105,7 +106,8 @@ export const alignmentReadingsSchema = Joi.object({
 export const alignmentVerdict = calculator({
   name: 'alignment.verdict',
   summary: 'Judges an alignment sheet in degrees against its spec, with cross values, totals and thrust.',
-  principle: 'Cross is left − right, total toe is the sum, thrust half the rear difference; limits hold both ways.',
+  principle:
+    'Cross is left − right, total toe is the sum, thrust half the rear difference; limits hold both ways.',
   input: Joi.object<{ spec: AlignmentSpec; readings: AlignmentReadings }>({
     spec: alignmentSpecSchema.required(),
     readings: alignmentReadingsSchema.required(),

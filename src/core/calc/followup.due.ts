@@ -60,7 +60,8 @@ export function dueFollowup(input: FollowupDueInput): FollowupDueOutput {
 export const followupDue = calculator<FollowupDueInput, FollowupDueOutput>({
   name: 'followup.due',
   summary: 'When a come-back is due by odometer and by date, from the driver’s own pace.',
-  principle: 'Pace is the least-squares slope of odometer over days; distance divides by it, the earlier day wins.',
+  principle:
+    'Pace is the least-squares slope of odometer over days; distance divides by it, the earlier day wins.',
   input: Joi.object({
     doneOn: calendarDay().required(),
     odometer: zeroOrMore().required(),

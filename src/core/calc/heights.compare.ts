@@ -91,8 +91,10 @@ export function compareHeights(input: HeightsCompareInput): HeightsCompareOutput
 
 export const heightsCompare = calculator<HeightsCompareInput, HeightsCompareOutput>({
   name: 'heights.compare',
-  summary: 'Compares standing heights before and after: lift, lean, rake, twist, pitch and a verdict per axle.',
-  principle: 'Differences and means of four readings; pitch is the arctangent of the axle difference over the wheelbase.',
+  summary:
+    'Compares standing heights before and after: lift, lean, rake, twist, pitch and a verdict per axle.',
+  principle:
+    'Differences and means of four readings; pitch is the arctangent of the axle difference over the wheelbase.',
   input: Joi.object({
     before: perCorner(anyNumber).required(),
     after: perCorner(anyNumber).required(),

@@ -33,8 +33,7 @@ export const calculators: ReadonlyMap<string, Calculator<never, unknown>> = new 
 );
 
 export type CalcAnswer =
-  | { ok: true; output: unknown }
-  | { ok: false; error: { code: string; message: string; field: string } };
+  { ok: true; output: unknown } | { ok: false; error: { code: string; message: string; field: string } };
 
 /** Runs a calculator by name and answers as a value, never by throwing for bad input. */
 export function answer(name: unknown, input: unknown): CalcAnswer {
@@ -63,7 +62,10 @@ export function answerLine(line: string): CalcAnswer {
     return { ok: false, error: { code: 'bad-json', message: 'This line is not JSON.', field: '' } };
   }
   if (request === null || typeof request !== 'object' || Array.isArray(request)) {
-    return { ok: false, error: { code: 'bad-request', message: 'A line holds one object: calc and input.', field: '' } };
+    return {
+      ok: false,
+      error: { code: 'bad-request', message: 'A line holds one object: calc and input.', field: '' },
+    };
   }
   const { calc, input } = request as { calc?: unknown; input?: unknown };
   return answer(calc, input);

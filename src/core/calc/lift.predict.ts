@@ -145,7 +145,8 @@ export const liftPart = Joi.object({ kind: Joi.valid(...Object.keys(PART_FIELDS)
 export const liftPredict = calculator<LiftPredictInput, LiftPredictOutput>({
   name: 'lift.predict',
   summary: 'Predicts ride-height change in mm and damper travel left from a stack of parts at one wheel.',
-  principle: 'Each part moves the wheel by its thickness over the motion ratio of what it sits on; effects add.',
+  principle:
+    'Each part moves the wheel by its thickness over the motion ratio of what it sits on; effects add.',
   input: Joi.object({
     springMotionRatio: motionRatio().required(),
     damperMotionRatio: motionRatio().required(),

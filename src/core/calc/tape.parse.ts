@@ -16,7 +16,11 @@ const GLYPHS: Record<string, string> = {
 };
 
 const unreadable = (text: string) =>
-  new Refusal('unreadable', `"${text}" does not read as a tape: write it like 21 3/16, 21.5 or 538 mm.`, 'text');
+  new Refusal(
+    'unreadable',
+    `"${text}" does not read as a tape: write it like 21 3/16, 21.5 or 538 mm.`,
+    'text',
+  );
 
 /** Inches in a whole, decimal, fraction or whole-and-fraction; null when it is none of these. */
 function inchesOf(text: string): number | null {

@@ -34,7 +34,9 @@ export function compareTires({ old, new: fitted, indicated, axleRatio }: TireCom
     factor,
     speedometerErrorPct: (oldDiameter / newDiameter - 1) * 100,
     ...(indicated === undefined ? {} : { trueSpeed: indicated * factor }),
-    ...(axleRatio === undefined ? {} : { effectiveRatio: axleRatio / factor, restoringRatio: axleRatio * factor }),
+    ...(axleRatio === undefined
+      ? {}
+      : { effectiveRatio: axleRatio / factor, restoringRatio: axleRatio * factor }),
   };
 }
 

@@ -11,7 +11,8 @@ export interface TireSize {
 }
 
 const METRIC = /^(?:P|LT|ST|T)?(\d{3})\/(\d{2,3}) ?Z?[RDB] ?(\d{2}(?:\.5)?)(?:LT|C|XL)?$/;
-const INCH = /^(?:LT)?(\d{1,2}(?:\.\d{1,2})?)X(\d{1,2}(?:\.\d{1,2})?) ?(?:R|-|D|B) ?(\d{1,2}(?:\.5)?)(?:LT)?$/;
+const INCH =
+  /^(?:LT)?(\d{1,2}(?:\.\d{1,2})?)X(\d{1,2}(?:\.\d{1,2})?) ?(?:R|-|D|B) ?(\d{1,2}(?:\.5)?)(?:LT)?$/;
 
 /**
  * Reads a tire size as molded on the sidewall: metric, flotation, or a small cart size.
@@ -27,7 +28,12 @@ export function readTireSize(size: string): TireSize {
     const [width, aspect, rim] = [Number(metric[1]), Number(metric[2]), Number(metric[3])];
     read = { diameter: rim * 25.4 + (2 * width * aspect) / 100, width, rim, kind: 'metric' };
   } else if (inch) {
-    read = { diameter: Number(inch[1]) * 25.4, width: Number(inch[2]) * 25.4, rim: Number(inch[3]), kind: 'inch' };
+    read = {
+      diameter: Number(inch[1]) * 25.4,
+      width: Number(inch[2]) * 25.4,
+      rim: Number(inch[3]),
+      kind: 'inch',
+    };
   }
   if (!read) {
     throw new Refusal(
@@ -45,7 +51,8 @@ export function readTireSize(size: string): TireSize {
 export const tireSize = calculator({
   name: 'tire.size',
   summary: 'Reads a tire size into diameter and width in mm and rim in inches.',
-  principle: 'Metric: rim plus two sidewalls of width times aspect. Flotation: diameter and width are written in inches.',
+  principle:
+    'Metric: rim plus two sidewalls of width times aspect. Flotation: diameter and width are written in inches.',
   input: Joi.object<{ size: string }>({ size: Joi.string().required() }),
   run: ({ size }) => ({ ...readTireSize(size) }),
 });

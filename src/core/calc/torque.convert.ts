@@ -3,7 +3,12 @@ import { calculator } from './calculator';
 import { anyNumber } from './fields';
 
 /** Newton-meters in one of each unit. A kilogram-force is exactly 9.80665 N. */
-export const NM_PER = { nm: 1, lbft: 1.3558179483314004, lbin: 1.3558179483314004 / 12, kgfm: 9.80665 } as const;
+export const NM_PER = {
+  nm: 1,
+  lbft: 1.3558179483314004,
+  lbin: 1.3558179483314004 / 12,
+  kgfm: 9.80665,
+} as const;
 export type TorqueUnit = keyof typeof NM_PER;
 
 /** Converts a torque to all four units. */

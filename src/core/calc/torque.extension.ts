@@ -15,10 +15,19 @@ export interface TorqueExtensionInput {
  * @returns the setting, in the target's unit
  * @throws Refusal when the extension folded back takes the whole lever away
  */
-export function torqueExtensionSetting({ target, wrenchLength, extension, angleDeg = 0 }: TorqueExtensionInput): number {
+export function torqueExtensionSetting({
+  target,
+  wrenchLength,
+  extension,
+  angleDeg = 0,
+}: TorqueExtensionInput): number {
   const lever = wrenchLength + extension * Math.cos((angleDeg * Math.PI) / 180);
   if (lever <= 1e-9) {
-    throw new Refusal('no-solution', 'Folded back this far the extension leaves no lever: turn it outward.', 'angleDeg');
+    throw new Refusal(
+      'no-solution',
+      'Folded back this far the extension leaves no lever: turn it outward.',
+      'angleDeg',
+    );
   }
   return (target * wrenchLength) / lever;
 }
@@ -26,7 +35,8 @@ export function torqueExtensionSetting({ target, wrenchLength, extension, angleD
 export const torqueExtension = calculator({
   name: 'torque.extension',
   summary: 'The wrench setting that gives a target torque through an extension that lengthens the lever.',
-  principle: 'Force at the handle is the same; torque grows with the lever, so the setting shrinks by L/(L + E·cos a).',
+  principle:
+    'Force at the handle is the same; torque grows with the lever, so the setting shrinks by L/(L + E·cos a).',
   input: Joi.object<TorqueExtensionInput>({
     target: positive().required(),
     wrenchLength: positive().required(),

@@ -40,7 +40,11 @@ function readThread(thread: string): Thread {
 
 /** Proof stress in MPa of a grade at a diameter (mm). */
 function proofStress(grade: string, thread: Thread): number {
-  const metric: Record<string, number> = { '8.8': thread.diameter <= 16 ? 580 : 600, '10.9': 830, '12.9': 970 };
+  const metric: Record<string, number> = {
+    '8.8': thread.diameter <= 16 ? 580 : 600,
+    '10.9': 830,
+    '12.9': 970,
+  };
   const inch: Record<string, number> = { '5': thread.diameter <= 25.4 ? 586.054 : 510.212, '8': 827.371 };
   const proof = (thread.system === 'metric' ? metric : inch)[grade];
   if (proof === undefined) {

@@ -54,7 +54,11 @@ function rangeText(range: Range | number | undefined): string {
 }
 
 /** The judged angles of a sheet side by side, before and after, with the range each is held against. */
-export function alignmentRows(spec: AlignmentSpec, before: AlignmentReadings, after: AlignmentReadings): AlignmentRow[] {
+export function alignmentRows(
+  spec: AlignmentSpec,
+  before: AlignmentReadings,
+  after: AlignmentReadings,
+): AlignmentRow[] {
   const was = judgeAlignment({ spec, readings: before }).items;
   return judgeAlignment({ spec, readings: after }).items.map((item, index) => ({
     angle: item.angle,

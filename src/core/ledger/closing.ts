@@ -19,7 +19,9 @@ export function missingShots(state: OrderState): { stepId: string; shot: string;
       .filter(
         ({ corner }) =>
           !state.photos.some(
-            (photo) => photo.data.stepId === step.id && (corner === undefined || photo.data.corner === corner || photo.data.corner === null),
+            (photo) =>
+              photo.data.stepId === step.id &&
+              (corner === undefined || photo.data.corner === corner || photo.data.corner === null),
           ),
       )
       .map(({ shot }) => ({ stepId: step.id, shot, text: `${shot} (${step.do})` })),
@@ -32,8 +34,15 @@ export function missingShots(state: OrderState): { stepId: string; shot: string;
  */
 export function closingHoles(state: OrderState): ClosingHole[] {
   const holes: ClosingHole[] = [];
-  const add = (code: string, text: string, page: ClosingHole['page'], rule: OverrideRule | null = null, ref = code) => {
-    const lifted = rule !== null && state.overrides.some((entry) => entry.data.rule === rule && entry.data.ref === ref);
+  const add = (
+    code: string,
+    text: string,
+    page: ClosingHole['page'],
+    rule: OverrideRule | null = null,
+    ref = code,
+  ) => {
+    const lifted =
+      rule !== null && state.overrides.some((entry) => entry.data.rule === rule && entry.data.ref === ref);
     if (!lifted) holes.push({ code, text, rule, ref, page });
   };
   for (const alarm of state.alarms) add('alarm', `Stopped: ${alarm.message}`, 'work', null, alarm.entryId);
@@ -48,10 +57,17 @@ export function closingHoles(state: OrderState): ClosingHole[] {
     else if (!fastener.torqued && document.steps.some((step) => step.torques?.includes(id))) {
       add('untorqued', `${what} has no torque in this record.`, 'torque', null, id);
     }
-    if (fastener.owesCheck) add('second-check', `${what} waits for somebody else's check.`, 'torque', 'second-check', id);
+    if (fastener.owesCheck)
+      add('second-check', `${what} waits for somebody else's check.`, 'torque', 'second-check', id);
   }
   for (const id of run.car.open) {
-    add('open', `${placedName(document.items.find((item) => item.id === id)!)} is still open.`, 'work', null, id);
+    add(
+      'open',
+      `${placedName(document.items.find((item) => item.id === id)!)} is still open.`,
+      'work',
+      null,
+      id,
+    );
   }
   for (const refused of forbidsDrive(document, run)) {
     if (refused.code === 'support' || refused.code === 'loose') add(refused.code, refused.message, 'work');

@@ -152,7 +152,15 @@ export interface OverrideData {
   reason: string;
 }
 
-export const STOP_REASONS = ['parts', 'stuck fastener', 'wrong part', 'another job', 'break', 'day end', 'done'] as const;
+export const STOP_REASONS = [
+  'parts',
+  'stuck fastener',
+  'wrong part',
+  'another job',
+  'break',
+  'day end',
+  'done',
+] as const;
 export type StopReason = (typeof STOP_REASONS)[number];
 
 export interface ClockOnData {
@@ -293,6 +301,8 @@ export function currentEntries(entries: readonly Entry[]): Entry[] {
     .filter((entry) => entry.corrects === null && !gone.has(entry.id))
     .map((entry) => {
       const correction = replaced.get(entry.id);
-      return correction && correction.kind === entry.kind ? ({ ...entry, data: correction.data } as Entry) : entry;
+      return correction && correction.kind === entry.kind
+        ? ({ ...entry, data: correction.data } as Entry)
+        : entry;
     });
 }

@@ -1,6 +1,14 @@
 import { nextSteps } from '../procedure/engine';
 import { closingHoles } from './closing';
-import { type OrderState, afterHeightsOf, baselineOf, isClosed, isJob, latestPlan, planAnswer } from './order-state';
+import {
+  type OrderState,
+  afterHeightsOf,
+  baselineOf,
+  isClosed,
+  isJob,
+  latestPlan,
+  planAnswer,
+} from './order-state';
 import type { Role } from './roles';
 
 /** The next thing to do on an order: what, whose it is, and which page does it. */
@@ -25,8 +33,10 @@ export function nextThing(state: OrderState): NextThing {
   const job = isJob(state);
   if (job && !baselineOf(state)) return thing('Measure it as it came', 'tech', 'heights');
   if (job && !latestPlan(state)) return thing('Plan the lift', 'lead', 'plan');
-  if (job && planAnswer(state) === null) return thing('Ask the customer about the plan', 'advisor', 'plan', true);
-  if (job && planAnswer(state)?.data.yes === false) return thing('Plan again: the customer said no', 'lead', 'plan');
+  if (job && planAnswer(state) === null)
+    return thing('Ask the customer about the plan', 'advisor', 'plan', true);
+  if (job && planAnswer(state)?.data.yes === false)
+    return thing('Plan again: the customer said no', 'lead', 'plan');
   if (!state.run || !state.document) return thing('Start the work', 'lead', 'work');
 
   const next = nextSteps(state.document, state.run)[0];

@@ -1,7 +1,16 @@
 import { judgeAlignment } from '../calc/alignment.verdict';
 import { Refusal } from '../calc/calculator';
 import type { PerCorner } from '../calc/fields';
-import { type RunDocument, type RunState, applySecondCheck, applyStep, applyTorque, beginRun, forbidsDrive, judgeStep } from '../procedure/engine';
+import {
+  type RunDocument,
+  type RunState,
+  applySecondCheck,
+  applyStep,
+  applyTorque,
+  beginRun,
+  forbidsDrive,
+  judgeStep,
+} from '../procedure/engine';
 import { heightsOf } from '../stance/readings';
 import { type Entry, type EntryKind, type EntryOf, currentEntries } from './entries';
 
@@ -90,7 +99,8 @@ function foldStep(state: OrderState, entry: EntryOf<'step.done'>): void {
   const step = document.steps.find((candidate) => candidate.id === entry.data.stepId);
   if (step && (step.sets === 'on-wheels' || step.drive) && !run.done.has(step.id)) {
     for (const refused of judgeStep(document, run, step.id)) {
-      if (HARMFUL.has(refused.code)) state.alarms.push({ entryId: entry.id, message: `${step.do}: ${refused.message}` });
+      if (HARMFUL.has(refused.code))
+        state.alarms.push({ entryId: entry.id, message: `${step.do}: ${refused.message}` });
     }
   }
   applyStep(document, run, entry.data.stepId, { entryId: entry.id, at: entry.at, personId: entry.personId });
@@ -125,7 +135,8 @@ const folders: { [K in EntryKind]?: Folder<K> } = {
   value: foldValue,
   torque: (state, entry) => {
     state.torques.push(entry);
-    if (state.document && state.run) applyTorque(state.document, state.run, entry.data.fastenerId, entry.data);
+    if (state.document && state.run)
+      applyTorque(state.document, state.run, entry.data.fastenerId, entry.data);
   },
   'torque.checked': (state, entry) => {
     state.checks.push(entry);
@@ -236,4 +247,5 @@ export function afterHeightsOf(state: OrderState): HeightSet | null {
 }
 
 export const isClosed = (state: OrderState) => state.handoffs.length > 0 || state.visitClosed !== null;
-export const isJob = (state: OrderState) => ['job', 'next-stage', 'load-change'].includes(state.intake?.data.orderKind ?? '');
+export const isJob = (state: OrderState) =>
+  ['job', 'next-stage', 'load-change'].includes(state.intake?.data.orderKind ?? '');

@@ -1,5 +1,13 @@
 import type { Phase } from '../procedure/types';
-import { type OrderState, afterHeightsOf, baselineOf, isClosed, isJob, latestPlan, planAnswer } from './order-state';
+import {
+  type OrderState,
+  afterHeightsOf,
+  baselineOf,
+  isClosed,
+  isJob,
+  latestPlan,
+  planAnswer,
+} from './order-state';
 
 /** The marks of the tape: the twelve of a job, and the come-back after them. */
 export const TAPE_MARKS = [
@@ -44,7 +52,9 @@ const MARK_OF_PHASE: Record<Phase, TapeMarkId> = {
  * one for what the order itself owes there (heights, plan, sheet, signature).
  */
 export function tapeOf(state: OrderState): TapeMark[] {
-  const marks = new Map(TAPE_MARKS.map((mark) => [mark.id as TapeMarkId, { ...mark, ticks: 0, done: 0 } as TapeMark]));
+  const marks = new Map(
+    TAPE_MARKS.map((mark) => [mark.id as TapeMarkId, { ...mark, ticks: 0, done: 0 } as TapeMark]),
+  );
   const tick = (id: TapeMarkId, done: boolean) => {
     const mark = marks.get(id)!;
     mark.ticks += 1;
@@ -57,11 +67,15 @@ export function tapeOf(state: OrderState): TapeMark[] {
     tick('plan', latestPlan(state) !== null);
     tick('plan', planAnswer(state)?.data.yes === true);
     tick('on-weight', afterHeightsOf(state) !== null);
-    tick('settle', closed || state.heights.some((set) => set.entry.data.occasion === 'settled') || state.roadIn !== null);
+    tick(
+      'settle',
+      closed || state.heights.some((set) => set.entry.data.occasion === 'settled') || state.roadIn !== null,
+    );
     tick('align', state.alignments.length > 0);
     tick('road', state.roadIn !== null);
   }
-  for (const step of state.document?.steps ?? []) tick(MARK_OF_PHASE[step.phase], state.run?.done.has(step.id) ?? false);
+  for (const step of state.document?.steps ?? [])
+    tick(MARK_OF_PHASE[step.phase], state.run?.done.has(step.id) ?? false);
   tick('hand-over', closed);
   return [...marks.values()];
 }

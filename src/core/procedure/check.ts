@@ -70,7 +70,8 @@ export function checkProcedure({ items = [], fasteners = [], steps }: CheckInput
   byId(steps, problems);
   const position = new Map(steps.map((step, index) => [step.id, index]));
   for (const fastener of fastenerById.values()) {
-    if (fastener.mate !== undefined && !fastenerById.has(fastener.mate)) problems.add('unknown-ref', fastener.mate);
+    if (fastener.mate !== undefined && !fastenerById.has(fastener.mate))
+      problems.add('unknown-ref', fastener.mate);
   }
 
   const car = standingCar();
@@ -109,7 +110,8 @@ export function checkProcedure({ items = [], fasteners = [], steps }: CheckInput
     }
     const support = supportAfter(car.support, step);
     const openItems = [...car.open].map((id) => itemById.get(id)!);
-    for (const item of forbidLowering(car.support, support, openItems)) problems.add('ground-with-open', item.id);
+    for (const item of forbidLowering(car.support, support, openItems))
+      problems.add('ground-with-open', item.id);
     car.support = support;
     for (const id of known(fastenerById, step.torques)) {
       needsSpec(id);
@@ -144,7 +146,11 @@ export const procedureCheck = calculator({
   principle: 'A walk over the steps that keeps the support of each end, what is open and what is loose.',
   input: Joi.object<CheckInput>({
     items: Joi.array().items(
-      Joi.object({ id: Joi.string().required(), end: end(), closeBefore: Joi.valid('ground', 'drive', 'handoff') }).unknown(),
+      Joi.object({
+        id: Joi.string().required(),
+        end: end(),
+        closeBefore: Joi.valid('ground', 'drive', 'handoff'),
+      }).unknown(),
     ),
     fasteners: Joi.array().items(
       Joi.object({

@@ -1,5 +1,14 @@
 import type { Corner } from '../calc/fields';
-import { type CarState, type Looseness, bothOnWheels, forbidLowering, forbidsDriving, mayBeFinal, standingCar, supportAfter } from './car';
+import {
+  type CarState,
+  type Looseness,
+  bothOnWheels,
+  forbidLowering,
+  forbidsDriving,
+  mayBeFinal,
+  standingCar,
+  supportAfter,
+} from './car';
 import { type Fastener, type Item, type PlainProcedure, type Step, type TorqueSpec, endsOf } from './types';
 
 /** The run of a work order: the merged procedure it follows, and how the car stood when it began. */
@@ -47,7 +56,18 @@ export interface RunState {
 
 /** A refused move: what forbids it, and whether the lead may lift it. */
 export interface RefusedMove {
-  code: 'done' | 'after' | 'support' | 'ground' | 'drive' | 'loose' | 'untorqued' | 'value' | 'approval' | 'check' | 'measure';
+  code:
+    | 'done'
+    | 'after'
+    | 'support'
+    | 'ground'
+    | 'drive'
+    | 'loose'
+    | 'untorqued'
+    | 'value'
+    | 'approval'
+    | 'check'
+    | 'measure';
   message: string;
   /** Ids of the steps, items or fasteners in the way. */
   refs: string[];
@@ -104,7 +124,8 @@ const find = <T extends { id: string }>(things: T[], id: string): T => {
 
 export const itemOf = (run: PlainProcedure, id: string): Item => find(run.items, id);
 export const fastenerOf = (run: PlainProcedure, id: string): Fastener => find(run.fasteners, id);
-export const stepOf = (run: PlainProcedure, id: string): Step | undefined => run.steps.find((step) => step.id === id);
+export const stepOf = (run: PlainProcedure, id: string): Step | undefined =>
+  run.steps.find((step) => step.id === id);
 
 function listed(names: string[]): string {
   const shown = names.slice(0, 4);
@@ -119,7 +140,11 @@ function untorquedBefore(run: RunDocument, state: RunState, index: number): stri
 }
 
 /** Everything that forbids driving the car as it stands, whatever step asks. */
-export function forbidsDrive(run: RunDocument, state: RunState, beforeStep = run.steps.length): RefusedMove[] {
+export function forbidsDrive(
+  run: RunDocument,
+  state: RunState,
+  beforeStep = run.steps.length,
+): RefusedMove[] {
   const refused: RefusedMove[] = [];
   if (!bothOnWheels(state.car.support)) {
     refused.push({
@@ -168,7 +193,9 @@ export function judgeStep(run: RunDocument, state: RunState, stepId: string): Re
   const step = run.steps[index];
   if (!step) return [{ code: 'done', message: 'This job has no such step.', refs: [], overridable: false }];
   if (state.done.has(stepId)) {
-    return [{ code: 'done', message: 'This step is already recorded as done.', refs: [], overridable: false }];
+    return [
+      { code: 'done', message: 'This step is already recorded as done.', refs: [], overridable: false },
+    ];
   }
   const refused: RefusedMove[] = [];
   const waiting = (step.after ?? []).filter((id) => !state.done.has(id));
@@ -180,7 +207,9 @@ export function judgeStep(run: RunDocument, state: RunState, stepId: string): Re
       overridable: true,
     });
   }
-  const wrong = step.needs?.length ? endsOf(step).filter((end) => !step.needs!.includes(state.car.support[end])) : [];
+  const wrong = step.needs?.length
+    ? endsOf(step).filter((end) => !step.needs!.includes(state.car.support[end]))
+    : [];
   if (wrong.length) {
     const wanted = step.needs!.map((support) => SUPPORT_WORDS[support]).join(' or ');
     const now = wrong.map((end) => `the ${end} is ${SUPPORT_WORDS[state.car.support[end]]}`).join(', ');
@@ -241,7 +270,9 @@ export function judgeTorque(run: RunDocument, state: RunState, fastenerId: strin
     });
   }
   if (!mayBeFinal(fastener, state.car.support)) {
-    const ends = endsOf(fastener).filter((end) => !['on-wheels', 'at-height'].includes(state.car.support[end]));
+    const ends = endsOf(fastener).filter(
+      (end) => !['on-wheels', 'at-height'].includes(state.car.support[end]),
+    );
     refused.push({
       code: 'support',
       message: `${placedName(fastener)} gets its last torque on the wheels: the ${ends.join(' and ')} is in the air, and the bush would twist. Snug it now.`,
@@ -326,14 +357,15 @@ export function applySecondCheck(state: RunState, fastenerId: string): void {
   if (now.stripe === 'full') now.stripe = 'double';
 }
 
-/** The steps not done yet, the ones that may be done now first, each group in the order of work. */
+/** The steps not done yet: first the one to do now, which is the earliest that may be done, then the rest in order. */
 export function nextSteps(run: RunDocument, state: RunState): { step: Step; refused: RefusedMove[] }[] {
   const left = run.steps
     .filter((step) => !state.done.has(step.id))
     .map((step) => ({ step, refused: judgeStep(run, state, step.id) }));
-  const doable = (entry: { refused: RefusedMove[] }) =>
-    entry.refused.every((reason) => ['untorqued', 'approval'].includes(reason.code));
-  return [...left.filter(doable), ...left.filter((entry) => !doable(entry))];
+  const now = left.find(({ refused }) =>
+    refused.every((reason) => ['untorqued', 'approval'].includes(reason.code)),
+  );
+  return now ? [now, ...left.filter((entry) => entry !== now)] : left;
 }
 
 /** What is open on the car now, with the step that opened it, what forbids lowering before what forbids driving. */
@@ -345,6 +377,9 @@ export function openItems(run: RunDocument, state: RunState): OpenItem[] {
 }
 
 /** The fasteners now loose, or only snug. */
-export function looseFasteners(run: RunDocument, state: RunState): { fastener: Fastener; looseness: Looseness }[] {
+export function looseFasteners(
+  run: RunDocument,
+  state: RunState,
+): { fastener: Fastener; looseness: Looseness }[] {
   return [...state.car.loose].map(([id, looseness]) => ({ fastener: fastenerOf(run, id), looseness }));
 }

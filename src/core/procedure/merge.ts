@@ -38,7 +38,8 @@ function joinSteps(first: Step, second: Step): Step {
   joined.tools = union(first.tools, second.tools);
   joined.measure = union(first.measure, second.measure);
   joined.photo = union(first.photo, second.photo);
-  if (first.needs && second.needs) joined.needs = first.needs.filter((support) => second.needs!.includes(support));
+  if (first.needs && second.needs)
+    joined.needs = first.needs.filter((support) => second.needs!.includes(support));
   else joined.needs = first.needs ?? second.needs;
   if ((first.end ?? 'both') !== (second.end ?? 'both')) delete joined.end;
   if (first.corner !== second.corner) delete joined.corner;
@@ -80,7 +81,8 @@ function aliasesOf(sources: MergeSource[]): Map<string, string> {
   for (const { prefix, procedure } of sources) {
     for (const item of procedure.items) stand(item.place, 'item', `${prefix}/${item.id}`);
     for (const fastener of procedure.fasteners) stand(fastener.place, 'fastener', `${prefix}/${fastener.id}`);
-    for (const step of procedure.steps) stand(step.share && `${step.phase} ${step.share}`, 'step', `${prefix}/${step.id}`);
+    for (const step of procedure.steps)
+      stand(step.share && `${step.phase} ${step.share}`, 'step', `${prefix}/${step.id}`);
   }
   return alias;
 }
@@ -108,7 +110,10 @@ function interleave(lists: Step[][]): Step[] {
       (id) => !placed.has(id) && [...waitsFor.get(id)!].every((earlier) => placed.has(earlier)),
     );
     if (next === undefined) {
-      throw new Refusal('order-conflict', 'These procedures share steps in an order that cannot be kept for both.');
+      throw new Refusal(
+        'order-conflict',
+        'These procedures share steps in an order that cannot be kept for both.',
+      );
     }
     placed.add(next);
     order.push(step.get(next)!);

@@ -26,7 +26,11 @@ export function takeWays(procedure: Procedure, taken: string[]): PlainProcedure 
     for (const { after, step } of way.in) {
       const at = after === null ? -1 : steps.findIndex((candidate) => candidate.id === after);
       if (after !== null && at < 0) {
-        throw new Refusal('unknown-step', `Way "${way.title}" hooks onto a step "${after}" that is not there.`, 'ways');
+        throw new Refusal(
+          'unknown-step',
+          `Way "${way.title}" hooks onto a step "${after}" that is not there.`,
+          'ways',
+        );
       }
       steps = [...steps.slice(0, at + 1), step, ...steps.slice(at + 1)];
     }

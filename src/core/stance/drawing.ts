@@ -8,7 +8,16 @@ export type BodyKind = 'pick-up' | 'wagon' | 'van' | 'cart';
 /** A stroke, a disc or a word of a drawing; the screen and the PDF each draw it in their own way. */
 export type Shape =
   | { kind: 'path'; d: string; tone: Tone; width: number; dash?: number[]; fill?: Tone; name?: string }
-  | { kind: 'circle'; cx: number; cy: number; r: number; tone: Tone; width: number; fill?: Tone; name?: string }
+  | {
+      kind: 'circle';
+      cx: number;
+      cy: number;
+      r: number;
+      tone: Tone;
+      width: number;
+      fill?: Tone;
+      name?: string;
+    }
   | {
       kind: 'text';
       x: number;
@@ -25,6 +34,8 @@ export type Tone = 'ink' | 'soft' | 'rule' | 'paper' | 'predicted' | 'target' | 
 export interface Drawing {
   width: number;
   height: number;
+  /** Where the frame begins: shapes above it are cut off. */
+  top: number;
   shapes: Shape[];
   /** What it shows, in words. */
   alt: string;
@@ -45,124 +56,145 @@ export interface StanceInput {
   fromFloor?: boolean;
 }
 
-const VIEW = { width: 800, height: 330, ground: 286 };
-/** Body lines by kind: along the wheelbase (0 front axle, 1 rear), and mm above the lip line. */
-const BODIES: Record<BodyKind, { outline: [number, number][]; glass: [number, number][][]; sill: number; nose: number; tail: number }> = {
+/** The ground line; the picture is cut above the roof, so that no empty paper stands over a low car. */
+const GROUND = 300;
+const WIDTH = 860;
+/** Room kept at each side for the dimension lines and their values. */
+const MARGIN = 132;
+const BELOW_GROUND = 46;
+
+interface BodyLines {
+  /** Along the wheelbase (0 front axle, 1 rear) and mm above the lip line, from the nose over the roof to the tail. */
+  outline: [number, number][];
+  glass: [number, number][][];
+  /** How far below the lip line the sill runs, mm. */
+  sill: number;
+}
+
+const BODIES: Record<BodyKind, BodyLines> = {
   'pick-up': {
-    nose: -0.27,
-    tail: 1.36,
-    sill: -210,
+    sill: 400,
     outline: [
-      [-0.27, 40],
-      [-0.25, 190],
-      [-0.17, 245],
-      [0.16, 275],
-      [0.3, 660],
-      [0.335, 690],
-      [0.74, 690],
-      [0.77, 655],
-      [0.79, 260],
-      [1.35, 250],
-      [1.36, 30],
+      [-0.25, -330],
+      [-0.27, -250],
+      [-0.27, 60],
+      [-0.255, 215],
+      [-0.2, 270],
+      [0.17, 320],
+      [0.305, 800],
+      [0.35, 850],
+      [0.735, 850],
+      [0.775, 810],
+      [0.79, 310],
+      [0.805, 310],
+      [1.35, 300],
+      [1.355, -200],
+      [1.34, -280],
     ],
     glass: [
       [
-        [0.2, 290],
-        [0.318, 620],
-        [0.48, 620],
-        [0.48, 290],
+        [0.215, 345],
+        [0.325, 765],
+        [0.5, 770],
+        [0.5, 345],
       ],
       [
-        [0.51, 290],
-        [0.51, 620],
-        [0.725, 620],
-        [0.745, 290],
+        [0.53, 345],
+        [0.53, 770],
+        [0.72, 768],
+        [0.745, 345],
       ],
     ],
   },
   wagon: {
-    nose: -0.3,
-    tail: 1.32,
-    sill: -210,
+    sill: 390,
     outline: [
-      [-0.3, 30],
-      [-0.28, 170],
-      [-0.2, 225],
-      [0.14, 260],
-      [0.32, 580],
-      [0.38, 615],
-      [1.16, 600],
-      [1.24, 540],
-      [1.31, 260],
-      [1.32, 20],
+      [-0.29, -300],
+      [-0.31, -200],
+      [-0.3, 100],
+      [-0.27, 190],
+      [-0.19, 245],
+      [0.15, 305],
+      [0.33, 690],
+      [0.4, 740],
+      [1.14, 725],
+      [1.23, 650],
+      [1.31, 290],
+      [1.325, 200],
+      [1.32, -220],
+      [1.29, -300],
     ],
     glass: [
       [
-        [0.19, 270],
-        [0.34, 545],
-        [0.52, 550],
-        [0.52, 270],
+        [0.205, 320],
+        [0.355, 655],
+        [0.53, 665],
+        [0.53, 320],
       ],
       [
-        [0.555, 270],
-        [0.555, 552],
-        [0.86, 550],
-        [0.86, 270],
+        [0.565, 320],
+        [0.565, 667],
+        [0.87, 662],
+        [0.87, 320],
       ],
       [
-        [0.895, 270],
-        [0.895, 548],
-        [1.13, 535],
-        [1.22, 270],
+        [0.905, 320],
+        [0.905, 660],
+        [1.12, 645],
+        [1.22, 320],
       ],
     ],
   },
   van: {
-    nose: -0.24,
-    tail: 1.3,
-    sill: -220,
+    sill: 400,
     outline: [
-      [-0.24, 20],
-      [-0.22, 220],
-      [-0.06, 330],
-      [0.13, 900],
-      [0.2, 960],
-      [1.26, 960],
-      [1.3, 900],
-      [1.3, 20],
+      [-0.22, -330],
+      [-0.25, -230],
+      [-0.24, 230],
+      [-0.2, 330],
+      [-0.05, 410],
+      [0.12, 1010],
+      [0.18, 1080],
+      [1.26, 1090],
+      [1.31, 1050],
+      [1.32, -230],
+      [1.3, -310],
     ],
     glass: [
       [
-        [0.0, 380],
-        [0.15, 830],
-        [0.34, 830],
-        [0.34, 380],
+        [0.0, 440],
+        [0.145, 960],
+        [0.36, 960],
+        [0.36, 440],
       ],
     ],
   },
   cart: {
-    nose: -0.24,
-    tail: 1.28,
-    sill: -120,
+    sill: 190,
     outline: [
-      [-0.24, 10],
-      [-0.2, 210],
-      [-0.02, 260],
-      [0.1, 900],
-      [0.13, 930],
-      [1.02, 930],
-      [1.04, 900],
-      [0.92, 330],
-      [1.0, 190],
-      [1.26, 180],
-      [1.28, 0],
+      [-0.27, -60],
+      [-0.28, 60],
+      [-0.22, 260],
+      [-0.03, 320],
+      [0.11, 1120],
+      [0.06, 1150],
+      [0.06, 1180],
+      [1.06, 1180],
+      [1.06, 1150],
+      [1.0, 1120],
+      [0.9, 420],
+      [1.0, 240],
+      [1.27, 220],
+      [1.29, -40],
     ],
     glass: [
       [
-        [0.05, 290],
-        [0.145, 880],
-        [0.94, 880],
-        [0.83, 290],
+        [0.02, 350],
+        [0.15, 1110],
+        [0.96, 1110],
+        [0.85, 420],
+        [0.6, 240],
+        [0.3, 240],
       ],
     ],
   },
@@ -174,14 +206,79 @@ const line = (points: [number, number][], close = false) =>
 
 /** How the side view maps millimeters to the drawing; heights and their drawn positions follow from each other. */
 export function stanceScale(input: Pick<StanceInput, 'wheelbaseMm' | 'tireDiameterMm' | 'body'>) {
-  const { nose, tail } = BODIES[input.body];
+  const { outline } = BODIES[input.body];
+  const nose = Math.min(...outline.map(([u]) => u));
+  const tail = Math.max(...outline.map(([u]) => u));
+  const top = Math.max(...outline.map(([, above]) => above));
   const long = (tail - nose) * input.wheelbaseMm;
-  const scale = Math.min(640 / long, 205 / (input.tireDiameterMm / 2 + 1430));
-  const left = (VIEW.width - long * scale) / 2 - nose * input.wheelbaseMm * scale;
-  const frontX = left;
-  const rearX = left + input.wheelbaseMm * scale;
-  const hubY = VIEW.ground - (input.tireDiameterMm / 2) * scale;
-  return { scale, frontX, rearX, hubY, ground: VIEW.ground };
+  // Long cars are drawn to the width, short and tall ones (carts) to the height.
+  const scale = Math.min((WIDTH - 2 * MARGIN) / long, 250 / (input.tireDiameterMm / 2 + 620 + top));
+  const frontX = WIDTH / 2 - ((tail + nose) / 2) * input.wheelbaseMm * scale;
+  const rearX = frontX + input.wheelbaseMm * scale;
+  const hubY = GROUND - (input.tireDiameterMm / 2) * scale;
+  const noseX = frontX + nose * input.wheelbaseMm * scale;
+  const tailX = frontX + tail * input.wheelbaseMm * scale;
+  return { scale, frontX, rearX, hubY, ground: GROUND, noseX, tailX, top };
+}
+
+type Scale = ReturnType<typeof stanceScale>;
+
+/** The body at its heights: outline over the roof, sill, and an arch over each wheel whose top is the lip. */
+function bodyShapes(
+  body: BodyKind,
+  means: { front: number; rear: number },
+  at: Scale,
+  baseY: number,
+  radius: number,
+): Shape[] {
+  const { outline, glass, sill } = BODIES[body];
+  const { frontX, rearX, scale } = at;
+  const lipY = (x: number) => {
+    const u = (x - frontX) / (rearX - frontX);
+    return baseY - (means.front + (means.rear - means.front) * u) * scale;
+  };
+  const place = ([u, above]: [number, number]): [number, number] => {
+    const x = frontX + u * (rearX - frontX);
+    return [x, lipY(x) - above * scale];
+  };
+  const arch = radius * 1.2;
+  const depth = Math.min(sill * scale, arch * 0.98);
+  const half = Math.sqrt(arch * arch - (arch - depth) ** 2);
+  const over = (x: number) =>
+    `L${p(x + half)} ${p(lipY(x) + depth)}A${p(arch)} ${p(arch)} 0 0 0 ${p(x)} ${p(lipY(x))}A${p(arch)} ${p(arch)} 0 0 0 ${p(x - half)} ${p(lipY(x) + depth)}`;
+  return [
+    {
+      kind: 'path',
+      d: `${line(outline.map(place))}${over(rearX)}${over(frontX)}Z`,
+      tone: 'ink',
+      width: 2.5,
+      fill: 'paper',
+      name: 'body',
+    },
+    ...glass.map((pane): Shape => ({
+      kind: 'path',
+      d: line(pane.map(place), true),
+      tone: 'soft',
+      width: 1.4,
+    })),
+  ];
+}
+
+function wheelShapes(end: string, x: number, hubY: number, radius: number): Shape[] {
+  return [
+    {
+      kind: 'circle',
+      cx: p(x),
+      cy: p(hubY),
+      r: p(radius),
+      tone: 'ink',
+      width: 3,
+      fill: 'paper',
+      name: `${end}-tire`,
+    },
+    { kind: 'circle', cx: p(x), cy: p(hubY), r: p(radius * 0.6), tone: 'ink', width: 1.5 },
+    { kind: 'circle', cx: p(x), cy: p(hubY), r: 3, tone: 'ink', width: 1, fill: 'ink' },
+  ];
 }
 
 /**
@@ -190,90 +287,112 @@ export function stanceScale(input: Pick<StanceInput, 'wheelbaseMm' | 'tireDiamet
  */
 export function sideView(input: StanceInput): Drawing {
   const { measured, predicted, before, target, unit, body } = input;
-  const { scale, frontX, rearX, hubY, ground } = stanceScale(input);
+  const at = stanceScale(input);
+  const { scale, frontX, rearX, hubY, ground } = at;
   const base = input.fromFloor ? ground : hubY;
   const heightY = (mm: number) => base - mm * scale;
   const radius = (input.tireDiameterMm / 2) * scale;
-  const shapes: Shape[] = [];
-  const lines = BODIES[body];
-  const bodyHeights = measured ?? predicted ?? before;
-
-  const xAt = (u: number) => frontX + u * (rearX - frontX);
-  shapes.push({ kind: 'path', d: line([[20, ground], [VIEW.width - 20, ground]]), tone: 'ink', width: 2 });
-  if (bodyHeights) {
-    const { front, rear } = axleMeans(bodyHeights);
-    const lipY = (u: number) => heightY(front + (rear - front) * u);
-    const at = ([u, above]: [number, number]): [number, number] => [xAt(u), lipY(u) - above * scale];
-    const arch = radius * 1.18;
-    const archAt = (u: number): [number, number][] => {
-      const middle = xAt(u);
-      const top = lipY(u);
-      const sill = (x: number) => lipY((x - frontX) / (rearX - frontX)) - lines.sill * scale;
-      return [
-        [middle + arch, Math.min(sill(middle + arch), ground - 12)],
-        [middle + arch * 0.86, top + arch * 0.36],
-        [middle + arch * 0.52, top + arch * 0.06],
-        [middle, top],
-        [middle - arch * 0.52, top + arch * 0.06],
-        [middle - arch * 0.86, top + arch * 0.36],
-        [middle - arch, Math.min(sill(middle - arch), ground - 12)],
-      ];
-    };
-    const outline = [...lines.outline.map(at), ...archAt(1), ...archAt(0)];
-    shapes.push({ kind: 'path', d: line(outline, true), tone: 'ink', width: 2.25, fill: 'paper', name: 'body' });
-    for (const pane of lines.glass) {
-      shapes.push({ kind: 'path', d: line(pane.map(at), true), tone: 'soft', width: 1.25 });
-    }
-  }
-  for (const [end, x] of [
-    ['front', frontX],
-    ['rear', rearX],
-  ] as const) {
-    shapes.push({ kind: 'circle', cx: p(x), cy: p(hubY), r: p(radius), tone: 'ink', width: 2.5, fill: 'paper', name: `${end}-tire` });
-    shapes.push({ kind: 'circle', cx: p(x), cy: p(hubY), r: p(radius * 0.55), tone: 'ink', width: 1.25 });
-    shapes.push({ kind: 'circle', cx: p(x), cy: p(hubY), r: 2.5, tone: 'ink', width: 1, fill: 'ink' });
-  }
-
-  const text = (x: number, y: number, words: string, tone: Tone, options: Partial<Extract<Shape, { kind: 'text' }>> = {}) =>
-    shapes.push({ kind: 'text', x: p(x), y: p(y), text: words, size: 15, tone, anchor: 'middle', ...options });
+  const shown = measured ?? predicted ?? before;
   const tape = (mm: number) => formatTape(mm, unit);
+  const shapes: Shape[] = [
+    {
+      kind: 'path',
+      d: line([
+        [16, ground],
+        [WIDTH - 16, ground],
+      ]),
+      tone: 'ink',
+      width: 2.5,
+    },
+  ];
+  if (shown) shapes.push(...bodyShapes(body, axleMeans(shown), at, base, radius));
 
   for (const [end, x, side] of [
     ['front', frontX, -1],
     ['rear', rearX, 1],
   ] as const) {
-    const edge = x + side * radius * 1.5;
+    shapes.push(...wheelShapes(end, x, hubY, radius));
     const mean = (set: PerCorner<number>) => axleMeans(set)[end];
-    if (before && measured) {
-      const y = heightY(mean(before));
-      shapes.push({ kind: 'path', d: line([[edge - 9, y], [edge + 9, y]]), tone: 'soft', width: 1.5, name: `${end}-before` });
-    }
-    if (measured) {
-      const y = heightY(mean(measured));
+    const edge = (side < 0 ? at.noseX : at.tailX) + side * 16;
+    const words = (
+      y: number,
+      text: string,
+      tone: Tone,
+      more: { size: number; strong?: boolean; name?: string },
+    ) =>
+      shapes.push({
+        kind: 'text',
+        x: p(edge + side * 13),
+        y: p(y),
+        text,
+        tone,
+        anchor: side < 0 ? 'end' : 'start',
+        ...more,
+      });
+    const level = (y: number, tone: Tone, name: string, width: number, dash?: number[]) =>
       shapes.push({
         kind: 'path',
-        d: `${line([[edge, base], [edge, y]])}${line([[edge - 6, y], [edge + 6, y]])}${line([[edge - 6, base], [edge + 6, base]])}`,
-        tone: 'ink',
-        width: 1.75,
-        name: `${end}-measured`,
+        d: line([
+          [x + side * radius * 0.2, y],
+          [edge + side * 7, y],
+        ]),
+        tone,
+        width,
+        name,
+        ...(dash ? { dash } : {}),
       });
-      const [l, r] = end === 'front' ? [measured.LF, measured.RF] : [measured.LR, measured.RR];
-      const anchor = side < 0 ? 'end' : 'start';
-      text(edge + side * 12, base - (base - y) / 2 - 5, `L ${tape(l)}`, 'ink', { anchor, size: 19, strong: true, name: `${end}-left-value` });
-      text(edge + side * 12, base - (base - y) / 2 + 16, `R ${tape(r)}`, 'ink', { anchor, size: 19, strong: true, name: `${end}-right-value` });
+
+    if (before && measured) {
+      const y = heightY(mean(before));
+      level(y, 'soft', `${end}-before`, 1.25, [2, 4]);
     }
     if (predicted) {
       const y = heightY(mean(predicted));
-      const reach = radius * 1.5;
-      shapes.push({ kind: 'path', d: line([[x - reach, y], [x + reach, y]]), tone: 'predicted', width: 2.5, dash: [7, 5], name: `${end}-predicted` });
+      const d = line([
+        [x - side * radius * 1.7, y],
+        [edge + side * 7, y],
+      ]);
+      shapes.push({ kind: 'path', d, tone: 'predicted', width: 3, dash: [8, 5], name: `${end}-predicted` });
+    }
+    if (measured) {
+      const y = heightY(mean(measured));
+      level(y, 'ink', `${end}-lip`, 1.25);
+      shapes.push({
+        kind: 'path',
+        d: `${line([
+          [edge, base],
+          [edge, y],
+        ])}${line([
+          [edge - 7, base],
+          [edge + 7, base],
+        ])}${line([
+          [edge - 7, y],
+          [edge + 7, y],
+        ])}`,
+        tone: 'ink',
+        width: 2,
+        name: `${end}-measured`,
+      });
+      const [left, right] = end === 'front' ? [measured.LF, measured.RF] : [measured.LR, measured.RR];
+      const middle = (base + y) / 2;
+      words(middle - 2, `L ${tape(left)}`, 'ink', { size: 23, strong: true, name: `${end}-left-value` });
+      words(middle + 22, `R ${tape(right)}`, 'ink', { size: 23, strong: true, name: `${end}-right-value` });
     }
     const goal = target?.[end] ?? null;
     if (goal !== null) {
       const y = heightY(goal);
-      const tip = x - side * radius * 1.62;
+      const tip = x - side * radius * 1.8;
+      const notch = line(
+        [
+          [tip, y],
+          [tip - side * 13, y - 7],
+          [tip - side * 13, y + 7],
+        ],
+        true,
+      );
       shapes.push({
         kind: 'path',
-        d: line([[tip, y], [tip - side * 11, y - 6], [tip - side * 11, y + 6]], true),
+        d: notch,
         tone: 'target',
         width: 1.5,
         fill: 'target',
@@ -281,19 +400,35 @@ export function sideView(input: StanceInput): Drawing {
       });
     }
     const under = [
-      predicted ? `predicted ${tape(mean(predicted))}` : null,
-      goal === null ? null : `target ${tape(goal)}`,
-    ].filter(Boolean);
-    if (predicted) text(x, ground + 20, under[0]!, 'predicted', { size: 15, strong: true });
-    if (goal !== null) text(x, ground + (predicted ? 38 : 20), `target ${tape(goal)}`, 'target', { size: 15 });
+      ...(predicted ? [{ text: `predicted ${tape(mean(predicted))}`, tone: 'predicted' as const }] : []),
+      ...(goal === null ? [] : [{ text: `target ${tape(goal)}`, tone: 'target' as const }]),
+    ];
+    under.forEach(({ text, tone }, index) =>
+      shapes.push({
+        kind: 'text',
+        x: p(x),
+        y: ground + 20 + index * 20,
+        text,
+        size: 18,
+        tone,
+        anchor: 'middle',
+        strong: true,
+      }),
+    );
   }
   const spoken = (name: string, set: PerCorner<number> | null | undefined) =>
     set
       ? `${name}: left front ${tape(set.LF)}, right front ${tape(set.RF)}, left rear ${tape(set.LR)}, right rear ${tape(set.RR)}. `
       : '';
+  // Cut above the roof of the tallest set shown, so that every set shares one frame.
+  const tallest = Math.max(
+    ...[measured, predicted, before].flatMap((set) => (set ? Object.values(set) : [0])),
+  );
+  const roof = Math.max(0, Math.floor(heightY(tallest) - at.top * scale - 14));
   return {
-    width: VIEW.width,
-    height: VIEW.height,
+    width: WIDTH,
+    height: GROUND + BELOW_GROUND - roof,
+    top: roof,
     shapes,
     alt: `Side view of the ${body}. ${spoken('Measured', measured)}${spoken('Before', before)}${spoken('Predicted', predicted)}`.trim(),
   };
@@ -301,27 +436,83 @@ export function sideView(input: StanceInput): Drawing {
 
 /** Lean is drawn larger than it is, or nobody would see a quarter of an inch. */
 export const LEAN_DRAWN = 6;
+const LEAN_SCALE = 0.14;
 
 /** One axle from behind: the lip line tilted by its lean, drawn six times as steep, with the value. */
 export function leanView(end: 'front' | 'rear', left: number, right: number, unit: TapeUnit): Drawing {
   const width = 260;
-  const ground = 112;
-  const middleY = 46;
-  const scale = 0.14;
-  const tilt = ((left - right) / 2) * scale * LEAN_DRAWN;
+  const ground = 92;
+  const middleY = 36;
   const lean = left - right;
-  const leftY = middleY - tilt;
-  const rightY = middleY + tilt;
-  const shapes: Shape[] = [
-    { kind: 'path', d: line([[10, ground], [width - 10, ground]]), tone: 'ink', width: 1.75 },
-    { kind: 'path', d: line([[58, 84], [202, 84]]), tone: 'soft', width: 3 },
-    { kind: 'path', d: line([[42, 56], [42, ground], [70, ground], [70, 56]], true), tone: 'ink', width: 2, fill: 'paper' },
-    { kind: 'path', d: line([[190, 56], [190, ground], [218, ground], [218, 56]], true), tone: 'ink', width: 2, fill: 'paper' },
-    { kind: 'path', d: line([[30, middleY], [230, middleY]]), tone: 'rule', width: 1, dash: [3, 4] },
-    { kind: 'path', d: line([[30, leftY], [230, rightY]]), tone: 'ink', width: 3, name: `${end}-lean` },
-  ];
+  const tilt = (lean / 2) * LEAN_SCALE * LEAN_DRAWN;
+  const wheel = (x: number): Shape => ({
+    kind: 'path',
+    d: line(
+      [
+        [x, 46],
+        [x, ground],
+        [x + 30, ground],
+        [x + 30, 46],
+      ],
+      true,
+    ),
+    tone: 'ink',
+    width: 2.5,
+    fill: 'paper',
+  });
   const size = formatTape(Math.abs(lean), unit);
   const words = Math.abs(lean) < 0.8 ? 'level' : lean > 0 ? `left ${size} higher` : `right ${size} higher`;
-  shapes.push({ kind: 'text', x: width / 2, y: 18, text: `${end}: ${words}`, size: 17, tone: 'ink', anchor: 'middle', strong: true });
-  return { width, height: 122, shapes, alt: `The ${end} axle from behind: ${words}.` };
+  const shapes: Shape[] = [
+    {
+      kind: 'path',
+      d: line([
+        [10, ground],
+        [width - 10, ground],
+      ]),
+      tone: 'ink',
+      width: 2,
+    },
+    {
+      kind: 'path',
+      d: line([
+        [60, 70],
+        [200, 70],
+      ]),
+      tone: 'soft',
+      width: 4,
+    },
+    wheel(38),
+    wheel(192),
+    {
+      kind: 'path',
+      d: line([
+        [24, middleY],
+        [236, middleY],
+      ]),
+      tone: 'soft',
+      width: 1,
+      dash: [3, 4],
+    },
+    {
+      kind: 'path',
+      d: line([
+        [24, middleY - tilt],
+        [236, middleY + tilt],
+      ]),
+      tone: 'ink',
+      width: 3.5,
+      name: `${end}-lean`,
+    },
+    {
+      kind: 'text',
+      x: width / 2,
+      y: 17,
+      text: `${end}: ${words}`,
+      size: 19,
+      tone: 'ink',
+      anchor: 'middle',
+      strong: true,
+    },
+  ];
+  return { width, height: 98, top: 0, shapes, alt: `The ${end} axle from behind: ${words}.` };
 }

@@ -11,7 +11,10 @@ export const SUSPENSIONS = {
   'coil-solid': { name: 'coils on a solid axle', spring: 1, damper: 0.9, ends: ['front', 'rear'] },
   'multi-link': { name: 'multi-link, separate coil', spring: 0.6, damper: 0.7, ends: ['rear'] },
   cart: { name: 'cart', spring: 1, damper: 0.9, ends: ['front', 'rear'] },
-} as const satisfies Record<string, { name: string; spring: number; damper: number; ends: ('front' | 'rear')[] }>;
+} as const satisfies Record<
+  string,
+  { name: string; spring: number; damper: number; ends: ('front' | 'rear')[] }
+>;
 export type SuspensionKind = keyof typeof SUSPENSIONS;
 
 /** What one axle's parts do to a standing height measured by a method, in mm. */

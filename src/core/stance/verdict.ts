@@ -41,10 +41,17 @@ export function judgeHeights(input: VerdictInput, unit: TapeUnit) {
     const claim = comparison.verdict[end];
     const goal = input.target[end];
     const held = goal === null ? null : againstTarget(is[end], goal);
-    const moved = claim === 'no measurable change' ? 'no measurable change' : `${lift < 0 ? 'down' : 'up'} ${tape(lift)}`;
+    const moved =
+      claim === 'no measurable change' ? 'no measurable change' : `${lift < 0 ? 'down' : 'up'} ${tape(lift)}`;
     const against = [
-      claim === 'no claim' || claim === 'no measurable change' ? null : `${claim === 'as claimed' ? 'as the kit claims' : `${claim} of the kit’s claim`}`,
-      held === null ? null : held.verdict === 'met' ? 'on target' : `${tape(held.off)} ${held.verdict === 'high' ? 'above' : 'below'} target`,
+      claim === 'no claim' || claim === 'no measurable change'
+        ? null
+        : `${claim === 'as claimed' ? 'as the kit claims' : `${claim} of the kit’s claim`}`,
+      held === null
+        ? null
+        : held.verdict === 'met'
+          ? 'on target'
+          : `${tape(held.off)} ${held.verdict === 'high' ? 'above' : 'below'} target`,
     ].filter(Boolean);
     const name = end === 'front' ? 'Front' : 'Rear';
     return {

@@ -3,23 +3,28 @@ import { format } from 'date-fns';
 
 /** Instants are kept in UTC and shown in the shop's own time zone. */
 
-const inShop = (instant: Date | string, timeZone: string) => new TZDate(new Date(instant).getTime(), timeZone);
+const inShop = (instant: Date | string, timeZone: string) =>
+  new TZDate(new Date(instant).getTime(), timeZone);
 
 /** The shop's calendar day of an instant, `YYYY-MM-DD`. */
-export const shopDay = (instant: Date | string, timeZone: string) => format(inShop(instant, timeZone), 'yyyy-MM-dd');
+export const shopDay = (instant: Date | string, timeZone: string) =>
+  format(inShop(instant, timeZone), 'yyyy-MM-dd');
 
 /** `11:24` */
-export const shopClock = (instant: Date | string, timeZone: string) => format(inShop(instant, timeZone), 'HH:mm');
+export const shopClock = (instant: Date | string, timeZone: string) =>
+  format(inShop(instant, timeZone), 'HH:mm');
 
 /** `Tuesday 14 April` */
-export const longDay = (instant: Date | string, timeZone: string) => format(inShop(instant, timeZone), 'EEEE d MMMM');
+export const longDay = (instant: Date | string, timeZone: string) =>
+  format(inShop(instant, timeZone), 'EEEE d MMMM');
 
 /** `Tue 14 Apr 2026, 11:24` */
 export const shopMoment = (instant: Date | string, timeZone: string) =>
   format(inShop(instant, timeZone), 'EEE d MMM yyyy, HH:mm');
 
 /** `Thu 16 Apr` for a plain day. */
-export const shortDay = (day: string) => format(new TZDate(Date.parse(`${day}T00:00:00Z`), 'UTC'), 'EEE d MMM');
+export const shortDay = (day: string) =>
+  format(new TZDate(Date.parse(`${day}T00:00:00Z`), 'UTC'), 'EEE d MMM');
 
 /** Whole days from one plain day to another; negative when it lies behind. */
 export function daysBetween(from: string, to: string): number {
@@ -37,5 +42,7 @@ export function fromShopTime(local: string, timeZone: string): string {
 /** How long, in hours and minutes: `1 h 34`. */
 export function spanText(ms: number): string {
   const minutes = Math.max(0, Math.round(ms / 60_000));
-  return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
+  return minutes < 60
+    ? `${minutes} min`
+    : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
 }

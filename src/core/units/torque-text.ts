@@ -1,9 +1,13 @@
 import { convertTorque } from '../calc/torque.convert';
 
-const shown = (value: number) => (value >= 20 ? Math.round(value).toString() : (Math.round(value * 10) / 10).toString());
+const shown = (value: number) =>
+  value >= 20 ? Math.round(value).toString() : (Math.round(value * 10) / 10).toString();
 
 /** A torque in both units, the person's own first: `131 lbf·ft` and `178 N·m`. */
-export function torqueTexts(nm: number, first: 'lbft' | 'nm'): { value: string; unit: string; other: string } {
+export function torqueTexts(
+  nm: number,
+  first: 'lbft' | 'nm',
+): { value: string; unit: string; other: string } {
   const all = convertTorque(nm, 'nm');
   return first === 'lbft'
     ? { value: shown(all.lbft), unit: 'lbf·ft', other: `${shown(nm)} N·m` }

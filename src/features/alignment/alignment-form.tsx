@@ -51,7 +51,10 @@ function specFrom(f: Record<string, string>) {
 
 function readingsFrom(f: Record<string, string>, set: 'before' | 'after') {
   return Object.fromEntries(
-    WHEELS.map(([corner, , angles]) => [corner, Object.fromEntries(angles.map((angle) => [angle, numberOf(f[`${set}.${corner}.${angle}`])]))]),
+    WHEELS.map(([corner, , angles]) => [
+      corner,
+      Object.fromEntries(angles.map((angle) => [angle, numberOf(f[`${set}.${corner}.${angle}`])])),
+    ]),
   );
 }
 
@@ -86,7 +89,11 @@ export function AlignmentForm({ orderId }: { orderId: string }) {
           <section>
             <h2 className="border-b border-ink pb-1">Held against</h2>
             <div className="mt-3 grid gap-3">
-              <TextField name="specSource" label="Where the spec comes from" placeholder="sheet, plate, or the shop’s goal after a lift" />
+              <TextField
+                name="specSource"
+                label="Where the spec comes from"
+                placeholder="sheet, plate, or the shop’s goal after a lift"
+              />
               <table className="ledger">
                 <thead>
                   <tr>
@@ -98,30 +105,44 @@ export function AlignmentForm({ orderId }: { orderId: string }) {
                 <tbody>
                   {RANGES.map(([path, label]) => (
                     <tr key={path}>
-                      <th scope="row" className="font-body! text-base! text-ink!">
+                      <th scope="row" className="font-normal">
                         {label}
                       </th>
                       {(['min', 'max'] as const).map((edge) => (
                         <td key={edge} className="w-24">
-                          <input name={`spec.${path}.${edge}`} aria-label={`${label}, ${edge === 'min' ? 'from' : 'to'}`} className="input text-right" inputMode="decimal" autoComplete="off" />
+                          <input
+                            name={`spec.${path}.${edge}`}
+                            aria-label={`${label}, ${edge === 'min' ? 'from' : 'to'}`}
+                            className="input text-right"
+                            inputMode="decimal"
+                            autoComplete="off"
+                          />
                         </td>
                       ))}
                     </tr>
                   ))}
                   {LIMITS.map(([path, label]) => (
                     <tr key={path}>
-                      <th scope="row" className="font-body! text-base! text-ink!">
+                      <th scope="row" className="font-normal">
                         {label}
                       </th>
                       <td className="text-right font-head text-soft">within ±</td>
                       <td>
-                        <input name={`spec.${path}`} aria-label={`${label}, at most`} className="input text-right" inputMode="decimal" autoComplete="off" />
+                        <input
+                          name={`spec.${path}`}
+                          aria-label={`${label}, at most`}
+                          className="input text-right"
+                          inputMode="decimal"
+                          autoComplete="off"
+                        />
                       </td>
                     </tr>
                   ))}
                 </tbody>
               </table>
-              <p className="text-soft">Leave a range empty that the spec does not name: it is then not judged.</p>
+              <p className="text-soft">
+                Leave a range empty that the spec does not name: it is then not judged.
+              </p>
             </div>
           </section>
           <section>
@@ -134,13 +155,17 @@ export function AlignmentForm({ orderId }: { orderId: string }) {
               <thead>
                 <tr>
                   <th scope="col">Degrees, toe-in +</th>
-                  {(['before', 'after'] as const).flatMap((set) => ['caster', 'camber', 'toe'].map((angle) => <th key={set + angle} scope="col">{`${angle} ${set}`}</th>))}
+                  {(['before', 'after'] as const).flatMap((set) =>
+                    ['caster', 'camber', 'toe'].map((angle) => (
+                      <th key={set + angle} scope="col">{`${angle} ${set}`}</th>
+                    )),
+                  )}
                 </tr>
               </thead>
               <tbody>
                 {WHEELS.map(([corner, name, angles]) => (
                   <tr key={corner}>
-                    <th scope="row" className="font-body! text-base! text-ink!">
+                    <th scope="row" className="font-normal">
                       {name}
                     </th>
                     {(['before', 'after'] as const).flatMap((set) =>
@@ -150,7 +175,10 @@ export function AlignmentForm({ orderId }: { orderId: string }) {
                             <input
                               name={`${set}.${corner}.${angle}`}
                               aria-label={`${angle} ${name} ${set}`}
-                              aria-invalid={errors.some((error) => error.field === `${set}.${corner}.${angle}`) || undefined}
+                              aria-invalid={
+                                errors.some((error) => error.field === `${set}.${corner}.${angle}`) ||
+                                undefined
+                              }
                               className="input min-w-16 text-right"
                               inputMode="decimal"
                               autoComplete="off"
@@ -164,7 +192,11 @@ export function AlignmentForm({ orderId }: { orderId: string }) {
               </tbody>
             </table>
             <div className="mt-3 grid gap-3">
-              <AreaField name="adjustments" label="What was set" placeholder="cams, sleeves; jam nuts torqued and striped" />
+              <AreaField
+                name="adjustments"
+                label="What was set"
+                placeholder="cams, sleeves; jam nuts torqued and striped"
+              />
               <AreaField name="notReached" label="What could not be reached, and why" />
             </div>
             {noSpec && (
@@ -172,7 +204,10 @@ export function AlignmentForm({ orderId }: { orderId: string }) {
                 Give at least one range: without a spec nothing can be judged.
               </p>
             )}
-            <FormErrors errors={errors} shown={['specSource', 'rack', 'operator', 'adjustments', 'notReached']} />
+            <FormErrors
+              errors={errors}
+              shown={['specSource', 'rack', 'operator', 'adjustments', 'notReached']}
+            />
             <button className="btn btn-pen mt-3 min-h-14 w-full" disabled={busy}>
               {busy ? 'Writing…' : 'Keep the sheet'}
             </button>

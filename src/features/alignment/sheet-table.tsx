@@ -24,13 +24,15 @@ export function SheetTable({ rows }: { rows: AlignmentRow[] }) {
       <tbody>
         {rows.map((row) => (
           <tr key={row.angle}>
-            <th scope="row" className="font-body! text-base! text-ink!">
+            <th scope="row" className="font-normal">
               {row.name}
             </th>
             <td className="figure text-right text-[1.15rem]">{angleText(row.before, row.unit)}</td>
             <td className="figure text-right text-[1.3rem]">{angleText(row.after, row.unit)}</td>
             <td className="text-right text-soft">{row.range}</td>
-            <td className={`pl-4! ${row.verdict === 'in' ? '' : 'font-semibold text-danger'}`}>{VERDICTS[row.verdict]}</td>
+            <td className={`pl-4! ${row.verdict === 'in' ? '' : 'font-semibold text-danger'}`}>
+              {VERDICTS[row.verdict]}
+            </td>
           </tr>
         ))}
       </tbody>

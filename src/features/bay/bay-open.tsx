@@ -1,20 +1,60 @@
 'use client';
 
-import { type RunDocument, type RunState, looseFasteners, openItems, placedName, forbidsDrive } from '@/core/procedure/engine';
+import {
+  type RunDocument,
+  type RunState,
+  looseFasteners,
+  openItems,
+  placedName,
+  forbidsDrive,
+} from '@/core/procedure/engine';
 import type { Step } from '@/core/procedure/types';
 import { CarPlan, type PlanMark } from '@/ui/car-plan';
 import { OpenSign, Stripe } from '@/ui/stripe';
 
 /** What is open and what is loose, by corner on a plan of the car, and what that forbids now. */
-export function BayOpen({ document, run, step, onStep }: { document: RunDocument; run: RunState; step: Step | null; onStep: (id: string) => void }) {
+export function BayOpen({
+  document,
+  run,
+  step,
+  onStep,
+}: {
+  document: RunDocument;
+  run: RunState;
+  step: Step | null;
+  onStep: (id: string) => void;
+}) {
   const open = openItems(document, run);
   const loose = looseFasteners(document, run);
+  const looseAt = new Map<string, typeof loose>();
+  for (const entry of loose) {
+    const key = entry.fastener.corner ?? entry.fastener.end ?? 'both';
+    looseAt.set(key, [...(looseAt.get(key) ?? []), entry]);
+  }
   const marks: PlanMark[] = [
-    ...open.map(({ item }, index) => ({ id: item.id, number: index + 1, corner: item.corner ?? null, end: item.end ?? ('both' as const), tone: item.closeBefore ?? ('handoff' as const) })),
-    ...loose.map(({ fastener }, index) => ({ id: fastener.id, number: open.length + index + 1, corner: fastener.corner ?? null, end: fastener.end ?? ('both' as const), tone: 'loose' as const })),
+    ...open.map(({ item }, index) => ({
+      id: item.id,
+      label: String(index + 1),
+      corner: item.corner ?? null,
+      end: item.end ?? ('both' as const),
+      tone: item.closeBefore ?? ('handoff' as const),
+    })),
+    ...[...looseAt].map(([key, entries]) => ({
+      id: `loose ${key}`,
+      label: `×${entries.length}`,
+      corner: entries[0]!.fastener.corner ?? null,
+      end: entries[0]!.fastener.end ?? ('both' as const),
+      tone: 'loose' as const,
+    })),
   ];
-  const closer = (itemId: string) => document.steps.find((candidate) => candidate.closes?.includes(itemId) && !run.done.has(candidate.id));
-  const torquer = (fastenerId: string) => document.steps.find((candidate) => (candidate.torques?.includes(fastenerId) || candidate.snugs?.includes(fastenerId)) && !run.done.has(candidate.id));
+  const closer = (itemId: string) =>
+    document.steps.find((candidate) => candidate.closes?.includes(itemId) && !run.done.has(candidate.id));
+  const torquer = (fastenerId: string) =>
+    document.steps.find(
+      (candidate) =>
+        (candidate.torques?.includes(fastenerId) || candidate.snugs?.includes(fastenerId)) &&
+        !run.done.has(candidate.id),
+    );
   const refused = forbidsDrive(document, run);
   const inAir = run.car.support.front !== 'on-wheels' || run.car.support.rear !== 'on-wheels';
   const ground = open.filter(({ item }) => item.closeBefore === 'ground').length;
@@ -34,27 +74,41 @@ export function BayOpen({ document, run, step, onStep }: { document: RunDocument
           Do not lower it: {ground} {ground === 1 ? 'thing' : 'things'} open that would be hurt.
         </p>
       )}
-      {!inAir && refused.length > 0 && open.length + loose.length > 0 && <p className="hatch mb-2 px-3 py-2 text-[1.15rem] font-semibold">Not to be driven.</p>}
+      {!inAir && refused.length > 0 && open.length + loose.length > 0 && (
+        <p className="hatch mb-2 px-3 py-2 text-[1.15rem] font-semibold">Not to be driven.</p>
+      )}
       <ul>
         {open.map(({ item }, index) => (
           <li key={item.id}>
-            <button type="button" className={`${row} cursor-pointer hover:bg-hair`} onClick={() => closer(item.id) && onStep(closer(item.id)!.id)}>
+            <button
+              type="button"
+              className={`${row} cursor-pointer hover:bg-hair`}
+              onClick={() => closer(item.id) && onStep(closer(item.id)!.id)}
+            >
               <span className="w-7 shrink-0 font-head text-[1.3rem]">{index + 1}</span>
               <OpenSign size={34} />
               <span>{placedName(item)}</span>
             </button>
           </li>
         ))}
-        {loose.map(({ fastener, looseness }, index) => (
+        {loose.map(({ fastener, looseness }) => (
           <li key={fastener.id}>
-            <button type="button" className={`${row} cursor-pointer hover:bg-hair`} onClick={() => torquer(fastener.id) && onStep(torquer(fastener.id)!.id)}>
-              <span className="w-7 shrink-0 font-head text-[1.3rem]">{open.length + index + 1}</span>
+            <button
+              type="button"
+              className={`${row} cursor-pointer hover:bg-hair`}
+              onClick={() => torquer(fastener.id) && onStep(torquer(fastener.id)!.id)}
+            >
+              <span className="w-7 shrink-0" />
               <Stripe state={looseness === 'snug' ? 'thin' : 'broken'} size={34} />
               <span>{placedName(fastener)}</span>
             </button>
           </li>
         ))}
-        {marks.length === 0 && <li className="border-t border-rule py-3 text-[1.1rem] text-soft">Nothing recorded as open or loose.</li>}
+        {marks.length === 0 && (
+          <li className="border-t border-rule py-3 text-[1.1rem] text-soft">
+            Nothing recorded as open or loose.
+          </li>
+        )}
       </ul>
     </section>
   );

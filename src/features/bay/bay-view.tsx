@@ -3,7 +3,13 @@
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import type { TapeMark } from '@/core/ledger/tape';
-import { type RunDocument, type RunState, SUPPORT_WORDS, nextSteps, CORNER_NAMES } from '@/core/procedure/engine';
+import {
+  type RunDocument,
+  type RunState,
+  SUPPORT_WORDS,
+  nextSteps,
+  CORNER_NAMES,
+} from '@/core/procedure/engine';
 import type { Step } from '@/core/procedure/types';
 import type { Wrench } from '@/server/queries/orders';
 import { SmallTape } from '@/ui/tape';
@@ -32,6 +38,8 @@ export interface BayProps {
   next: { text: string; href: string };
   alarm: string | null;
 }
+
+const SHOWN_NEXT = 4;
 
 /** Which end of the car a step speaks of, in words. */
 export function whereWords(step: Step): string {
@@ -83,7 +91,8 @@ export function BayView(props: BayProps) {
         </div>
         <p className="mt-1 flex flex-wrap justify-between gap-x-6 font-head text-[1.25rem]">
           <span>
-            <span className="text-soft">It stands:</span> <strong data-testid="support">
+            <span className="text-soft">It stands:</span>{' '}
+            <strong data-testid="support">
               <SupportWords run={run} />
             </strong>
           </span>
@@ -99,7 +108,14 @@ export function BayView(props: BayProps) {
       )}
       <main>
         {now ? (
-          <StepNow key={now.step.id} {...props} step={now.step} refused={now.refused} number={numberOf(now.step.id)} onDone={() => setChosen(null)} />
+          <StepNow
+            key={now.step.id}
+            {...props}
+            step={now.step}
+            refused={now.refused}
+            number={numberOf(now.step.id)}
+            onDone={() => setChosen(null)}
+          />
         ) : (
           <section className="px-6 py-10">
             <h1 className="text-[2.6rem]">Every step of the run is done</h1>
@@ -113,21 +129,34 @@ export function BayView(props: BayProps) {
           <section className="border-rule px-6 py-4 md:border-l-2">
             <h2>Then</h2>
             <ol className="mt-1">
-              {then.slice(0, all ? then.length : 3).map(({ step, refused }) => (
+              {then.slice(0, all ? then.length : SHOWN_NEXT).map(({ step, refused }) => (
                 <li key={step.id} className="border-t border-rule">
-                  <button type="button" onClick={() => setChosen(step.id)} className="flex min-h-14 w-full cursor-pointer items-center gap-3 py-2 text-left text-[1.15rem] hover:bg-hair">
-                    <span className="w-8 shrink-0 font-head text-[1.3rem] text-soft">{numberOf(step.id)}</span>
+                  <button
+                    type="button"
+                    onClick={() => setChosen(step.id)}
+                    className="flex min-h-14 w-full cursor-pointer items-center gap-3 py-2 text-left text-[1.15rem] hover:bg-hair"
+                  >
+                    <span className="w-8 shrink-0 font-head text-[1.3rem] text-soft">
+                      {numberOf(step.id)}
+                    </span>
                     <span>
                       {step.do}
-                      {all && refused[0] && refused[0].code !== 'untorqued' && <span className="block text-[1rem] text-soft">{refused[0].message}</span>}
+                      {all && refused[0] && refused[0].code !== 'untorqued' && (
+                        <span className="block text-[1rem] text-soft">{refused[0].message}</span>
+                      )}
                     </span>
                   </button>
                 </li>
               ))}
             </ol>
-            {then.length > 3 && (
-              <button type="button" className="btn mt-2 w-full" onClick={() => setAll(!all)} aria-expanded={all}>
-                {all ? 'Only the next three' : `All ${then.length} left, in any safe order`}
+            {then.length > SHOWN_NEXT && (
+              <button
+                type="button"
+                className="btn mt-2 w-full"
+                onClick={() => setAll(!all)}
+                aria-expanded={all}
+              >
+                {all ? 'Only the next few' : `All ${then.length} left, in any safe order`}
               </button>
             )}
           </section>
@@ -136,4 +165,3 @@ export function BayView(props: BayProps) {
     </div>
   );
 }
-

@@ -20,7 +20,11 @@ function Approve({ orderId, step, leads }: { orderId: string; step: Step; leads:
   const [open, setOpen] = useState(false);
   return (
     <>
-      <button type="button" className="btn btn-pen min-h-20 flex-[2] text-[1.5rem]" onClick={() => setOpen(true)}>
+      <button
+        type="button"
+        className="btn btn-pen min-h-20 flex-[2] text-[1.5rem]"
+        onClick={() => setOpen(true)}
+      >
         The lead says yes first
       </button>
       <Dialog open={open} onClose={() => setOpen(false)} title="It cannot be undone" intro={step.do}>
@@ -38,18 +42,28 @@ function Approve({ orderId, step, leads }: { orderId: string; step: Step; leads:
   );
 }
 
-export function StepNow({ step, refused, number, onDone, ...props }: BayProps & { step: Step; refused: RefusedMove[]; number: number; onDone: () => void }) {
+export function StepNow({
+  step,
+  refused,
+  number,
+  onDone,
+  ...props
+}: BayProps & { step: Step; refused: RefusedMove[]; number: number; onDone: () => void }) {
   const { orderId, run, document } = props;
   const { give, busy, errors } = useCommand('step.done');
   const [measured, setMeasured] = useState('');
-  const fasteners = (step.torques ?? []).map((id) => document.fasteners.find((fastener) => fastener.id === id)!);
+  const fasteners = (step.torques ?? []).map((id) =>
+    document.fasteners.find((fastener) => fastener.id === id)!,
+  );
   const waiting = fasteners.find((fastener) => !run.fasteners.get(fastener.id)!.torqued);
   const inTheWay = refused.filter((reason) => reason.code !== 'untorqued' && reason.code !== 'approval');
   const needsApproval = refused.some((reason) => reason.code === 'approval');
   const after = inTheWay.find((reason) => reason.code === 'after');
   const onlyAfter = after && inTheWay.length === 1;
   const isRoad = step.phase === 'road' && step.drive;
-  const tools = (step.tools ?? []).map((tool) => [tool.kind, tool.size, tool.drive && `${tool.drive} drive`].filter(Boolean).join(' '));
+  const tools = (step.tools ?? []).map((tool) =>
+    [tool.kind, tool.size, tool.drive && `${tool.drive} drive`].filter(Boolean).join(' '),
+  );
   const photoTaken = props.photoSteps.includes(step.id);
   return (
     <>
@@ -60,9 +74,15 @@ export function StepNow({ step, refused, number, onDone, ...props }: BayProps & 
         </p>
         <h1 className="mt-1 text-[2.9rem] leading-[1.08]">{step.do}</h1>
         {step.why && <p className="mt-2 max-w-2xl text-[1.3rem] leading-snug">{step.why}</p>}
-        {step.caution && <p className="caution mt-3 max-w-3xl px-4 py-3 text-[1.25rem] leading-snug font-medium">{step.caution}</p>}
+        {step.caution && (
+          <p className="caution mt-3 max-w-3xl px-4 py-3 text-[1.25rem] leading-snug font-medium">
+            {step.caution}
+          </p>
+        )}
         {tools.length + (step.parts?.length ?? 0) + (step.consumables?.length ?? 0) > 0 && (
-          <p className="mt-3 text-[1.15rem] text-soft">{[...tools, ...(step.parts ?? []), ...(step.consumables ?? [])].join(' · ')}</p>
+          <p className="mt-3 text-[1.15rem] text-soft">
+            {[...tools, ...(step.parts ?? []), ...(step.consumables ?? [])].join(' · ')}
+          </p>
         )}
         {inTheWay.length > 0 && (
           <div className="hatch mt-4 px-4 py-3 text-[1.2rem]">
@@ -74,7 +94,14 @@ export function StepNow({ step, refused, number, onDone, ...props }: BayProps & 
             ))}
             {onlyAfter && (
               <div className="mt-2">
-                <LiftHole orderId={orderId} rule="after" target={step.id} text={`${step.do}: ${after.message}`} leads={props.leads} label="The lead lifts the order" />
+                <LiftHole
+                  orderId={orderId}
+                  rule="after"
+                  target={step.id}
+                  text={`${step.do}: ${after.message}`}
+                  leads={props.leads}
+                  label="The lead lifts the order"
+                />
               </div>
             )}
           </div>
@@ -90,7 +117,12 @@ export function StepNow({ step, refused, number, onDone, ...props }: BayProps & 
       {step.measure && step.measure.length > 0 && (
         <div className="border-t-2 border-rule px-6 py-4">
           <Errors errors={errors}>
-            <TextField name="measured" label={`Write down: ${step.measure.map((one) => `${one.what} (${one.unit})`).join(', ')}`} value={measured} onChange={(event) => setMeasured(event.target.value)} />
+            <TextField
+              name="measured"
+              label={`Write down: ${step.measure.map((one) => `${one.what} (${one.unit})`).join(', ')}`}
+              value={measured}
+              onChange={(event) => setMeasured(event.target.value)}
+            />
           </Errors>
         </div>
       )}
@@ -99,8 +131,15 @@ export function StepNow({ step, refused, number, onDone, ...props }: BayProps & 
         <PhotoButton
           orderId={orderId}
           className={`btn min-h-20 flex-1 border-0 border-r-2 border-rule text-[1.3rem] ${step.photo?.length && !photoTaken ? 'font-bold' : ''}`}
-          label={step.photo?.length ? (photoTaken ? 'Another photo' : `Photo: ${step.photo[0]!.shot}`) : 'Photo'}
-          target={{ stepId: step.id, corner: step.corner ?? null, occasion: null, caption: step.photo?.[0]?.shot ?? '' }}
+          label={
+            step.photo?.length ? (photoTaken ? 'Another photo' : `Photo: ${step.photo[0]!.shot}`) : 'Photo'
+          }
+          target={{
+            stepId: step.id,
+            corner: step.corner ?? null,
+            occasion: null,
+            caption: step.photo?.[0]?.shot ?? '',
+          }}
         />
         {isRoad ? (
           <Link href={`/orders/${orderId}/road`} className="btn btn-pen min-h-20 flex-[2] text-[1.7rem]">

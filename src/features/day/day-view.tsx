@@ -9,42 +9,66 @@ import { orderHref } from '../orders/order-href';
 
 const ROLE_WORDS = { tech: 'a tech', advisor: 'the advisor', lead: 'the lead', owner: 'the owner' } as const;
 
+const COUNTS = ['No', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten'];
+
 function whose(order: DayOrder): string {
   if (order.onClock.length) return order.onClock.join(', ');
   if (order.nextRole === 'tech' && order.lastWorker) return `${order.lastWorker}, off the clock`;
   return ROLE_WORDS[order.nextRole];
 }
 
-function promiseWords(promisedFor: string | null, nowIso: string, timeZone: string): { text: string; late: boolean } {
+function promiseWords(
+  promisedFor: string | null,
+  nowIso: string,
+  timeZone: string,
+): { text: string; late: boolean } {
   if (!promisedFor) return { text: '', late: false };
   const late = promisedFor < nowIso;
   const sameDay = longDay(promisedFor, timeZone) === longDay(nowIso, timeZone);
-  const text = sameDay ? `today ${shopClock(promisedFor, timeZone)}` : shopMoment(promisedFor, timeZone).replace(/ \d{4},/, '');
+  const text = sameDay
+    ? `today ${shopClock(promisedFor, timeZone)}`
+    : shopMoment(promisedFor, timeZone).replace(/ \d{4},/, '');
   return { text: `${late ? 'was promised' : 'promised'} ${text}`, late };
 }
 
-function Car({ order, place, nowIso, timeZone }: { order: DayOrder; place: string; nowIso: string; timeZone: string }) {
+function Car({
+  order,
+  place,
+  nowIso,
+  timeZone,
+}: {
+  order: DayOrder;
+  place: string;
+  nowIso: string;
+  timeZone: string;
+}) {
   const promise = promiseWords(order.promisedFor, nowIso, timeZone);
   return (
     <li className="grid grid-cols-[5.5rem_1fr] border-t border-ink py-3">
       <p className="font-head text-[1.2rem] font-semibold">{place}</p>
       <div className="min-w-0">
-        <div className="flex flex-wrap items-baseline justify-between gap-x-4">
-          <p className="min-w-0">
-            <Link href={`/orders/${order.id}`} className="font-head text-[1.4rem] font-semibold no-underline hover:underline">
+        <div className="flex items-baseline justify-between gap-x-4">
+          <p className="min-w-0 truncate">
+            <Link
+              href={`/orders/${order.id}`}
+              className="font-head text-[1.4rem] font-semibold no-underline hover:underline"
+            >
               {order.label}
             </Link>{' '}
             <span className="text-soft">
               {order.plate} · {order.customer}
             </span>
           </p>
-          <p className={promise.late ? 'font-medium text-danger' : 'text-soft'}>{promise.text}</p>
+          <p className={`shrink-0 ${promise.late ? 'font-semibold' : 'text-soft'}`}>{promise.text}</p>
         </div>
         <div className="mt-1.5">
           <SmallTape marks={order.tape} held={order.waiting} />
         </div>
         <p className="mt-1 text-[1.1rem]">
-          <Link href={orderHref(order.id, order.nextPage)} className="font-semibold underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink">
+          <Link
+            href={orderHref(order.id, order.nextPage)}
+            className="font-semibold underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink"
+          >
             {order.next}
           </Link>
           <span className="text-soft"> · {whose(order)}</span>
@@ -69,11 +93,15 @@ export function DayView({
   clocks: RunningClock[];
   comeBacks: ComeBack[];
 }) {
-  const standing = places.flatMap((place) => orders.filter((order) => order.place === place.id).map((order) => ({ order, place: place.name })));
+  const standing = places.flatMap((place) =>
+    orders.filter((order) => order.place === place.id).map((order) => ({ order, place: place.name })),
+  );
   const free = places.filter((place) => !orders.some((order) => order.place === place.id));
-  const yard = orders.filter((order) => !places.some((place) => place.id === order.place)).map((order) => ({ order, place: 'Yard' }));
+  const yard = orders
+    .filter((order) => !places.some((place) => place.id === order.place))
+    .map((order) => ({ order, place: 'Yard' }));
   const waiting = orders.filter((order) => order.waiting);
-  const summary = `${orders.length === 1 ? 'One car' : `${orders.length} cars`} in the shop${free.length ? `, ${free.map((place) => place.name.toLowerCase()).join(' and ')} free` : ', no place free'}.`;
+  const summary = `${orders.length === 1 ? 'One car' : `${COUNTS[orders.length] ?? orders.length} cars`} in the shop${free.length ? `, ${free.map((place) => place.name.toLowerCase()).join(' and ')} free` : ', no place free'}.`;
   return (
     <div className="grid gap-x-8 lg:grid-cols-[minmax(0,1fr)_350px]">
       <div>
@@ -104,10 +132,18 @@ export function DayView({
               <Stripe state={comeBack.stripe} size={40} />
               <div className="min-w-0 flex-1">
                 <p className="flex justify-between gap-2">
-                  <Link href="/come-backs" className="truncate font-semibold no-underline hover:underline" title={comeBack.label}>
+                  <Link
+                    href="/come-backs"
+                    className="truncate font-semibold no-underline hover:underline"
+                    title={comeBack.label}
+                  >
                     {comeBack.label.split(',')[0]}
                   </Link>
-                  <span className={`shrink-0 ${comeBack.daysLeft !== null && comeBack.daysLeft < 0 ? 'font-semibold text-danger' : 'text-soft'}`}>{dueWords(comeBack.daysLeft)}</span>
+                  <span
+                    className={`shrink-0 ${comeBack.daysLeft !== null && comeBack.daysLeft < 0 ? 'font-semibold text-danger' : 'text-soft'}`}
+                  >
+                    {dueWords(comeBack.daysLeft)}
+                  </span>
                 </p>
                 <p className="text-[0.97rem] text-soft">{comeBackTitle(comeBack)}</p>
               </div>
@@ -120,7 +156,10 @@ export function DayView({
           {clocks.map((clock) => (
             <li key={clock.person} className="flex justify-between gap-3 border-b border-rule py-2">
               <span className="font-semibold">{clock.person}</span>
-              <Link href={`/bay/${clock.orderId}`} className="min-w-0 truncate text-soft no-underline hover:underline">
+              <Link
+                href={`/bay/${clock.orderId}`}
+                className="min-w-0 truncate text-soft no-underline hover:underline"
+              >
                 {clock.label.split(',')[0]}, {spanText(Date.parse(nowIso) - Date.parse(clock.from))}
               </Link>
             </li>

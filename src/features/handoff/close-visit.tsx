@@ -10,9 +10,19 @@ export function CloseVisit({ orderId }: { orderId: string }) {
   const [note, setNote] = useState('');
   return (
     <Errors errors={errors}>
-      <AreaField name="note" label="Note with the visit" value={note} onChange={(event) => setNote(event.target.value)} />
+      <AreaField
+        name="note"
+        label="Note with the visit"
+        value={note}
+        onChange={(event) => setNote(event.target.value)}
+      />
       <FormErrors errors={errors} shown={['note']} />
-      <button type="button" className="btn btn-pen mt-3 min-h-14 w-full" disabled={busy} onClick={() => void give({ orderId, note })}>
+      <button
+        type="button"
+        className="btn btn-pen mt-3 min-h-14 w-full"
+        disabled={busy}
+        onClick={() => void give({ orderId, note })}
+      >
         Close the visit
       </button>
     </Errors>

@@ -12,7 +12,15 @@ function Heights({ packet }: { packet: Packet }) {
   return (
     <section>
       <h2 className="border-b border-ink pb-1">Standing heights</h2>
-      <Shapes className="mx-auto w-full max-w-3xl" drawing={sideView({ ...stance, unit: heights.unit, measured: stance.after ?? stance.before, before: stance.after ? stance.before : null })} />
+      <Shapes
+        className="mx-auto w-full max-w-3xl"
+        drawing={sideView({
+          ...stance,
+          unit: heights.unit,
+          measured: stance.after ?? stance.before,
+          before: stance.after ? stance.before : null,
+        })}
+      />
       <table className="ledger">
         <thead>
           <tr>
@@ -27,7 +35,7 @@ function Heights({ packet }: { packet: Packet }) {
         <tbody>
           {heights.rows.map((row) => (
             <tr key={row.label} className={row.tone === 'predicted' ? 'text-predicted' : ''}>
-              <th scope="row" className="font-body! text-base! text-inherit!">
+              <th scope="row" className="font-semibold">
                 {row.label}
               </th>
               {CORNERS.map((corner) => (
@@ -61,7 +69,7 @@ function Torque({ packet }: { packet: Packet }) {
         <tbody>
           {packet.torque.map((row) => (
             <tr key={row.what}>
-              <th scope="row" className="font-body! text-base! text-ink!">
+              <th scope="row" className="font-normal">
                 {row.what}
               </th>
               <td>
@@ -78,7 +86,11 @@ function Torque({ packet }: { packet: Packet }) {
               <td>
                 {row.who}
                 <span className="block text-[0.9rem] text-soft">{shopMoment(row.at, packet.timeZone)}</span>
-                {row.checkedBy && <span className="block text-[0.9rem] font-medium text-second">checked by {row.checkedBy}</span>}
+                {row.checkedBy && (
+                  <span className="block text-[0.9rem] font-medium text-second">
+                    checked by {row.checkedBy}
+                  </span>
+                )}
               </td>
             </tr>
           ))}
@@ -100,7 +112,10 @@ function Alignment({ packet }: { packet: Packet }) {
           </p>
           <SheetTable rows={alignment.rows} />
           <p className="mt-2 font-semibold">
-            {alignment.pass ? 'All angles within their range.' : `Not all reached: ${alignment.notReached || 'see above'}.`} {alignment.acceptedWhy && `Accepted: ${alignment.acceptedWhy}`}
+            {alignment.pass
+              ? 'All angles within their range.'
+              : `Not all reached: ${alignment.notReached || 'see above'}.`}{' '}
+            {alignment.acceptedWhy && `Accepted: ${alignment.acceptedWhy}`}
           </p>
         </>
       ) : (
@@ -131,7 +146,8 @@ export function PacketPage({ packet }: { packet: Packet }) {
         <h2 className="border-b border-ink pb-1">Fitted</h2>
         {packet.fitted.map((part) => (
           <p key={part.end} className="border-b border-rule py-1.5">
-            <span className="font-semibold capitalize">{part.end}:</span> {part.name}. <span className="text-predicted">Predicted lift {part.predicted}</span>
+            <span className="font-semibold capitalize">{part.end}:</span> {part.name}.{' '}
+            <span className="text-predicted">Predicted lift {part.predicted}</span>
             {part.claimed && `, the kit claims ${part.claimed}`}.
           </p>
         ))}
@@ -143,7 +159,10 @@ export function PacketPage({ packet }: { packet: Packet }) {
           <h2 className="border-b border-ink pb-1">Road test</h2>
           <ul className="sm:columns-2 sm:gap-9">
             {packet.road.checks.map((check) => (
-              <li key={check.label} className="flex break-inside-avoid justify-between gap-3 border-b border-rule py-1">
+              <li
+                key={check.label}
+                className="flex break-inside-avoid justify-between gap-3 border-b border-rule py-1"
+              >
                 <span>
                   {check.label} {check.note && <span className="text-soft">{check.note}</span>}
                 </span>
@@ -157,7 +176,8 @@ export function PacketPage({ packet }: { packet: Packet }) {
         <h2 className="border-b border-ink pb-1">Come back for</h2>
         {packet.comeBacks.map((back) => (
           <p key={back.title + back.interval} className="border-b border-rule py-1.5 text-[1.1rem]">
-            <span className="font-semibold">{back.title}</span>, {back.interval}: {back.dueOdometer ? `at ${back.dueOdometer} on the dial` : 'by date'}
+            <span className="font-semibold">{back.title}</span>, {back.interval}:{' '}
+            {back.dueOdometer ? `at ${back.dueOdometer} on the dial` : 'by date'}
             {back.dueOn && `, about ${shortDay(back.dueOn)}`}. {back.places} places.
           </p>
         ))}
@@ -189,7 +209,11 @@ export function PacketPage({ packet }: { packet: Packet }) {
             {packet.photos.map((photo) => (
               <li key={photo.photoId + photo.caption} className="break-inside-avoid">
                 {/* eslint-disable-next-line @next/next/no-img-element */}
-                <img src={`/api/photos/${photo.photoId}?size=small`} alt={photo.caption} className="aspect-[4/3] w-full object-cover" />
+                <img
+                  src={`/api/photos/${photo.photoId}?size=small`}
+                  alt={photo.caption}
+                  className="aspect-[4/3] w-full object-cover"
+                />
                 <p className="text-[0.95rem]">{photo.caption}</p>
               </li>
             ))}
@@ -203,7 +227,8 @@ export function PacketPage({ packet }: { packet: Packet }) {
             {packet.signed.by}, {shopMoment(packet.signed.at, packet.timeZone)}
           </p>
           <p className="text-[0.9rem] break-all text-soft">
-            Record of {packet.chain.count} entries, closing with {packet.chain.hash}. Packet version {packet.version}.
+            Record of {packet.chain.count} entries, closing with {packet.chain.hash}. Packet version{' '}
+            {packet.version}.
           </p>
         </section>
       )}

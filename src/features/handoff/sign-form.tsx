@@ -12,7 +12,12 @@ export function SignForm({ orderId, customer }: { orderId: string; customer: str
   const pad = useRef<SignaturePad | null>(null);
   const [signer, setSigner] = useState(customer);
   useEffect(() => {
-    const own = new SignaturePad(canvas.current!, { penColor: '#1b1a17', backgroundColor: '#ffffff', minWidth: 1.2, maxWidth: 3.2 });
+    const own = new SignaturePad(canvas.current!, {
+      penColor: '#1b1a17',
+      backgroundColor: '#ffffff',
+      minWidth: 1.2,
+      maxWidth: 3.2,
+    });
     pad.current = own;
     return () => own.off();
   }, []);
@@ -26,9 +31,23 @@ export function SignForm({ orderId, customer }: { orderId: string; customer: str
       }}
     >
       <Errors errors={errors}>
-        <TextField name="signer" label="Who signs" value={signer} onChange={(event) => setSigner(event.target.value)} />
+        <TextField
+          name="signer"
+          label="Who signs"
+          value={signer}
+          onChange={(event) => setSigner(event.target.value)}
+        />
         <p className="label mt-3">Signature</p>
-        <canvas ref={canvas} width={620} height={180} role="img" aria-label="Box for the signature" data-testid="signature" className="w-full touch-none border-2 border-ink bg-white" style={{ aspectRatio: '620/180' }} />
+        <canvas
+          ref={canvas}
+          width={620}
+          height={180}
+          role="img"
+          aria-label="Box for the signature"
+          data-testid="signature"
+          className="w-full touch-none border-2 border-ink bg-white"
+          style={{ aspectRatio: '620/180' }}
+        />
         {said && (
           <p role="alert" className="font-medium text-danger">
             {said.message}

@@ -48,7 +48,15 @@ function owesThird(readings: string[], unit: 'in' | 'mm'): boolean {
 }
 
 /** Four standing heights as on a tape, the stance drawn from them at once. */
-export function HeightsForm({ orderId, stance, occasions, method, upperPoint, tires, unit: startUnit }: Props) {
+export function HeightsForm({
+  orderId,
+  stance,
+  occasions,
+  method,
+  upperPoint,
+  tires,
+  unit: startUnit,
+}: Props) {
   const router = useRouter();
   const { give, busy, errors } = useCommand('heights.record');
   const [unit, setUnit] = useState(startUnit);
@@ -56,7 +64,10 @@ export function HeightsForm({ orderId, stance, occasions, method, upperPoint, ti
   const [by, setBy] = useState(method);
   const measured = drawnHeights(readings, unit);
   const change = (corner: Corner, index: number, text: string) =>
-    setReadings((before) => ({ ...before, [corner]: before[corner].map((old, at) => (at === index ? text : old)) }));
+    setReadings((before) => ({
+      ...before,
+      [corner]: before[corner].map((old, at) => (at === index ? text : old)),
+    }));
   const add = (corner: Corner) => setReadings((before) => ({ ...before, [corner]: [...before[corner], ''] }));
   return (
     <form
@@ -92,15 +103,29 @@ export function HeightsForm({ orderId, stance, occasions, method, upperPoint, ti
                   {readings[corner].map((text, index) => (
                     <HeightPad
                       key={index}
-                      label={index === 0 ? CORNER_NAMES[corner] : `${CORNER_NAMES[corner]}, ${index === 1 ? 'second' : 'third'} reading`}
+                      label={
+                        index === 0
+                          ? CORNER_NAMES[corner]
+                          : `${CORNER_NAMES[corner]}, ${index === 1 ? 'second' : 'third'} reading`
+                      }
                       unit={unit}
                       value={text}
                       onChange={(next) => change(corner, index, next)}
-                      error={index === readings[corner].length - 1 ? (third ? 'More than 3 mm apart: measure this corner a third time.' : refused) : undefined}
+                      error={
+                        index === readings[corner].length - 1
+                          ? third
+                            ? 'More than 3 mm apart: measure this corner a third time.'
+                            : refused
+                          : undefined
+                      }
                     />
                   ))}
                   {readings[corner].length < (third ? 3 : 2) && (
-                    <button type="button" className="btn btn-plain -mt-2 min-h-9 text-base" onClick={() => add(corner)}>
+                    <button
+                      type="button"
+                      className="btn btn-plain -mt-2 min-h-9 text-base"
+                      onClick={() => add(corner)}
+                    >
                       {third ? 'Third reading' : 'Second reading'}
                     </button>
                   )}
@@ -117,9 +142,32 @@ export function HeightsForm({ orderId, stance, occasions, method, upperPoint, ti
             <p className="py-6 text-soft">The stance is drawn here as soon as all four corners read.</p>
           )}
           <div className="mt-2 grid grid-cols-2 gap-3">
-            <SelectField name="occasion" label="Occasion" options={occasions.map((occasion) => [occasion, occasion])} />
-            <SelectField name="unit" label="Lengths without a unit are" value={unit} onChange={(event) => setUnit(event.target.value as 'in' | 'mm')} options={[['in', 'inches'], ['mm', 'millimeters']]} />
-            <SelectField name="method" label="Measured from" value={by} onChange={(event) => setBy(event.target.value as HeightMethod)} options={[['hub', 'hub center'], ['floor', 'floor'], ['chassis', 'a chassis point']]} />
+            <SelectField
+              name="occasion"
+              label="Occasion"
+              options={occasions.map((occasion) => [occasion, occasion])}
+            />
+            <SelectField
+              name="unit"
+              label="Lengths without a unit are"
+              value={unit}
+              onChange={(event) => setUnit(event.target.value as 'in' | 'mm')}
+              options={[
+                ['in', 'inches'],
+                ['mm', 'millimeters'],
+              ]}
+            />
+            <SelectField
+              name="method"
+              label="Measured from"
+              value={by}
+              onChange={(event) => setBy(event.target.value as HeightMethod)}
+              options={[
+                ['hub', 'hub center'],
+                ['floor', 'floor'],
+                ['chassis', 'a chassis point'],
+              ]}
+            />
             <TextField name="upperPoint" label="Up to" defaultValue={upperPoint} />
             <TextField name="tires" label="Tires on it" defaultValue={tires} />
             <TextField name="load" label="Load on it" placeholder="empty, half a tank" />
@@ -129,7 +177,17 @@ export function HeightsForm({ orderId, stance, occasions, method, upperPoint, ti
             <CheckField name="floorLevel" label="Level floor, rolled to settle, never on a jack" />
             <CheckField name="steeringStraight" label="Steering straight, brake off, in neutral" />
           </div>
-          <FormErrors errors={errors} shown={['pressureDone', 'upperPoint', 'tires', 'method', 'occasion', ...CORNERS.map((corner) => `readings.${corner}`)]} />
+          <FormErrors
+            errors={errors}
+            shown={[
+              'pressureDone',
+              'upperPoint',
+              'tires',
+              'method',
+              'occasion',
+              ...CORNERS.map((corner) => `readings.${corner}`),
+            ]}
+          />
           <button className="btn btn-pen mt-3 min-h-14 w-full" disabled={busy}>
             {busy ? 'Writing…' : 'Keep these heights'}
           </button>

@@ -20,7 +20,8 @@ export function StancePanel({ stance, compact }: { stance: StanceInput; compact?
           <dl className="grid grid-cols-[auto_auto] gap-x-4 pb-2 font-head text-[1.1rem]">
             <dt className="text-soft">Rake</dt>
             <dd className="figure text-right">
-              {tape(Math.abs(numbers.rake))} {Math.abs(numbers.rake) < 0.8 ? '' : numbers.rake > 0 ? 'rear higher' : 'front higher'}
+              {tape(Math.abs(numbers.rake))}{' '}
+              {Math.abs(numbers.rake) < 0.8 ? '' : numbers.rake > 0 ? 'rear higher' : 'front higher'}
             </dd>
             <dt className="text-soft">Twist</dt>
             <dd className="figure text-right">{tape(Math.abs(numbers.twist))}</dd>
@@ -59,7 +60,7 @@ export function HeightTable({ rows, unit }: { rows: HeightRow[]; unit: 'in' | 'm
       <tbody>
         {rows.map((row) => (
           <tr key={row.label} className={row.tone === 'predicted' ? 'text-predicted' : ''}>
-            <th scope="row" className="font-body! text-base! text-inherit!">
+            <th scope="row" className="font-semibold">
               {row.label}
               {row.note && <span className="block text-[0.95rem] font-normal text-soft">{row.note}</span>}
             </th>

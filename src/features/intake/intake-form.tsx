@@ -6,11 +6,38 @@ import { SUSPENSIONS } from '@/core/stance/plan';
 import type { KnownVehicle } from '@/server/queries/orders';
 import type { ShopPlace } from '@/server/queries/day';
 import { useCommand } from '@/ui/commands';
-import { AreaField, CheckField, Errors, FormErrors, OdometerFields, SelectField, TextField, fieldsOf, odometerFrom } from '@/ui/form';
+import {
+  AreaField,
+  CheckField,
+  Errors,
+  FormErrors,
+  OdometerFields,
+  SelectField,
+  TextField,
+  fieldsOf,
+  odometerFrom,
+} from '@/ui/form';
 
 const SHOWN = [
-  'customer.name', 'customer.phone', 'customer.email', 'vehicle.label', 'vehicle.plate', 'vehicle.vin', 'vehicle.wheelbase', 'vehicle.id',
-  'odometer.value', 'odometer.unread', 'tires', 'wheels', 'newTires', 'carries', 'wants', 'targets.front', 'targets.rear', 'promisedFor', 'pacePerDay',
+  'customer.name',
+  'customer.phone',
+  'customer.email',
+  'vehicle.label',
+  'vehicle.plate',
+  'vehicle.vin',
+  'vehicle.wheelbase',
+  'vehicle.id',
+  'odometer.value',
+  'odometer.unread',
+  'tires',
+  'wheels',
+  'newTires',
+  'carries',
+  'wants',
+  'targets.front',
+  'targets.rear',
+  'promisedFor',
+  'pacePerDay',
 ];
 
 const suspensionOptions = (end: 'front' | 'rear') =>
@@ -20,7 +47,9 @@ const suspensionOptions = (end: 'front' | 'rear') =>
 
 function inputFrom(f: Record<string, string>, known: KnownVehicle | undefined, promisedFor: string | null) {
   return {
-    customer: known ? { id: known.customerId } : { name: f['customer.name'], phone: f['customer.phone'], email: f['customer.email'] },
+    customer: known
+      ? { id: known.customerId }
+      : { name: f['customer.name'], phone: f['customer.phone'], email: f['customer.email'] },
     vehicle: known
       ? { id: known.id }
       : {
@@ -40,7 +69,12 @@ function inputFrom(f: Record<string, string>, known: KnownVehicle | undefined, p
     newTires: f.newTires || null,
     carries: f.carries,
     wants: f.wants,
-    targets: { front: f['targets.front'] || null, rear: f['targets.rear'] || null, unit: f['targets.unit'], method: f['targets.method'] },
+    targets: {
+      front: f['targets.front'] || null,
+      rear: f['targets.rear'] || null,
+      unit: f['targets.unit'],
+      method: f['targets.method'],
+    },
     promisedFor,
     pacePerDay: f.pacePerDay ? Number(f.pacePerDay) : null,
     place: f.place || null,
@@ -49,7 +83,17 @@ function inputFrom(f: Record<string, string>, known: KnownVehicle | undefined, p
 }
 
 /** Takes a car in: who, which car exactly, what it wears and carries, and what is wanted as numbers. */
-export function IntakeForm({ vehicles, places, lengthUnit, distanceUnit }: { vehicles: KnownVehicle[]; places: ShopPlace[]; lengthUnit: 'in' | 'mm'; distanceUnit: 'km' | 'mi' }) {
+export function IntakeForm({
+  vehicles,
+  places,
+  lengthUnit,
+  distanceUnit,
+}: {
+  vehicles: KnownVehicle[];
+  places: ShopPlace[];
+  lengthUnit: 'in' | 'mm';
+  distanceUnit: 'km' | 'mi';
+}) {
   const router = useRouter();
   const { give, busy, errors } = useCommand('intake.open');
   const [vehicleId, setVehicleId] = useState('');
@@ -76,18 +120,60 @@ export function IntakeForm({ vehicles, places, lengthUnit, distanceUnit }: { veh
                 label="Seen here before?"
                 value={vehicleId}
                 onChange={(event) => setVehicleId(event.target.value)}
-                options={[['', 'No, a new car'], ...vehicles.map((vehicle) => [vehicle.id, `${vehicle.label} · ${vehicle.plate} · ${vehicle.customer}`] as const)]}
+                options={[
+                  ['', 'No, a new car'],
+                  ...vehicles.map(
+                    (vehicle) =>
+                      [vehicle.id, `${vehicle.label} · ${vehicle.plate} · ${vehicle.customer}`] as const,
+                  ),
+                ]}
               />
               {!known && (
                 <>
-                  <TextField className="col-span-2" name="vehicle.label" label="Maker, model, what it does" placeholder="as everybody here will call it" />
+                  <TextField
+                    className="col-span-2"
+                    name="vehicle.label"
+                    label="Maker, model, what it does"
+                    placeholder="as everybody here will call it"
+                  />
                   <TextField name="vehicle.plate" label="Plate" />
                   <TextField name="vehicle.vin" label="VIN, if to hand" maxLength={17} />
-                  <SelectField name="vehicle.body" label="Body" options={[['pick-up', 'pick-up'], ['wagon', 'wagon'], ['van', 'van'], ['cart', 'cart']]} />
-                  <SelectField name="vehicle.drive" label="Drive" options={[['four-wheel', 'four-wheel'], ['two-wheel', 'two-wheel']]} />
-                  <SelectField name="vehicle.frontSuspension" label="Front suspension" defaultValue="coilover" options={suspensionOptions('front')} />
-                  <SelectField name="vehicle.rearSuspension" label="Rear suspension" defaultValue="leaf-over" options={suspensionOptions('rear')} />
-                  <TextField className="col-span-2" name="vehicle.wheelbase" label="Wheelbase" hint="like 3570 mm or 140 1/2 in; the unit wins, millimeters without one" />
+                  <SelectField
+                    name="vehicle.body"
+                    label="Body"
+                    options={[
+                      ['pick-up', 'pick-up'],
+                      ['wagon', 'wagon'],
+                      ['van', 'van'],
+                      ['cart', 'cart'],
+                    ]}
+                  />
+                  <SelectField
+                    name="vehicle.drive"
+                    label="Drive"
+                    options={[
+                      ['four-wheel', 'four-wheel'],
+                      ['two-wheel', 'two-wheel'],
+                    ]}
+                  />
+                  <SelectField
+                    name="vehicle.frontSuspension"
+                    label="Front suspension"
+                    defaultValue="coilover"
+                    options={suspensionOptions('front')}
+                  />
+                  <SelectField
+                    name="vehicle.rearSuspension"
+                    label="Rear suspension"
+                    defaultValue="leaf-over"
+                    options={suspensionOptions('rear')}
+                  />
+                  <TextField
+                    className="col-span-2"
+                    name="vehicle.wheelbase"
+                    label="Wheelbase"
+                    hint="like 3570 mm or 140 1/2 in; the unit wins, millimeters without one"
+                  />
                 </>
               )}
             </div>
@@ -99,7 +185,12 @@ export function IntakeForm({ vehicles, places, lengthUnit, distanceUnit }: { veh
                 <TextField name="wheels" label="Wheels fitted" placeholder="17 x 7.5, offset 30" />
               </div>
               <TextField name="carries" label="What it carries and tows" />
-              <TextField name="pacePerDay" label="Driven a day, about" inputMode="numeric" hint="in the dial’s unit: it foretells when it is due back" />
+              <TextField
+                name="pacePerDay"
+                label="Driven a day, about"
+                inputMode="numeric"
+                hint="in the dial’s unit: it foretells when it is due back"
+              />
             </div>
           </section>
           <section>
@@ -118,14 +209,46 @@ export function IntakeForm({ vehicles, places, lengthUnit, distanceUnit }: { veh
               <AreaField className="col-span-2" name="wants" label="In their words" />
               <TextField name="targets.front" label="Front target height" hint={lengthHint} />
               <TextField name="targets.rear" label="Rear target height" hint="empty: leave it as it is" />
-              <SelectField name="targets.method" label="Measured from" options={[['hub', 'hub center to lip'], ['floor', 'floor to lip'], ['chassis', 'a chassis point']]} />
-              <SelectField name="targets.unit" label="Lengths without a unit are" defaultValue={lengthUnit} options={[['in', 'inches'], ['mm', 'millimeters']]} />
-              <TextField className="col-span-2" name="newTires" label="Tires to fit, if others" placeholder="leave empty when they stay" />
+              <SelectField
+                name="targets.method"
+                label="Measured from"
+                options={[
+                  ['hub', 'hub center to lip'],
+                  ['floor', 'floor to lip'],
+                  ['chassis', 'a chassis point'],
+                ]}
+              />
+              <SelectField
+                name="targets.unit"
+                label="Lengths without a unit are"
+                defaultValue={lengthUnit}
+                options={[
+                  ['in', 'inches'],
+                  ['mm', 'millimeters'],
+                ]}
+              />
+              <TextField
+                className="col-span-2"
+                name="newTires"
+                label="Tires to fit, if others"
+                placeholder="leave empty when they stay"
+              />
               <TextField name="promisedFor" label="Promised for" type="datetime-local" />
-              <SelectField name="place" label="Stands" options={[['', 'in the yard'], ...places.map((place) => [place.id, place.name] as const)]} />
+              <SelectField
+                name="place"
+                label="Stands"
+                options={[['', 'in the yard'], ...places.map((place) => [place.id, place.name] as const)]}
+              />
             </div>
-            <p className="mt-4 text-soft">A modest lift is the right answer for a truck that works: it stops shorter, tips later and wears its joints less.</p>
-            <CheckField className="mt-2" name="agreed" label="The customer agreed to these heights as the goal" />
+            <p className="mt-4 text-soft">
+              A modest lift is the right answer for a truck that works: it stops shorter, tips later and wears
+              its joints less.
+            </p>
+            <CheckField
+              className="mt-2"
+              name="agreed"
+              label="The customer agreed to these heights as the goal"
+            />
             <FormErrors errors={errors} shown={SHOWN} />
             <button className="btn btn-pen mt-4 min-h-14 w-full" disabled={busy}>
               {busy ? 'Writing…' : 'Take it in and measure it'}

@@ -1,7 +1,18 @@
-import { type RunDocument, type RunState, forbidsDrive, looseFasteners, openItems, placedName } from '@/core/procedure/engine';
+import {
+  type RunDocument,
+  type RunState,
+  forbidsDrive,
+  looseFasteners,
+  openItems,
+  placedName,
+} from '@/core/procedure/engine';
 import { OpenSign, Stripe } from '@/ui/stripe';
 
-const FORBIDS = { ground: 'keeps it off the ground', drive: 'keeps it from being driven', handoff: 'before it is handed over' } as const;
+const FORBIDS = {
+  ground: 'keeps it off the ground',
+  drive: 'keeps it from being driven',
+  handoff: 'before it is handed over',
+} as const;
 
 /** The one place that says what is open or loose on the car, and what that forbids now. */
 export function OpenList({ document, run }: { document: RunDocument; run: RunState }) {
@@ -26,14 +37,22 @@ export function OpenList({ document, run }: { document: RunDocument; run: RunSta
             <Stripe state={looseness === 'snug' ? 'thin' : 'broken'} size={34} />
             <span className="min-w-0">
               <span className="block font-semibold">{placedName(fastener)}</span>
-              <span className="block text-[0.95rem] text-soft">{looseness === 'snug' ? 'snug only' : 'loosened'}</span>
+              <span className="block text-[0.95rem] text-soft">
+                {looseness === 'snug' ? 'snug only' : 'loosened'}
+              </span>
             </span>
           </li>
         ))}
-        {open.length + loose.length === 0 && <li className="py-2 text-soft">Nothing recorded as open or loose.</li>}
+        {open.length + loose.length === 0 && (
+          <li className="py-2 text-soft">Nothing recorded as open or loose.</li>
+        )}
       </ul>
       {refused.length > 0 && open.length + loose.length > 0 && (
-        <div className="hatch mt-3 px-3 py-2 font-medium">Not to be driven: {open.length ? `${open.length} open` : ''}{open.length && loose.length ? ', ' : ''}{loose.length ? `${loose.length} loose` : ''}.</div>
+        <div className="hatch mt-3 px-3 py-2 font-medium">
+          Not to be driven: {open.length ? `${open.length} open` : ''}
+          {open.length && loose.length ? ', ' : ''}
+          {loose.length ? `${loose.length} loose` : ''}.
+        </div>
       )}
     </section>
   );

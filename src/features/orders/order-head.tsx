@@ -41,7 +41,9 @@ export function OrderHead({ file }: { file: OrderFile }) {
   const marks = tapeOf(state);
   const next = nextThing(state);
   const intake = state.intake!.data;
-  const hrefs = Object.fromEntries(Object.entries(PAGE_OF_MARK).map(([mark, page]) => [mark, `/orders/${file.id}${page && `/${page}`}`]));
+  const hrefs = Object.fromEntries(
+    Object.entries(PAGE_OF_MARK).map(([mark, page]) => [mark, `/orders/${file.id}${page && `/${page}`}`]),
+  );
   return (
     <header className="no-print">
       <div className="flex flex-wrap items-start justify-between gap-x-8 gap-y-2">
@@ -55,7 +57,10 @@ export function OrderHead({ file }: { file: OrderFile }) {
         </div>
         <div className="text-right">
           <p className="font-head text-soft">Next</p>
-          <Link href={orderHref(file.id, next.page)} className="font-head text-[1.45rem] leading-tight font-semibold underline decoration-pen decoration-4 underline-offset-4">
+          <Link
+            href={orderHref(file.id, next.page)}
+            className="font-head text-[1.45rem] leading-tight font-semibold underline decoration-pen decoration-4 underline-offset-4"
+          >
             {next.text}
           </Link>
         </div>
@@ -65,12 +70,19 @@ export function OrderHead({ file }: { file: OrderFile }) {
       </div>
       <nav aria-label="Pages of this order" className="flex flex-wrap gap-x-1 border-y border-ink">
         {MORE.map(([page, label]) => (
-          <Link key={page} href={`/orders/${file.id}${page && `/${page}`}`} className="flex min-h-11 items-center px-3 font-head text-[1.1rem] font-medium no-underline hover:bg-hair">
+          <Link
+            key={page}
+            href={`/orders/${file.id}${page && `/${page}`}`}
+            className="flex min-h-11 items-center px-3 font-head text-[1.1rem] font-medium no-underline hover:bg-hair"
+          >
             {label}
           </Link>
         ))}
         {state.run && (
-          <Link href={`/bay/${file.id}`} className="ml-auto flex min-h-11 items-center bg-ink px-5 font-head text-[1.1rem] font-semibold text-paper no-underline">
+          <Link
+            href={`/bay/${file.id}`}
+            className="ml-auto flex min-h-11 items-center bg-ink px-5 font-head text-[1.1rem] font-semibold text-paper no-underline"
+          >
             Bay view
           </Link>
         )}

@@ -6,7 +6,15 @@ import { useCommand } from '@/ui/commands';
 import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, SelectField } from '@/ui/form';
 
-export function PlaceControl({ orderId, place, places }: { orderId: string; place: string | null; places: { id: string; name: string }[] }) {
+export function PlaceControl({
+  orderId,
+  place,
+  places,
+}: {
+  orderId: string;
+  place: string | null;
+  places: { id: string; name: string }[];
+}) {
   const { give, busy, errors } = useCommand('order.place');
   return (
     <Errors errors={errors}>
@@ -24,14 +32,29 @@ export function PlaceControl({ orderId, place, places }: { orderId: string; plac
 }
 
 /** One's own clock on this job: on with one tap, off with a reason. */
-export function ClockButton({ orderId, stepId, running, className = '' }: { orderId: string; stepId?: string | null; running: boolean; className?: string }) {
+export function ClockButton({
+  orderId,
+  stepId,
+  running,
+  className = '',
+}: {
+  orderId: string;
+  stepId?: string | null;
+  running: boolean;
+  className?: string;
+}) {
   const on = useCommand('clock.on');
   const off = useCommand('clock.off');
   const [asking, setAsking] = useState(false);
   if (!running) {
     return (
       <>
-        <button type="button" className={`btn ${className}`} disabled={on.busy} onClick={() => void on.give({ orderId, stepId: stepId ?? null })}>
+        <button
+          type="button"
+          className={`btn ${className}`}
+          disabled={on.busy}
+          onClick={() => void on.give({ orderId, stepId: stepId ?? null })}
+        >
           Start clock
         </button>
         <FormErrors errors={on.errors} shown={[]} />

@@ -28,9 +28,15 @@ export function usePhoto(orderId: string) {
       body.set('file', file);
       try {
         const response = await fetch('/api/photos', { method: 'POST', body });
-        return (await response.json()) as { ok: true; answer: Record<string, unknown> } | { ok: false; errors: FieldError[] };
+        return (await response.json()) as
+          { ok: true; answer: Record<string, unknown> } | { ok: false; errors: FieldError[] };
       } catch {
-        return { ok: false as const, errors: [{ field: 'file', code: 'network', message: 'The picture did not get through: try again.' }] };
+        return {
+          ok: false as const,
+          errors: [
+            { field: 'file', code: 'network', message: 'The picture did not get through: try again.' },
+          ],
+        };
       }
     };
     const stored = await postAgain(upload);
@@ -43,7 +49,17 @@ export function usePhoto(orderId: string) {
 }
 
 /** One tap: the tablet's camera or a file, bound to a step. */
-export function PhotoButton({ orderId, target, label, className = 'btn' }: { orderId: string; target: PhotoTarget; label: string; className?: string }) {
+export function PhotoButton({
+  orderId,
+  target,
+  label,
+  className = 'btn',
+}: {
+  orderId: string;
+  target: PhotoTarget;
+  label: string;
+  className?: string;
+}) {
   const { send, busy, errors } = usePhoto(orderId);
   const input = useRef<HTMLInputElement>(null);
   return (
@@ -90,15 +106,39 @@ export function PhotoForm({ orderId, steps }: { orderId: string; steps: { id: st
         const file = data.get('file');
         if (!(file instanceof File) || file.size === 0) return;
         const text = (name: string) => String(data.get(name) ?? '') || null;
-        const done = await send(file, { stepId: text('stepId'), corner: text('corner') as Corner | null, occasion: text('occasion'), caption: text('caption') ?? '' });
+        const done = await send(file, {
+          stepId: text('stepId'),
+          corner: text('corner') as Corner | null,
+          occasion: text('occasion'),
+          caption: text('caption') ?? '',
+        });
         if (done) form.current?.reset();
       }}
     >
       <Errors errors={errors}>
-        <TextField className="sm:col-span-2" name="file" label="Camera or file" type="file" accept="image/jpeg,image/png,image/webp" required />
-        <SelectField name="stepId" label="Step" options={[['', 'no step'], ...steps.map((step) => [step.id, step.text] as const)]} />
-        <SelectField name="corner" label="Corner" options={[['', 'no corner'], ...CORNERS.map((corner) => [corner, CORNER_NAMES[corner]] as const)]} />
-        <SelectField name="occasion" label="Occasion" options={[['', 'none'], ...OCCASIONS.map((occasion) => [occasion, occasion] as const)]} />
+        <TextField
+          className="sm:col-span-2"
+          name="file"
+          label="Camera or file"
+          type="file"
+          accept="image/jpeg,image/png,image/webp"
+          required
+        />
+        <SelectField
+          name="stepId"
+          label="Step"
+          options={[['', 'no step'], ...steps.map((step) => [step.id, step.text] as const)]}
+        />
+        <SelectField
+          name="corner"
+          label="Corner"
+          options={[['', 'no corner'], ...CORNERS.map((corner) => [corner, CORNER_NAMES[corner]] as const)]}
+        />
+        <SelectField
+          name="occasion"
+          label="Occasion"
+          options={[['', 'none'], ...OCCASIONS.map((occasion) => [occasion, occasion] as const)]}
+        />
         <TextField name="caption" label="Words under it" />
         <div className="sm:col-span-2">
           <FormErrors errors={errors} shown={['file', 'stepId', 'caption']} />

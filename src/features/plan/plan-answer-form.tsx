@@ -9,12 +9,31 @@ export function PlanAnswerForm({ orderId, version }: { orderId: string; version:
   const { give, busy, errors } = useCommand('plan.answer');
   const [how, setHow] = useState('in the shop');
   const [witness, setWitness] = useState('');
-  const answer = (yes: boolean) => void give({ orderId, version, yes, how, witness: how === 'by phone' ? witness : null });
+  const answer = (yes: boolean) =>
+    void give({ orderId, version, yes, how, witness: how === 'by phone' ? witness : null });
   return (
     <Errors errors={errors}>
       <div className="flex flex-wrap items-end gap-3">
-        <SelectField className="w-44" name="how" label="Asked" value={how} onChange={(event) => setHow(event.target.value)} options={[['in the shop', 'in the shop'], ['by phone', 'by phone']]} />
-        {how === 'by phone' && <TextField className="w-52" name="witness" label="Who heard it" value={witness} onChange={(event) => setWitness(event.target.value)} />}
+        <SelectField
+          className="w-44"
+          name="how"
+          label="Asked"
+          value={how}
+          onChange={(event) => setHow(event.target.value)}
+          options={[
+            ['in the shop', 'in the shop'],
+            ['by phone', 'by phone'],
+          ]}
+        />
+        {how === 'by phone' && (
+          <TextField
+            className="w-52"
+            name="witness"
+            label="Who heard it"
+            value={witness}
+            onChange={(event) => setWitness(event.target.value)}
+          />
+        )}
         <button type="button" className="btn btn-pen" disabled={busy} onClick={() => answer(true)}>
           The customer says yes
         </button>

@@ -71,7 +71,13 @@ export function RoadInForm({ orderId, unit }: { orderId: string; unit: 'km' | 'm
                     ))}
                   </span>
                   {results[id] === 'fault' && (
-                    <input className="input sm:col-span-2" aria-label={`What was wrong: ${label}`} placeholder="what was wrong, at what speed" value={notes[id] ?? ''} onChange={(event) => setNotes((before) => ({ ...before, [id]: event.target.value }))} />
+                    <input
+                      className="input sm:col-span-2"
+                      aria-label={`What was wrong: ${label}`}
+                      placeholder="what was wrong, at what speed"
+                      value={notes[id] ?? ''}
+                      onChange={(event) => setNotes((before) => ({ ...before, [id]: event.target.value }))}
+                    />
                   )}
                   {said && (
                     <p role="alert" className="font-medium text-danger sm:col-span-2">
@@ -85,7 +91,10 @@ export function RoadInForm({ orderId, unit }: { orderId: string; unit: 'km' | 'm
           <div>
             <OdometerFields unit={unit} label="Odometer coming back" />
             <AreaField className="mt-3" name="note" label="Noted on the way" />
-            <FormErrors errors={errors.filter((error) => !error.field.startsWith('checks['))} shown={ODOMETER_FIELDS} />
+            <FormErrors
+              errors={errors.filter((error) => !error.field.startsWith('checks['))}
+              shown={ODOMETER_FIELDS}
+            />
             <button className="btn btn-pen mt-4 min-h-14 w-full" disabled={busy}>
               It is back
             </button>

@@ -13,7 +13,12 @@ export function PersonMenu({ name, role, people }: { name: string; role: string;
   const [open, setOpen] = useState(false);
   return (
     <>
-      <button type="button" onClick={() => setOpen(true)} className="btn border-transparent whitespace-nowrap" aria-label={`${name}, ${role}: change person`}>
+      <button
+        type="button"
+        onClick={() => setOpen(true)}
+        className="btn border-transparent whitespace-nowrap"
+        aria-label={`${name}, ${role}: change person`}
+      >
         {name} · {role}
       </button>
       <Dialog open={open} onClose={() => setOpen(false)} title="Change person">

@@ -26,7 +26,16 @@ export function Unlock({ people, children }: { people: PinPerson[]; children: Re
   return (
     <UnlockContext.Provider value={unlock}>
       {children}
-      <Dialog open={asking !== null} onClose={() => close(false)} title={asking === 'idle' ? 'Still you?' : 'Signed out'} intro={asking === 'idle' ? 'It was idle for five minutes. Your PIN, and it goes on.' : 'Sign in again in another tab, then try again here: what you typed stays.'}>
+      <Dialog
+        open={asking !== null}
+        onClose={() => close(false)}
+        title={asking === 'idle' ? 'Still you?' : 'Signed out'}
+        intro={
+          asking === 'idle'
+            ? 'It was idle for five minutes. Your PIN, and it goes on.'
+            : 'Sign in again in another tab, then try again here: what you typed stays.'
+        }
+      >
         {asking === 'idle' ? (
           <PinForm people={people} onDone={() => close(true)} />
         ) : (

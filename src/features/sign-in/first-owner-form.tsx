@@ -6,7 +6,16 @@ import type { FieldError } from '@/server/commands/execute';
 import { postJson } from '@/ui/commands';
 import { Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
 
-const FIELDS = ['code', 'shop.name', 'shop.timeZone', 'shop.currency', 'shop.distanceUnit', 'owner.name', 'owner.password', 'owner.pin'];
+const FIELDS = [
+  'code',
+  'shop.name',
+  'shop.timeZone',
+  'shop.currency',
+  'shop.distanceUnit',
+  'owner.name',
+  'owner.password',
+  'owner.pin',
+];
 
 export function FirstOwnerForm() {
   const router = useRouter();
@@ -21,8 +30,19 @@ export function FirstOwnerForm() {
         const f = fieldsOf(event.currentTarget);
         const answer = await postJson('/api/first-owner', {
           code: f.code,
-          shop: { name: f['shop.name'], timeZone: f['shop.timeZone'], currency: f['shop.currency'], distanceUnit: f['shop.distanceUnit'] },
-          owner: { name: f['owner.name'], password: f['owner.password'], pin: f['owner.pin'], lengthUnit: f['owner.lengthUnit'], torqueUnit: f['owner.torqueUnit'] },
+          shop: {
+            name: f['shop.name'],
+            timeZone: f['shop.timeZone'],
+            currency: f['shop.currency'],
+            distanceUnit: f['shop.distanceUnit'],
+          },
+          owner: {
+            name: f['owner.name'],
+            password: f['owner.password'],
+            pin: f['owner.pin'],
+            lengthUnit: f['owner.lengthUnit'],
+            torqueUnit: f['owner.torqueUnit'],
+          },
         });
         setBusy(false);
         if (answer.ok) router.push('/shop');
@@ -32,15 +52,54 @@ export function FirstOwnerForm() {
       <Errors errors={errors}>
         <TextField className="sm:col-span-2" name="code" label="One-time code from the console" autoFocus />
         <TextField className="sm:col-span-2" name="shop.name" label="Name of the shop" />
-        <TextField name="shop.timeZone" label="Time zone" defaultValue="America/Denver" hint="as in America/Denver" />
+        <TextField
+          name="shop.timeZone"
+          label="Time zone"
+          defaultValue="America/Denver"
+          hint="as in America/Denver"
+        />
         <TextField name="shop.currency" label="Currency" defaultValue="USD" />
-        <SelectField className="sm:col-span-2" name="shop.distanceUnit" label="Odometers mostly read" options={[['mi', 'miles'], ['km', 'kilometers']]} />
+        <SelectField
+          className="sm:col-span-2"
+          name="shop.distanceUnit"
+          label="Odometers mostly read"
+          options={[
+            ['mi', 'miles'],
+            ['km', 'kilometers'],
+          ]}
+        />
         <TextField name="owner.name" label="Your name" autoComplete="username" />
-        <TextField name="owner.password" label="Your password" type="password" autoComplete="new-password" hint="at least 10 characters" />
-        <TextField name="owner.pin" label="Your PIN" type="password" inputMode="numeric" hint="4 to 6 digits, for this shop’s tablets" />
+        <TextField
+          name="owner.password"
+          label="Your password"
+          type="password"
+          autoComplete="new-password"
+          hint="at least 10 characters"
+        />
+        <TextField
+          name="owner.pin"
+          label="Your PIN"
+          type="password"
+          inputMode="numeric"
+          hint="4 to 6 digits, for this shop’s tablets"
+        />
         <div className="grid grid-cols-2 gap-3">
-          <SelectField name="owner.lengthUnit" label="Lengths" options={[['in', 'inches'], ['mm', 'millimeters']]} />
-          <SelectField name="owner.torqueUnit" label="Torque" options={[['lbft', 'lbf·ft'], ['nm', 'N·m']]} />
+          <SelectField
+            name="owner.lengthUnit"
+            label="Lengths"
+            options={[
+              ['in', 'inches'],
+              ['mm', 'millimeters'],
+            ]}
+          />
+          <SelectField
+            name="owner.torqueUnit"
+            label="Torque"
+            options={[
+              ['lbft', 'lbf·ft'],
+              ['nm', 'N·m'],
+            ]}
+          />
         </div>
       </Errors>
       <div className="sm:col-span-2">

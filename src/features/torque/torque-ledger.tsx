@@ -14,7 +14,17 @@ function rank(state: FastenerState): number {
   return state.torqued ? 3 : 2;
 }
 
-function Row({ fastener, file, unit, canSet }: { fastener: Fastener; file: OrderFile; unit: 'lbft' | 'nm'; canSet: boolean }) {
+function Row({
+  fastener,
+  file,
+  unit,
+  canSet,
+}: {
+  fastener: Fastener;
+  file: OrderFile;
+  unit: 'lbft' | 'nm';
+  canSet: boolean;
+}) {
   const { state } = file;
   const now = state.run!.fasteners.get(fastener.id)!;
   const own = state.torques.filter((entry) => entry.data.fastenerId === fastener.id);
@@ -26,13 +36,20 @@ function Row({ fastener, file, unit, canSet }: { fastener: Fastener; file: Order
       <td className="w-14">
         <Stripe state={now.stripe} size={42} label={`${fastener.name}: ${STRIPE_WORDS[now.stripe]}`} />
       </td>
-      <th scope="row" className="font-body! text-base! text-ink!">
+      <th scope="row" className="font-normal">
         <span className="block font-semibold">
           {fastener.name}
           {fastener.count > 1 ? ` (${fastener.count})` : ''}
         </span>
         <span className="block text-[0.95rem] font-normal text-soft">
-          {[fastener.thread, fastener.critical, fastener.final === 'on-wheels' ? 'on the wheels' : null, (fastener.passes ?? 1) > 1 ? `${now.pass} of ${fastener.passes} passes` : null].filter(Boolean).join(' · ')}
+          {[
+            fastener.thread,
+            fastener.critical,
+            fastener.final === 'on-wheels' ? 'on the wheels' : null,
+            (fastener.passes ?? 1) > 1 ? `${now.pass} of ${fastener.passes} passes` : null,
+          ]
+            .filter(Boolean)
+            .join(' · ')}
         </span>
       </th>
       <td>
@@ -43,22 +60,35 @@ function Row({ fastener, file, unit, canSet }: { fastener: Fastener; file: Order
             </span>
             <span className="ml-2 text-soft">{value.other}</span>
             <span className="block text-[0.95rem] text-soft">
-              {now.valueKind === 'interim' && <strong className="mr-1 border border-ink px-1 text-ink">interim</strong>}
+              {now.valueKind === 'interim' && (
+                <strong className="mr-1 border border-ink px-1 text-ink">interim</strong>
+              )}
               {now.spec!.source}
             </span>
           </>
         ) : (
-          <span className="hatch block px-3 py-1.5 font-semibold">{now.valueKind === 'waiting' ? 'No value: asked the maker, waiting' : 'No value'}</span>
+          <span className="hatch block px-3 py-1.5 font-semibold">
+            {now.valueKind === 'waiting' ? 'No value: asked the maker, waiting' : 'No value'}
+          </span>
         )}
       </td>
       <td>
         {last ? (
           <>
-            {last.data.moved ? `found moved${last.data.movedDeg ? ` ${last.data.movedDeg}°` : ''}, re-marked` : 'clicked' in last.data.reading ? 'clicked' : `${last.data.reading.value} ${last.data.reading.unit}`}, {last.data.wrench.name}
+            {last.data.moved
+              ? `found moved${last.data.movedDeg ? ` ${last.data.movedDeg}°` : ''}, re-marked`
+              : 'clicked' in last.data.reading
+                ? 'clicked'
+                : `${last.data.reading.value} ${last.data.reading.unit}`}
+            , {last.data.wrench.name}
             <span className="block text-[0.95rem] text-soft">
               {file.people[last.personId]}, {shopMoment(last.at, file.shop.timeZone)}
             </span>
-            {check && <span className="block text-[0.95rem] font-medium text-second">checked by {file.people[check.data.checkerId]}</span>}
+            {check && (
+              <span className="block text-[0.95rem] font-medium text-second">
+                checked by {file.people[check.data.checkerId]}
+              </span>
+            )}
             {now.owesCheck && <span className="block font-semibold">owes a second check</span>}
             {last.data.warnings.map((warning) => (
               <span key={warning} className="block text-[0.95rem] font-medium">
@@ -70,31 +100,58 @@ function Row({ fastener, file, unit, canSet }: { fastener: Fastener; file: Order
           <span className="text-soft">no torque yet</span>
         )}
       </td>
-      <td className="no-print text-right">{canSet && !now.torqued && <ValueButton orderId={file.id} fastener={fastener} unit={unit} label={value ? 'Change value' : 'Enter value'} />}</td>
+      <td className="no-print text-right">
+        {canSet && !now.torqued && (
+          <ValueButton
+            orderId={file.id}
+            fastener={fastener}
+            unit={unit}
+            label={value ? 'Change value' : 'Enter value'}
+          />
+        )}
+      </td>
     </tr>
   );
 }
 
 /** Every fastener of the run by corner, holes first: its stripe, its value and where that comes from, and who took it. */
-export function TorqueLedger({ file, unit, canSet }: { file: OrderFile; unit: 'lbft' | 'nm'; canSet: boolean }) {
+export function TorqueLedger({
+  file,
+  unit,
+  canSet,
+}: {
+  file: OrderFile;
+  unit: 'lbft' | 'nm';
+  canSet: boolean;
+}) {
   const { document, run } = file.state;
-  if (!document || !run) return <p className="py-8 text-lg">No work has been started, so there is nothing to torque yet.</p>;
-  const groups = [...CORNERS.map((corner) => ({ title: CORNER_NAMES[corner], own: (f: Fastener) => f.corner === corner })), { title: 'center', own: (f: Fastener) => !f.corner }];
+  if (!document || !run)
+    return <p className="py-8 text-lg">No work has been started, so there is nothing to torque yet.</p>;
+  const groups = [
+    ...CORNERS.map((corner) => ({ title: CORNER_NAMES[corner], own: (f: Fastener) => f.corner === corner })),
+    { title: 'center', own: (f: Fastener) => !f.corner },
+  ];
   return (
     <div>
       <ul className="mb-5 flex flex-wrap gap-x-3 gap-y-1" aria-label="All stripes at a glance">
         {document.fasteners.map((fastener) => (
           <li key={fastener.id}>
-            <Stripe state={run.fasteners.get(fastener.id)!.stripe} size={34} label={`${fastener.name}${fastener.corner ? `, ${CORNER_NAMES[fastener.corner]}` : ''}: ${STRIPE_WORDS[run.fasteners.get(fastener.id)!.stripe]}`} />
+            <Stripe
+              state={run.fasteners.get(fastener.id)!.stripe}
+              size={34}
+              label={`${fastener.name}${fastener.corner ? `, ${CORNER_NAMES[fastener.corner]}` : ''}: ${STRIPE_WORDS[run.fasteners.get(fastener.id)!.stripe]}`}
+            />
           </li>
         ))}
       </ul>
       {groups.map(({ title, own }) => {
-        const fasteners = document.fasteners.filter(own).sort((a, b) => rank(run.fasteners.get(a.id)!) - rank(run.fasteners.get(b.id)!));
+        const fasteners = document.fasteners
+          .filter(own)
+          .sort((a, b) => rank(run.fasteners.get(a.id)!) - rank(run.fasteners.get(b.id)!));
         if (!fasteners.length) return null;
         return (
           <section key={title} className="mb-7">
-            <h2 className="mb-1 capitalize">{title}</h2>
+            <h2 className="mb-1 first-letter:uppercase">{title}</h2>
             <table className="ledger">
               <thead>
                 <tr>

@@ -24,7 +24,19 @@ function bandOf(fastener: Fastener): { low: number; high: number } | null {
   return read.ok ? (read.output as { low: number; high: number }) : null;
 }
 
-export function ValueButton({ orderId, fastener, unit: own, label, className = 'btn' }: { orderId: string; fastener: Fastener; unit: 'lbft' | 'nm'; label: string; className?: string }) {
+export function ValueButton({
+  orderId,
+  fastener,
+  unit: own,
+  label,
+  className = 'btn',
+}: {
+  orderId: string;
+  fastener: Fastener;
+  unit: 'lbft' | 'nm';
+  label: string;
+  className?: string;
+}) {
   const { give, busy, errors, clear } = useCommand('value.set');
   const [open, setOpen] = useState(false);
   const [kind, setKind] = useState<(typeof KINDS)[number][0]>('entered');
@@ -47,30 +59,74 @@ export function ValueButton({ orderId, fastener, unit: own, label, className = '
       >
         {label}
       </button>
-      <Dialog open={open} onClose={() => setOpen(false)} title={placedName(fastener)} intro={`${fastener.count} × ${fastener.thread ?? 'thread not named'}${fastener.grade ? `, grade ${fastener.grade}` : ''}. Nothing is filled in for you: the value comes from a sheet.`}>
+      <Dialog
+        open={open}
+        onClose={() => setOpen(false)}
+        title={placedName(fastener)}
+        intro={`${fastener.count} × ${fastener.thread ?? 'thread not named'}${fastener.grade ? `, grade ${fastener.grade}` : ''}. Nothing is filled in for you: the value comes from a sheet.`}
+      >
         <form
           onSubmit={async (event) => {
             event.preventDefault();
-            const answered = await give({ orderId, fastenerId: fastener.id, kind, value: numeric ? (value === '' ? null : Number(value)) : null, unit, source });
+            const answered = await give({
+              orderId,
+              fastenerId: fastener.id,
+              kind,
+              value: numeric ? (value === '' ? null : Number(value)) : null,
+              unit,
+              source,
+            });
             if (answered) setOpen(false);
           }}
         >
           <Errors errors={errors}>
             <div className="grid gap-3">
-              <SelectField name="kind" label="What there is" value={kind} onChange={(event) => setKind(event.target.value as typeof kind)} options={KINDS} />
+              <SelectField
+                name="kind"
+                label="What there is"
+                value={kind}
+                onChange={(event) => setKind(event.target.value as typeof kind)}
+                options={KINDS}
+              />
               {numeric && (
                 <div className="grid grid-cols-[1fr_8rem] gap-3">
-                  <TextField name="value" label="Value" inputMode="decimal" value={value} onChange={(event) => setValue(event.target.value)} className="text-2xl" />
-                  <SelectField name="unit" label="Unit" value={unit} onChange={(event) => setUnit(event.target.value as typeof unit)} options={[['lbft', 'lbf·ft'], ['nm', 'N·m']]} />
+                  <TextField
+                    name="value"
+                    label="Value"
+                    inputMode="decimal"
+                    value={value}
+                    onChange={(event) => setValue(event.target.value)}
+                    className="text-2xl"
+                  />
+                  <SelectField
+                    name="unit"
+                    label="Unit"
+                    value={unit}
+                    onChange={(event) => setUnit(event.target.value as typeof unit)}
+                    options={[
+                      ['lbft', 'lbf·ft'],
+                      ['nm', 'N·m'],
+                    ]}
+                  />
                 </div>
               )}
               {numeric && nm !== null && <p className="figure text-xl">{torqueBoth(nm)}</p>}
               {numeric && band && (
                 <p className={off ? 'font-semibold text-danger' : 'text-soft'}>
-                  Bolts like this are plausible from {torqueBoth(band.low)} to {torqueBoth(band.high)}. That is a guard against slips, not a value.
+                  Bolts like this are plausible from {torqueBoth(band.low)} to {torqueBoth(band.high)}. That
+                  is a guard against slips, not a value.
                 </p>
               )}
-              <TextField name="source" label={kind === 'interim' ? 'Basis: printed grade table, or like fastener' : 'Source: sheet and line'} value={source} onChange={(event) => setSource(event.target.value)} />
+              <TextField
+                name="source"
+                label={
+                  kind === 'interim'
+                    ? 'Basis: printed grade table, or like fastener'
+                    : 'Source: sheet and line'
+                }
+                value={source}
+                onChange={(event) => setSource(event.target.value)}
+              />
             </div>
             <FormErrors errors={errors} shown={['value', 'source', 'kind']} />
           </Errors>

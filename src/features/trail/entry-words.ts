@@ -5,12 +5,17 @@ import { placedName } from '@/core/procedure/engine';
 import type { RunDocument } from '@/core/procedure/engine';
 
 /** One line for each entry, in the shop's words. */
-export function entryWords(entry: Entry, document: RunDocument | null, people: Record<string, string>): string {
+export function entryWords(
+  entry: Entry,
+  document: RunDocument | null,
+  people: Record<string, string>,
+): string {
   const fastener = (id: string) => {
     const found = document?.fasteners.find((candidate) => candidate.id === id);
     return found ? placedName(found) : id;
   };
-  const step = (id: string | null) => document?.steps.find((candidate) => candidate.id === id)?.do ?? id ?? '';
+  const step = (id: string | null) =>
+    document?.steps.find((candidate) => candidate.id === id)?.do ?? id ?? '';
   switch (entry.kind) {
     case 'intake':
       return `Taken in: ${entry.data.wants} Odometer ${odometerText(entry.data.odometer)}.`;

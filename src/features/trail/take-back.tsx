@@ -6,7 +6,21 @@ import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, TextField } from '@/ui/form';
 
 /** Takes an entry back by a new one that says why. */
-export function TakeBack({ orderId, entryId, words, label = 'Take back', className = 'btn', onDone }: { orderId: string; entryId: string; words: string; label?: string; className?: string; onDone?: () => void }) {
+export function TakeBack({
+  orderId,
+  entryId,
+  words,
+  label = 'Take back',
+  className = 'btn',
+  onDone,
+}: {
+  orderId: string;
+  entryId: string;
+  words: string;
+  label?: string;
+  className?: string;
+  onDone?: () => void;
+}) {
   const { give, busy, errors } = useCommand('entry.void');
   const [open, setOpen] = useState(false);
   const [reason, setReason] = useState('');
@@ -15,7 +29,12 @@ export function TakeBack({ orderId, entryId, words, label = 'Take back', classNa
       <button type="button" className={className} onClick={() => setOpen(true)}>
         {label}
       </button>
-      <Dialog open={open} onClose={() => setOpen(false)} title="Take it back" intro={`${words} It stays in the trail; a new entry says that it no longer counts.`}>
+      <Dialog
+        open={open}
+        onClose={() => setOpen(false)}
+        title="Take it back"
+        intro={`${words} It stays in the trail; a new entry says that it no longer counts.`}
+      >
         <form
           onSubmit={async (event) => {
             event.preventDefault();
@@ -26,7 +45,12 @@ export function TakeBack({ orderId, entryId, words, label = 'Take back', classNa
           }}
         >
           <Errors errors={errors}>
-            <TextField name="reason" label="Why" value={reason} onChange={(event) => setReason(event.target.value)} />
+            <TextField
+              name="reason"
+              label="Why"
+              value={reason}
+              onChange={(event) => setReason(event.target.value)}
+            />
             <FormErrors errors={errors} shown={['reason']} />
           </Errors>
           <button className="btn btn-pen mt-4 w-full" disabled={busy}>

@@ -16,7 +16,17 @@ const PHASE_WORDS: Record<Phase, string> = {
 };
 
 /** The whole run by phase: what is done by whom and when, and what waits for what. */
-export function StepList({ document, run, people, timeZone }: { document: RunDocument; run: RunState; people: Record<string, string>; timeZone: string }) {
+export function StepList({
+  document,
+  run,
+  people,
+  timeZone,
+}: {
+  document: RunDocument;
+  run: RunState;
+  people: Record<string, string>;
+  timeZone: string;
+}) {
   const numbered = document.steps.map((step, index) => ({ step, number: index + 1 }));
   return (
     <div className="grid gap-x-9 lg:grid-cols-2">
@@ -31,11 +41,16 @@ export function StepList({ document, run, people, timeZone }: { document: RunDoc
                 const done = run.done.get(step.id);
                 const refused = done ? [] : judgeStep(document, run, step.id);
                 return (
-                  <li key={step.id} className="grid grid-cols-[2.2rem_1fr_auto] gap-2 border-b border-rule py-1.5">
+                  <li
+                    key={step.id}
+                    className="grid grid-cols-[2.2rem_1fr_auto] gap-2 border-b border-rule py-1.5"
+                  >
                     <span className="font-head text-soft">{number}</span>
                     <span className={done ? 'text-soft' : ''}>
                       {step.do}
-                      {refused[0] && refused[0].code !== 'untorqued' && <span className="block text-[0.95rem] text-soft">{refused[0].message}</span>}
+                      {refused[0] && refused[0].code !== 'untorqued' && (
+                        <span className="block text-[0.95rem] text-soft">{refused[0].message}</span>
+                      )}
                     </span>
                     <span className="text-right font-head text-[1.05rem]">
                       {done ? (

@@ -20,9 +20,11 @@ export const alignmentAccept = command({
     const order = await ctx.openOrder(input.orderId);
     const sheet = order.state.alignments.find((candidate) => candidate.entry.id === input.sheetId);
     if (!sheet) throw new Refusal('no-sheet', 'There is no such sheet on this order.', 'sheetId');
-    if (sheet.after.pass) throw new Refusal('no-need', 'This sheet is in its spec: it needs no reason.', 'sheetId');
+    if (sheet.after.pass)
+      throw new Refusal('no-need', 'This sheet is in its spec: it needs no reason.', 'sheetId');
     const lead = await checkPin(input.leadId, input.pin);
-    if (!holdsRole(lead.roles, ['lead'])) throw new Refusal('not-lead', `${lead.name} is not a lead.`, 'leadId');
+    if (!holdsRole(lead.roles, ['lead']))
+      throw new Refusal('not-lead', `${lead.name} is not a lead.`, 'leadId');
     await ctx.append(order.id, {
       kind: 'alignment.accepted',
       data: { sheetId: input.sheetId, leadId: lead.id, reason: input.reason },

@@ -4,13 +4,20 @@ import { STOP_REASONS, type StopReason } from '@/core/ledger/entries';
 import { type CommandContext, command } from './command';
 
 /** Closes a person's open clock on whatever order it runs. @returns whether there was one */
-export async function closeOpenClock(ctx: CommandContext, personId: string, reason: StopReason): Promise<boolean> {
+export async function closeOpenClock(
+  ctx: CommandContext,
+  personId: string,
+  reason: StopReason,
+): Promise<boolean> {
   const open = await ctx.tx.rows<{ clock_id: string; order_id: string }>(
     'SELECT clock_id, order_id FROM clock_now WHERE person_id = ? AND to_at IS NULL FOR UPDATE',
     [personId],
   );
   for (const clock of open) {
-    await ctx.append(clock.order_id, { kind: 'clock.off', data: { clockId: clock.clock_id, personId, reason } });
+    await ctx.append(clock.order_id, {
+      kind: 'clock.off',
+      data: { clockId: clock.clock_id, personId, reason },
+    });
   }
   return open.length > 0;
 }

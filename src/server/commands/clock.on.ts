@@ -14,7 +14,10 @@ export const clockOn = command({
   async run(ctx, { orderId, stepId }) {
     const order = await ctx.openOrder(orderId);
     await closeOpenClock(ctx, ctx.person.id, 'another job');
-    await ctx.append(order.id, { kind: 'clock.on', data: { clockId: ctx.commandId, personId: ctx.person.id, stepId } });
+    await ctx.append(order.id, {
+      kind: 'clock.on',
+      data: { clockId: ctx.commandId, personId: ctx.person.id, stepId },
+    });
     return { clockId: ctx.commandId };
   },
 });

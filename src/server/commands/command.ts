@@ -53,7 +53,11 @@ export class CommandContext {
   async openOrder(orderId: string): Promise<LockedOrder> {
     const order = await this.order(orderId);
     if (isClosed(order.state)) {
-      throw new Refusal('closed', 'This order has been handed over: only the lead may correct it now.', 'orderId');
+      throw new Refusal(
+        'closed',
+        'This order has been handed over: only the lead may correct it now.',
+        'orderId',
+      );
     }
     return order;
   }
@@ -62,7 +66,8 @@ export class CommandContext {
   async runningOrder(orderId: string) {
     const order = await this.openOrder(orderId);
     const { run, document } = order.state;
-    if (!run || !document) throw new Refusal('no-run', 'The work on this order has not been started.', 'orderId');
+    if (!run || !document)
+      throw new Refusal('no-run', 'The work on this order has not been started.', 'orderId');
     return { ...order, run, document };
   }
 
@@ -99,6 +104,8 @@ export interface Command<Input, Answer extends object = object> {
   run(ctx: CommandContext, input: Input): Promise<Answer>;
 }
 
-export function command<Input, Answer extends object>(definition: Command<Input, Answer>): Command<Input, Answer> {
+export function command<Input, Answer extends object>(
+  definition: Command<Input, Answer>,
+): Command<Input, Answer> {
   return definition;
 }

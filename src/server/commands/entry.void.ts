@@ -39,7 +39,8 @@ function whyNot(entry: Entry, state: OrderState, person: Person): Refusal | null
   return null;
 }
 
-export const canBeTakenBack = (entry: Entry, state: OrderState, person: Person) => whyNot(entry, state, person) === null;
+export const canBeTakenBack = (entry: Entry, state: OrderState, person: Person) =>
+  whyNot(entry, state, person) === null;
 
 /**
  * Takes an entry back by a new one that names it and says why. Own entries until handoff, others' and after handoff by

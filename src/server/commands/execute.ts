@@ -31,7 +31,8 @@ export interface FieldError {
   code: string;
   message: string;
 }
-export type CommandAnswer = { ok: true; answer: Record<string, unknown> } | { ok: false; errors: FieldError[] };
+export type CommandAnswer =
+  { ok: true; answer: Record<string, unknown> } | { ok: false; errors: FieldError[] };
 
 const refused = (errors: FieldError[]): CommandAnswer => ({ ok: false, errors });
 const one = (code: string, message: string, field = '') => refused([{ code, message, field }]);
@@ -75,7 +76,9 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
   if (checked.error) return refused(fieldErrors(checked.error));
 
   const { id, deviceSeq } = outer.value as Envelope;
-  const contentHash = sha256(`${name}\n${actor.person.id}\n${canonicalJson(withoutSecrets(outer.value.input as object))}`);
+  const contentHash = sha256(
+    `${name}\n${actor.person.id}\n${canonicalJson(withoutSecrets(outer.value.input as object))}`,
+  );
   try {
     const answer = await transaction(async (tx) => {
       const receivedAt = actor.receivedAt ?? now();
@@ -91,7 +94,10 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
           [id],
         ))!;
         if (before.content_hash !== contentHash) {
-          throw new Refusal('id-reused', 'Something else was already recorded under this id. Load the page again.');
+          throw new Refusal(
+            'id-reused',
+            'Something else was already recorded under this id. Load the page again.',
+          );
         }
         return JSON.parse(before.answer) as Record<string, unknown>;
       }

@@ -5,19 +5,32 @@ import { CORNERS } from '@/core/calc/fields';
 
 export const id = () => Joi.string().guid().messages({ 'string.guid': '{{#label}} is not an id' });
 export const line = (most = 200) =>
-  Joi.string().trim().max(most).messages({
-    'string.empty': 'Fill this in',
-    'any.required': 'Fill this in',
-    'string.max': `At most ${most} characters`,
-  });
+  Joi.string()
+    .trim()
+    .max(most)
+    .messages({
+      'string.empty': 'Fill this in',
+      'any.required': 'Fill this in',
+      'string.max': `At most ${most} characters`,
+    });
 export const text = (most = 2000) => Joi.string().trim().allow('').max(most).default('');
 export const corner = () => Joi.valid(...CORNERS);
 export const pin = () =>
   Joi.string()
     .pattern(/^\d{4,6}$/)
-    .messages({ 'string.pattern.base': 'A PIN is 4 to 6 digits', 'string.empty': 'Enter the PIN', 'any.required': 'Enter the PIN' });
+    .messages({
+      'string.pattern.base': 'A PIN is 4 to 6 digits',
+      'string.empty': 'Enter the PIN',
+      'any.required': 'Enter the PIN',
+    });
 export const reason = () =>
-  line(500).min(4).messages({ 'string.min': 'Write the reason out', 'string.empty': 'Write the reason', 'any.required': 'Write the reason' });
+  line(500)
+    .min(4)
+    .messages({
+      'string.min': 'Write the reason out',
+      'string.empty': 'Write the reason',
+      'any.required': 'Write the reason',
+    });
 
 const MILEAGE = Joi.number().min(0).max(9_999_999).messages({
   'number.base': 'Enter the odometer as a number',

@@ -21,9 +21,16 @@ export const followUpClose = command({
     if (!row) throw new Refusal('no-follow-up', 'There is no such come-back.', 'followUpId');
     if (row.closed_by) throw new Refusal('closed', 'This come-back is closed already.', 'followUpId');
     if (how === 'lead' && !holdsRole(ctx.person.roles, ['lead'])) {
-      throw new Refusal('not-lead', 'Only the lead closes one without a visit or the customer’s refusal.', 'how');
+      throw new Refusal(
+        'not-lead',
+        'Only the lead closes one without a visit or the customer’s refusal.',
+        'how',
+      );
     }
-    await ctx.append(row.order_id, { kind: 'followup.close', data: { followUpId, how, evidence: null, reason: why } });
+    await ctx.append(row.order_id, {
+      kind: 'followup.close',
+      data: { followUpId, how, evidence: null, reason: why },
+    });
     return {};
   },
 });

@@ -32,14 +32,22 @@ export const handoffSign = command({
       .pattern(PNG)
       .max(LARGEST_SIGNATURE)
       .required()
-      .messages({ 'string.empty': 'Have it signed in the box', 'any.required': 'Have it signed in the box', 'string.pattern.base': 'The signature did not come through: sign again' }),
+      .messages({
+        'string.empty': 'Have it signed in the box',
+        'any.required': 'Have it signed in the box',
+        'string.pattern.base': 'The signature did not come through: sign again',
+      }),
   }),
   async run(ctx, { orderId, signer, signature }) {
     const order = await ctx.openOrder(orderId);
     if (!isJob(order.state)) throw new Refusal('visit', 'A visit is closed, not signed over.', 'orderId');
     const holes = closingHoles(order.state);
     if (holes.length) {
-      throw new Refusal('holes', `Before it is handed over: ${holes.map((hole) => hole.text).join(' ')}`, 'orderId');
+      throw new Refusal(
+        'holes',
+        `Before it is handed over: ${holes.map((hole) => hole.text).join(' ')}`,
+        'orderId',
+      );
     }
     await followUpsAtHandoff(ctx, order);
     const picture = Buffer.from(PNG.exec(signature)![1]!, 'base64');
@@ -56,7 +64,12 @@ export const handoffSign = command({
       chain: head,
     });
     const pdf = await packetPdf(packet, ctx.tx, picture);
-    const packetHash = await keepDocument(ctx.tx, 'packet', Buffer.from(canonicalJson(packet)), ctx.receivedAt);
+    const packetHash = await keepDocument(
+      ctx.tx,
+      'packet',
+      Buffer.from(canonicalJson(packet)),
+      ctx.receivedAt,
+    );
     const pdfHash = await keepDocument(ctx.tx, 'pdf', pdf, ctx.receivedAt);
     await ctx.tx.run(
       'INSERT IGNORE INTO signature (hash, order_id, signer_name, picture, created_at) VALUES (?, ?, ?, ?, ?)',

@@ -6,7 +6,13 @@ import { heightsOf, whyNotComparable } from '@/core/stance/readings';
 import { command } from './command';
 import { id, line, text } from './fields';
 
-const readings = () => Joi.array().items(Joi.string().trim().max(30)).min(1).max(3).required().messages({ 'array.min': 'Measure this corner' });
+const readings = () =>
+  Joi.array()
+    .items(Joi.string().trim().max(30))
+    .min(1)
+    .max(3)
+    .required()
+    .messages({ 'array.min': 'Measure this corner' });
 
 /** Records four standing heights as typed, with how they were taken. */
 export const heightsRecord = command({
@@ -18,7 +24,9 @@ export const heightsRecord = command({
     method: Joi.valid(...HEIGHT_METHODS).required(),
     upperPoint: line(60).required(),
     tires: line(60).required(),
-    pressureDone: Joi.valid(true).required().messages({ 'any.only': 'Set the tire pressure first, then say so' }),
+    pressureDone: Joi.valid(true)
+      .required()
+      .messages({ 'any.only': 'Set the tire pressure first, then say so' }),
     floorLevel: Joi.boolean().required(),
     steeringStraight: Joi.boolean().required(),
     load: text(200),
@@ -34,8 +42,14 @@ export const heightsRecord = command({
     heightsOf(data);
     const baseline = baselineOf(order.state);
     if (data.occasion === 'as came') {
-      if (baseline) throw new Refusal('have-baseline', 'It has been measured as it came: correct that set instead.', 'occasion');
-      if (order.state.run) throw new Refusal('too-late', 'Work has begun: this is no longer how it came.', 'occasion');
+      if (baseline)
+        throw new Refusal(
+          'have-baseline',
+          'It has been measured as it came: correct that set instead.',
+          'occasion',
+        );
+      if (order.state.run)
+        throw new Refusal('too-late', 'Work has begun: this is no longer how it came.', 'occasion');
     } else if (baseline) {
       const why = whyNotComparable(baseline.entry.data, data);
       if (why) throw new Refusal('not-comparable', why, 'method');

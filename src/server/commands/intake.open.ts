@@ -77,15 +77,27 @@ export async function customerFor(ctx: CommandContext, given: IntakeInput['custo
   return customerId;
 }
 
-export async function vehicleFor(ctx: CommandContext, given: IntakeInput['vehicle'], customerId: string): Promise<string> {
+export async function vehicleFor(
+  ctx: CommandContext,
+  given: IntakeInput['vehicle'],
+  customerId: string,
+): Promise<string> {
   if ('id' in given) {
-    const known = await ctx.tx.row('SELECT id FROM vehicle WHERE id = ? AND customer_id = ?', [given.id, customerId]);
+    const known = await ctx.tx.row('SELECT id FROM vehicle WHERE id = ? AND customer_id = ?', [
+      given.id,
+      customerId,
+    ]);
     if (!known) throw new Refusal('no-vehicle', 'This customer has no such vehicle.', 'vehicle.id');
     return given.id;
   }
   const vehicleId = randomUUID();
   const wheelbase = lengthIn(given.wheelbase, 'mm', 'vehicle.wheelbase');
-  if (wheelbase < 800) throw new Refusal('bad-value', 'A wheelbase this short is no vehicle: check the unit.', 'vehicle.wheelbase');
+  if (wheelbase < 800)
+    throw new Refusal(
+      'bad-value',
+      'A wheelbase this short is no vehicle: check the unit.',
+      'vehicle.wheelbase',
+    );
   const plate = given.plate.toUpperCase();
   await ctx.tx.run(
     `INSERT INTO vehicle (id, customer_id, label, body, plate, plate_reversed, vin, drive, front_suspension,
@@ -122,7 +134,9 @@ export async function newOrder(
   ctx: CommandContext,
   order: { vehicleId: string; kind: OrderKind; comesBackFrom: string | null },
 ): Promise<{ orderId: string; number: number }> {
-  const last = await ctx.tx.row<{ number: number | null }>('SELECT MAX(number) AS number FROM work_order FOR UPDATE');
+  const last = await ctx.tx.row<{ number: number | null }>(
+    'SELECT MAX(number) AS number FROM work_order FOR UPDATE',
+  );
   const number = (last?.number ?? 1000) + 1;
   const orderId = randomUUID();
   await ctx.tx.run(
@@ -184,7 +198,11 @@ export const intakeOpen = command({
     }
     const customerId = await customerFor(ctx, input.customer);
     const vehicleId = await vehicleFor(ctx, input.vehicle, customerId);
-    const { orderId, number } = await newOrder(ctx, { vehicleId, kind: input.orderKind, comesBackFrom: null });
+    const { orderId, number } = await newOrder(ctx, {
+      vehicleId,
+      kind: input.orderKind,
+      comesBackFrom: null,
+    });
     const { tires, wheels, newTires, carries, wants, targets, promisedFor, pacePerDay } = input;
     await ctx.append(
       orderId,

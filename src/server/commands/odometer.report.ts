@@ -7,7 +7,10 @@ import { id, odometer } from './fields';
 export const odometerReport = command({
   name: 'odometer.report',
   who: ['advisor', 'tech'],
-  input: Joi.object<{ orderId: string; odometer: Odometer }>({ orderId: id().required(), odometer: odometer() }),
+  input: Joi.object<{ orderId: string; odometer: Odometer }>({
+    orderId: id().required(),
+    odometer: odometer(),
+  }),
   async run(ctx, { orderId, odometer: read }) {
     const order = await ctx.order(orderId);
     await ctx.append(order.id, { kind: 'odometer', data: { odometer: read } });

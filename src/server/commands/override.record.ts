@@ -33,7 +33,12 @@ export const overrideRecord = command({
     if (input.rule === 'after') {
       const { document, run } = order.state;
       const refused = document && run ? judgeStep(document, run, input.ref) : [];
-      const hard = refused.find((reasonAgainst) => !reasonAgainst.overridable && reasonAgainst.code !== 'untorqued' && reasonAgainst.code !== 'approval');
+      const hard = refused.find(
+        (reasonAgainst) =>
+          !reasonAgainst.overridable &&
+          reasonAgainst.code !== 'untorqued' &&
+          reasonAgainst.code !== 'approval',
+      );
       if (hard) throw new Refusal('never', `Nobody lifts this: ${hard.message}`, 'ref');
       if (!refused.some((reasonAgainst) => reasonAgainst.code === 'after')) {
         throw new Refusal('no-need', 'This step is not waiting for another.', 'ref');
@@ -46,7 +51,8 @@ export const overrideRecord = command({
       }
     }
     const lead = await checkPin(input.leadId, input.pin);
-    if (!holdsRole(lead.roles, ['lead'])) throw new Refusal('not-lead', `${lead.name} is not a lead.`, 'leadId');
+    if (!holdsRole(lead.roles, ['lead']))
+      throw new Refusal('not-lead', `${lead.name} is not a lead.`, 'leadId');
     await ctx.append(order.id, {
       kind: 'override',
       data: { rule: input.rule, ref: input.ref, leadId: lead.id, reason: input.reason },

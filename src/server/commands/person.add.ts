@@ -17,8 +17,17 @@ export interface NewPerson {
 
 export const newPersonFields = {
   name: line(80).required(),
-  roles: Joi.array().items(Joi.valid(...ROLES)).min(1).unique().required().messages({ 'array.min': 'Give at least one role' }),
-  password: Joi.string().min(10).max(200).required().messages({ 'string.min': 'At least 10 characters', 'string.empty': 'Choose a password' }),
+  roles: Joi.array()
+    .items(Joi.valid(...ROLES))
+    .min(1)
+    .unique()
+    .required()
+    .messages({ 'array.min': 'Give at least one role' }),
+  password: Joi.string()
+    .min(10)
+    .max(200)
+    .required()
+    .messages({ 'string.min': 'At least 10 characters', 'string.empty': 'Choose a password' }),
   pin: pin().required(),
   lengthUnit: Joi.valid('in', 'mm').default('in'),
   torqueUnit: Joi.valid('lbft', 'nm').default('lbft'),

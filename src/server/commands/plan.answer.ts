@@ -9,14 +9,22 @@ import { id, line } from './fields';
 export const planAnswerCommand = command({
   name: 'plan.answer',
   who: ['advisor'],
-  input: Joi.object<{ orderId: string; version: number; yes: boolean; how: AgreementData['how']; witness: string | null }>({
+  input: Joi.object<{
+    orderId: string;
+    version: number;
+    yes: boolean;
+    how: AgreementData['how'];
+    witness: string | null;
+  }>({
     orderId: id().required(),
     version: Joi.number().integer().required(),
     yes: Joi.boolean().required(),
     how: Joi.valid('in the shop', 'by phone').required(),
     witness: Joi.when('how', {
       is: 'by phone',
-      then: line(80).required().messages({ 'string.empty': 'Say who heard it', 'string.base': 'Say who heard it' }),
+      then: line(80)
+        .required()
+        .messages({ 'string.empty': 'Say who heard it', 'string.base': 'Say who heard it' }),
       otherwise: Joi.valid(null).default(null),
     }),
   }),
@@ -25,10 +33,17 @@ export const planAnswerCommand = command({
     const plan = latestPlan(order.state);
     if (!plan) throw new Refusal('no-plan', 'There is no plan to answer yet.', 'version');
     if (plan.data.version !== version) {
-      throw new Refusal('changed', 'The plan has changed since it was shown: look at it again and ask again.', 'version');
+      throw new Refusal(
+        'changed',
+        'The plan has changed since it was shown: look at it again and ask again.',
+        'version',
+      );
     }
     if (order.state.run) throw new Refusal('running', 'The work has begun on this plan.', 'version');
-    await ctx.append(order.id, { kind: 'agreement', data: { what: 'plan', planVersion: version, yes, how, witness } });
+    await ctx.append(order.id, {
+      kind: 'agreement',
+      data: { what: 'plan', planVersion: version, yes, how, witness },
+    });
     return {};
   },
 });

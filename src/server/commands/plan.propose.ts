@@ -32,16 +32,29 @@ export const planPropose = command({
   async run(ctx, { orderId, front, rear, note }) {
     const order = await ctx.openOrder(orderId);
     const baseline = baselineOf(order.state);
-    if (!baseline) throw new Refusal('no-baseline', 'Measure it as it came first: a plan starts from those heights.', 'orderId');
+    if (!baseline)
+      throw new Refusal(
+        'no-baseline',
+        'Measure it as it came first: a plan starts from those heights.',
+        'orderId',
+      );
     if (!front && !rear) throw new Refusal('empty', 'Plan a part for one axle at least.', 'front');
     if (order.state.run) throw new Refusal('running', 'The work has begun on the agreed plan.', 'orderId');
     const blocks = (rear?.parts ?? []).filter((part) => part.kind === 'block' && !part.remove);
-    if (blocks.length > 1) throw new Refusal('stacked', 'Blocks are never stacked: take one of the height you need.', 'rear.parts');
+    if (blocks.length > 1)
+      throw new Refusal(
+        'stacked',
+        'Blocks are never stacked: take one of the height you need.',
+        'rear.parts',
+      );
     if (front?.parts.some((part) => part.kind === 'block' && !part.remove)) {
       throw new Refusal('steered-block', 'No block goes on a steered axle.', 'front.parts');
     }
     const version = order.state.plans.length + 1;
-    await ctx.append(order.id, { kind: 'plan', data: { version, baselineId: baseline.entry.id, front, rear, note } });
+    await ctx.append(order.id, {
+      kind: 'plan',
+      data: { version, baselineId: baseline.entry.id, front, rear, note },
+    });
     return { version };
   },
 });

@@ -16,7 +16,9 @@ export const roadIn = command({
       .items(
         Joi.object({
           id: Joi.valid(...ROAD_CHECKS.map((check) => check.id)).required(),
-          result: Joi.valid('good', 'fault', 'not tried').required().messages({ 'any.only': 'Say how this was' }),
+          result: Joi.valid('good', 'fault', 'not tried')
+            .required()
+            .messages({ 'any.only': 'Say how this was' }),
           note: text(300),
         }),
       )
@@ -29,10 +31,15 @@ export const roadIn = command({
   async run(ctx, { orderId, odometer: read, checks, note }) {
     const order = await ctx.runningOrder(orderId);
     const out = order.state.roadOut;
-    if (!out) throw new Refusal('not-out', 'It has not been taken out: enter the odometer out first.', 'orderId');
+    if (!out)
+      throw new Refusal('not-out', 'It has not been taken out: enter the odometer out first.', 'orderId');
     const before = out.data.odometer;
     if ('value' in before && 'value' in read && before.unit === read.unit && read.value < before.value) {
-      throw new Refusal('backwards', `It read ${before.value} going out: it cannot come back with less.`, 'odometer.value');
+      throw new Refusal(
+        'backwards',
+        `It read ${before.value} going out: it cannot come back with less.`,
+        'odometer.value',
+      );
     }
     checks.forEach((check, index) => {
       if (check.result === 'fault' && !check.note) {

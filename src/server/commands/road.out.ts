@@ -9,13 +9,17 @@ import { id, odometer } from './fields';
 export const roadOut = command({
   name: 'road.out',
   who: ['tech'],
-  input: Joi.object<{ orderId: string; odometer: Odometer }>({ orderId: id().required(), odometer: odometer() }),
+  input: Joi.object<{ orderId: string; odometer: Odometer }>({
+    orderId: id().required(),
+    odometer: odometer(),
+  }),
   async run(ctx, { orderId, odometer: read }) {
     const order = await ctx.runningOrder(orderId);
     const step = order.document.steps.find((candidate) => candidate.phase === 'road' && candidate.drive);
     if (!step) throw new Refusal('no-step', 'This run has no road test.', 'orderId');
     const refused = judgeStep(order.document, order.run, step.id).filter((reason) => reason.code !== 'done');
-    if (refused[0]) throw new Refusal(refused[0].code, refused.map((reason) => reason.message).join(' '), 'orderId');
+    if (refused[0])
+      throw new Refusal(refused[0].code, refused.map((reason) => reason.message).join(' '), 'orderId');
     await ctx.append(order.id, { kind: 'road.out', data: { odometer: read } });
     return {};
   },

@@ -41,7 +41,8 @@ export const runStart = command({
     const chosen = await Promise.all(
       procedures.map(async ({ id: procedureId, ways }) => {
         const found = await procedureById(procedureId);
-        if (!found) throw new Refusal('no-procedure', `There is no procedure "${procedureId}".`, 'procedures');
+        if (!found)
+          throw new Refusal('no-procedure', `There is no procedure "${procedureId}".`, 'procedures');
         return { ...found, ways, prefix: PREFIXES[procedureId] ?? procedureId };
       }),
     );
@@ -50,7 +51,12 @@ export const runStart = command({
     );
     for (const conflict of merged.conflicts) {
       const value = conflict.values.find((candidate) => candidate.prefix === choices[conflict.place]);
-      if (!value) throw new Refusal('choose-value', `Two values for ${conflict.name}: choose one.`, `choices.${conflict.place}`);
+      if (!value)
+        throw new Refusal(
+          'choose-value',
+          `Two values for ${conflict.name}: choose one.`,
+          `choices.${conflict.place}`,
+        );
       merged.fasteners.find((fastener) => fastener.place === conflict.place)!.spec = value.spec;
     }
     const { items, fasteners, steps } = merged;

@@ -22,7 +22,8 @@ export const stepApprove = command({
       throw new Refusal('no-need', 'This step needs no approval.', 'stepId');
     }
     const lead = await checkPin(leadId, typed);
-    if (!holdsRole(lead.roles, ['lead'])) throw new Refusal('not-lead', `${lead.name} is not a lead.`, 'leadId');
+    if (!holdsRole(lead.roles, ['lead']))
+      throw new Refusal('not-lead', `${lead.name} is not a lead.`, 'leadId');
     await ctx.append(order.id, { kind: 'approval', data: { stepId, approverId: lead.id } });
     return {};
   },

@@ -23,10 +23,18 @@ export const stepDone = command({
     if (refused) throw new Refusal(refused.code, refused.message, 'stepId');
     const step = stepOf(order.document, stepId)!;
     if (step.measure?.length && !measured) {
-      throw new Refusal('measure', `Write down the ${step.measure.map((one) => `${one.what} (${one.unit})`).join(', ')}.`, 'measured');
+      throw new Refusal(
+        'measure',
+        `Write down the ${step.measure.map((one) => `${one.what} (${one.unit})`).join(', ')}.`,
+        'measured',
+      );
     }
     if (step.phase === 'road' && step.drive) {
-      throw new Refusal('road', 'The road test is recorded on its own page, with the odometer out and in.', 'stepId');
+      throw new Refusal(
+        'road',
+        'The road test is recorded on its own page, with the odometer out and in.',
+        'stepId',
+      );
     }
     const [entry] = await ctx.append(order.id, {
       kind: 'step.done',

@@ -25,7 +25,11 @@ export const torqueCheck = command({
     }
     const checker = await checkPin(checkerId, typed);
     if (checker.id === last.personId) {
-      throw new Refusal('own-check', `${checker.name} torqued ${placedName(fastener)}: somebody else checks it.`, 'checkerId');
+      throw new Refusal(
+        'own-check',
+        `${checker.name} torqued ${placedName(fastener)}: somebody else checks it.`,
+        'checkerId',
+      );
     }
     await ctx.append(order.id, {
       kind: 'torque.checked',

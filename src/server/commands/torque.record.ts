@@ -39,7 +39,13 @@ export const torqueRecord = command({
   input: Joi.object<TorqueInput>({
     orderId: id().required(),
     fastenerId: Joi.string().max(80).required(),
-    wrenchId: id().required().messages({ 'string.guid': 'Choose the wrench', 'string.empty': 'Choose the wrench', 'any.required': 'Choose the wrench' }),
+    wrenchId: id()
+      .required()
+      .messages({
+        'string.guid': 'Choose the wrench',
+        'string.empty': 'Choose the wrench',
+        'any.required': 'Choose the wrench',
+      }),
     reading: Joi.alternatives()
       .try(
         Joi.object({ clicked: Joi.valid(true).required() }),
@@ -66,14 +72,17 @@ export const torqueRecord = command({
     const now = run.fasteners.get(fastener.id)!;
     const [refused] = judgeTorque(document, run, fastener.id);
     if (refused) throw new Refusal(refused.code, refused.message, 'fastenerId');
-    const wrench = await ctx.tx.row<WrenchRow>('SELECT * FROM wrench WHERE id = ? AND active', [input.wrenchId]);
+    const wrench = await ctx.tx.row<WrenchRow>('SELECT * FROM wrench WHERE id = ? AND active', [
+      input.wrenchId,
+    ]);
     if (!wrench) throw new Refusal('no-wrench', 'Choose a wrench the shop has.', 'wrenchId');
 
     const spec = now.spec!;
     const shop = await readShop(ctx.tx);
     const warnings: string[] = [];
     const outOfRange = spec.nm < wrench.low_nm || spec.nm > wrench.high_nm;
-    const pastDue = wrench.calibration_due.toISOString().slice(0, 10) < shopDay(ctx.receivedAt, shop.timeZone);
+    const pastDue =
+      wrench.calibration_due.toISOString().slice(0, 10) < shopDay(ctx.receivedAt, shop.timeZone);
     if (outOfRange) warnings.push(`The value lies outside the range of ${wrench.name}.`);
     if (pastDue) warnings.push(`${wrench.name} is past its calibration date.`);
     if ('value' in input.reading) {
@@ -82,11 +91,17 @@ export const torqueRecord = command({
       if (unitSlip) warnings.push(`This looks like a unit slip (${unitSlip.replaceAll('-', ' ')}).`);
       else if (verdict !== 'within') warnings.push(`The reading is ${verdict} against the value.`);
       if (verdict !== 'within' && !input.confirmed) {
-        throw new Refusal('confirm', `${warnings[warnings.length - 1]} Take it again, or confirm what the wrench said.`, 'reading');
+        throw new Refusal(
+          'confirm',
+          `${warnings[warnings.length - 1]} Take it again, or confirm what the wrench said.`,
+          'reading',
+        );
       }
     }
     const recheck = !isJob(state);
-    const pass = recheck ? 1 : Math.min((fastener.passes ?? 1), now.torqued ? (fastener.passes ?? 1) : now.pass + 1);
+    const pass = recheck
+      ? 1
+      : Math.min(fastener.passes ?? 1, now.torqued ? (fastener.passes ?? 1) : now.pass + 1);
     await ctx.append(order.id, {
       kind: 'torque',
       data: {

@@ -28,19 +28,29 @@ export const valueSet = command({
     kind: Joi.valid('entered', 'interim', 'missing', 'waiting').required(),
     value: Joi.when('kind', {
       is: Joi.valid('entered', 'interim'),
-      then: Joi.number().greater(0).max(5000).required().messages({ 'number.base': 'Enter the value as a number' }),
+      then: Joi.number()
+        .greater(0)
+        .max(5000)
+        .required()
+        .messages({ 'number.base': 'Enter the value as a number' }),
       otherwise: Joi.valid(null).default(null),
     }),
     unit: Joi.valid('nm', 'lbft').default('nm'),
     angleDeg: Joi.number().greater(0).max(720).allow(null).default(null),
-    source: line(200).required().messages({ 'string.empty': 'Say where this comes from', 'any.required': 'Say where this comes from' }),
+    source: line(200)
+      .required()
+      .messages({ 'string.empty': 'Say where this comes from', 'any.required': 'Say where this comes from' }),
   }),
   async run(ctx, input) {
     const order = await ctx.runningOrder(input.orderId);
     const fastener = order.document.fasteners.find((candidate) => candidate.id === input.fastenerId);
     if (!fastener) throw new Refusal('no-fastener', 'This job has no such fastener.', 'fastenerId');
     if (input.kind === 'interim' && fastener.critical) {
-      throw new Refusal('critical', `${placedName(fastener)} is ${fastener.critical}: no interim value there.`, 'kind');
+      throw new Refusal(
+        'critical',
+        `${placedName(fastener)} is ${fastener.critical}: no interim value there.`,
+        'kind',
+      );
     }
     const nm = input.value === null ? null : convertTorque(input.value, input.unit).nm;
     await ctx.append(order.id, {

@@ -24,7 +24,9 @@ export const visitClose = command({
       'SELECT id, places, order_id FROM follow_up WHERE vehicle_id = ? AND closed_by IS NULL',
       [order.vehicleId],
     );
-    const answered = open.filter((row) => row.order_id !== order.id && row.places.every((place) => clicked.has(place)));
+    const answered = open.filter(
+      (row) => row.order_id !== order.id && row.places.every((place) => clicked.has(place)),
+    );
     await ctx.append(
       order.id,
       { kind: 'visit.closed', data: { note } },

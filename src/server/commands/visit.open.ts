@@ -35,7 +35,8 @@ export const visitOpen = command({
     );
     const followUps = rows.map((row) => {
       if (!row) throw new Refusal('no-follow-up', 'There is no such come-back.', 'followUpIds');
-      if (row.closed_by) throw new Refusal('closed', 'One of these come-backs is closed already.', 'followUpIds');
+      if (row.closed_by)
+        throw new Refusal('closed', 'One of these come-backs is closed already.', 'followUpIds');
       return row;
     });
     const { vehicle_id: vehicleId, order_id: from } = followUps[0]!;
@@ -47,13 +48,22 @@ export const visitOpen = command({
         WHERE vehicle_id = ? AND kind = 're-torque' AND NOT closed`,
       [vehicleId],
     );
-    if (running) throw new Refusal('open-visit', `Visit ${running.number} is open for this car: go on there.`, 'followUpIds');
+    if (running)
+      throw new Refusal(
+        'open-visit',
+        `Visit ${running.number} is open for this car: go on there.`,
+        'followUpIds',
+      );
     const before = (await loadOrder(ctx.tx, from))!.state.intake!.data;
     const places = new Set(followUps.flatMap((row) => row.places));
-    const fasteners = (await fastenersOfCar(ctx.tx, vehicleId)).filter((fastener) => places.has(fastener.place));
+    const fasteners = (await fastenersOfCar(ctx.tx, vehicleId)).filter((fastener) =>
+      places.has(fastener.place),
+    );
     const { orderId, number } = await newOrder(ctx, { vehicleId, kind: 're-torque', comesBackFrom: from });
     const { run, carried } = await carriedInto(ctx.tx, vehicleId, retorqueVisit(fasteners));
-    const sources = [{ prefix: 'visit', id: 'visit-re-torque', title: 'Re-torque visit', hash: '', ways: [] }];
+    const sources = [
+      { prefix: 'visit', id: 'visit-re-torque', title: 'Re-torque visit', hash: '', ways: [] },
+    ];
     const documentHash = await keepRun(ctx.tx, { ...run, sources, carried }, ctx.receivedAt);
     const intake: IntakeData = {
       ...before,

@@ -7,7 +7,10 @@ import { readDocument } from './store';
 
 /** The packet of an order as it stands now, not signed. */
 export async function previewPacket(orderId: string): Promise<Packet> {
-  const head = await db().row<{ count: number; hash: string }>('SELECT count, hash FROM chain_head WHERE chain = ?', [orderId]);
+  const head = await db().row<{ count: number; hash: string }>(
+    'SELECT count, hash FROM chain_head WHERE chain = ?',
+    [orderId],
+  );
   return buildPacket(db(), orderId, { version: 0, at: now().toISOString(), signed: null, chain: head! });
 }
 

@@ -31,19 +31,27 @@ type Doc = PDFKit.PDFDocument;
 /** Draws a stance at a place on the page, `width` points wide. @returns its height */
 function drawShapes(doc: Doc, drawing: Drawing, x: number, y: number, width: number): number {
   const scale = width / drawing.width;
-  doc.save().translate(x, y).scale(scale);
+  doc
+    .save()
+    .translate(x, y - drawing.top * scale)
+    .scale(scale);
   for (const shape of drawing.shapes) {
     if (shape.kind === 'text') {
-      doc.font(shape.strong ? 'head' : 'body').fontSize(shape.size).fillColor(TONES[shape.tone]);
+      doc
+        .font(shape.strong ? 'head' : 'body')
+        .fontSize(shape.size)
+        .fillColor(TONES[shape.tone]);
       const wide = doc.widthOfString(shape.text);
-      const at = shape.anchor === 'start' ? shape.x : shape.anchor === 'end' ? shape.x - wide : shape.x - wide / 2;
+      const at =
+        shape.anchor === 'start' ? shape.x : shape.anchor === 'end' ? shape.x - wide : shape.x - wide / 2;
       doc.text(shape.text, at, shape.y - shape.size * 0.8, { lineBreak: false });
       continue;
     }
     if (shape.kind === 'path') doc.path(shape.d);
     else doc.circle(shape.cx, shape.cy, shape.r);
     doc.lineWidth(shape.width).strokeColor(TONES[shape.tone]);
-    if (shape.kind === 'path' && shape.dash) doc.dash(shape.dash[0]!, { space: shape.dash[1] ?? shape.dash[0] });
+    if (shape.kind === 'path' && shape.dash)
+      doc.dash(shape.dash[0]!, { space: shape.dash[1] ?? shape.dash[0] });
     else doc.undash();
     if (shape.fill) doc.fillAndStroke(TONES[shape.fill], TONES[shape.tone]);
     else doc.stroke();
@@ -65,7 +73,12 @@ class Sheet {
     this.room(60);
     this.doc.moveDown(0.7).font('head').fontSize(15).fillColor(INK).text(text, MARGIN);
     const y = this.doc.y + 1;
-    this.doc.moveTo(MARGIN, y).lineTo(MARGIN + this.width, y).lineWidth(0.8).strokeColor(INK).stroke();
+    this.doc
+      .moveTo(MARGIN, y)
+      .lineTo(MARGIN + this.width, y)
+      .lineWidth(0.8)
+      .strokeColor(INK)
+      .stroke();
     this.doc.y = y + 5;
   }
   paragraph(text: string, font = 'body', size = 9.5): void {
@@ -79,17 +92,27 @@ class Sheet {
     const total = parts.reduce((sum, part) => sum + part, 0);
     const widths = parts.map((part) => (part / total) * this.width);
     doc.font(options.head ? 'head' : 'body').fontSize(options.head ? 8.5 : 9);
-    const height = Math.max(...cells.map((cell, index) => doc.heightOfString(cell, { width: widths[index]! - 6 })));
+    const height = Math.max(
+      ...cells.map((cell, index) => doc.heightOfString(cell, { width: widths[index]! - 6 })),
+    );
     this.room(height + 6);
     const y = doc.y;
     let x = MARGIN;
     cells.forEach((cell, index) => {
-      doc.font(options.head ? 'head' : 'body').fontSize(options.head ? 8.5 : 9).fillColor(TONES[options.tone ?? 'ink']);
+      doc
+        .font(options.head ? 'head' : 'body')
+        .fontSize(options.head ? 8.5 : 9)
+        .fillColor(TONES[options.tone ?? 'ink']);
       doc.text(cell, x, y, { width: widths[index]! - 6 });
       x += widths[index]!;
     });
     doc.y = y + height + 2;
-    doc.moveTo(MARGIN, doc.y).lineTo(MARGIN + this.width, doc.y).lineWidth(0.4).strokeColor(TONES.rule).stroke();
+    doc
+      .moveTo(MARGIN, doc.y)
+      .lineTo(MARGIN + this.width, doc.y)
+      .lineWidth(0.4)
+      .strokeColor(TONES.rule)
+      .stroke();
     doc.y += 3;
   }
 }
@@ -98,7 +121,12 @@ function heightsPart(sheet: Sheet, packet: Packet): void {
   const { heights, stance } = packet;
   if (!heights) return;
   sheet.heading('Standing heights');
-  const drawing = sideView({ ...stance, unit: heights.unit, measured: stance.after ?? stance.before, before: stance.after ? stance.before : null });
+  const drawing = sideView({
+    ...stance,
+    unit: heights.unit,
+    measured: stance.after ?? stance.before,
+    before: stance.after ? stance.before : null,
+  });
   sheet.room(230);
   const top = sheet.doc.y;
   sheet.doc.y = top + drawShapes(sheet.doc, drawing, MARGIN + 20, top, sheet.width - 40) + 6;
@@ -137,10 +165,18 @@ function alignmentPart(sheet: Sheet, packet: Packet): void {
   const parts = [2, 1, 1, 1.2, 0.8];
   sheet.row(['Angle', 'Before', 'After', 'Range', ''], parts, { head: true });
   for (const row of alignment.rows) {
-    sheet.row([row.name, angleText(row.before, row.unit), angleText(row.after, row.unit), row.range, row.verdict], parts);
+    sheet.row(
+      [row.name, angleText(row.before, row.unit), angleText(row.after, row.unit), row.range, row.verdict],
+      parts,
+    );
   }
-  const verdict = alignment.pass ? 'All angles within their range.' : `Not all reached: ${alignment.notReached || 'see above'}.`;
-  sheet.paragraph(alignment.acceptedWhy ? `${verdict} Accepted: ${alignment.acceptedWhy}` : verdict, 'strong');
+  const verdict = alignment.pass
+    ? 'All angles within their range.'
+    : `Not all reached: ${alignment.notReached || 'see above'}.`;
+  sheet.paragraph(
+    alignment.acceptedWhy ? `${verdict} Accepted: ${alignment.acceptedWhy}` : verdict,
+    'strong',
+  );
 }
 
 async function photoPart(sheet: Sheet, packet: Packet, tx: Db): Promise<void> {
@@ -151,7 +187,9 @@ async function photoPart(sheet: Sheet, packet: Packet, tx: Db): Promise<void> {
   let column = 0;
   let top = sheet.doc.y;
   for (const photo of packet.photos) {
-    const row = await tx.row<{ thumbnail: Buffer }>('SELECT thumbnail FROM photo WHERE id = ?', [photo.photoId]);
+    const row = await tx.row<{ thumbnail: Buffer }>('SELECT thumbnail FROM photo WHERE id = ?', [
+      photo.photoId,
+    ]);
     if (!row) continue;
     if (column === 0) {
       sheet.room(tall + 34);
@@ -172,7 +210,16 @@ function closingPart(sheet: Sheet, packet: Packet): void {
   const parts = [2.4, 1, 1.4, 1.4, 1.4];
   sheet.row(['What', 'Places', 'When', 'At the dial', 'About'], parts, { head: true });
   for (const back of packet.comeBacks) {
-    sheet.row([back.title, String(back.places), back.interval, back.dueOdometer ?? 'by date', back.dueOn ? shortDay(back.dueOn) : ''], parts);
+    sheet.row(
+      [
+        back.title,
+        String(back.places),
+        back.interval,
+        back.dueOdometer ?? 'by date',
+        back.dueOn ? shortDay(back.dueOn) : '',
+      ],
+      parts,
+    );
   }
   sheet.heading('What is different now, and what to mind');
   for (const text of [...packet.changes, ...packet.cautions]) sheet.paragraph(`–  ${text}`);
@@ -190,7 +237,11 @@ function signaturePart(sheet: Sheet, packet: Packet, picture: Buffer | null): vo
   if (picture) sheet.doc.image(picture, MARGIN, top, { fit: [200, 60] });
   sheet.doc.y = top + 64;
   sheet.paragraph(`${packet.signed.by}, ${shopMoment(packet.signed.at, packet.timeZone)}`, 'strong');
-  sheet.paragraph(`Record of ${packet.chain.count} entries, closing with ${packet.chain.hash}. Packet version ${packet.version}.`, 'body', 7.5);
+  sheet.paragraph(
+    `Record of ${packet.chain.count} entries, closing with ${packet.chain.hash}. Packet version ${packet.version}.`,
+    'body',
+    7.5,
+  );
 }
 
 /** Draws a packet as a PDF. @returns its bytes */
@@ -199,7 +250,11 @@ export async function packetPdf(packet: Packet, tx: Db, signature: Buffer | null
     size: 'LETTER',
     margin: MARGIN,
     bufferPages: true,
-    info: { Title: `${packet.car.label}, order ${packet.order}`, Author: packet.shop, CreationDate: new Date(packet.at) },
+    info: {
+      Title: `${packet.car.label}, order ${packet.order}`,
+      Author: packet.shop,
+      CreationDate: new Date(packet.at),
+    },
   });
   const chunks: Buffer[] = [];
   doc.on('data', (chunk: Buffer) => chunks.push(chunk));
@@ -210,14 +265,20 @@ export async function packetPdf(packet: Packet, tx: Db, signature: Buffer | null
 
   const sheet = new Sheet(doc);
   doc.font('head').fontSize(24).fillColor(INK).text(packet.car.label, MARGIN, MARGIN);
-  sheet.paragraph(`${packet.car.plate} · ${packet.customer} · order ${packet.order} · ${packet.shop} · ${shopMoment(packet.at, packet.timeZone)}`);
+  sheet.paragraph(
+    `${packet.car.plate} · ${packet.customer} · order ${packet.order} · ${packet.shop} · ${shopMoment(packet.at, packet.timeZone)}`,
+  );
   const { arrived, out, back } = packet.odometer;
-  sheet.paragraph(`Odometer: arrived ${arrived}${out ? `, road test out ${out}` : ''}${back ? `, back ${back}` : ''}.`);
+  sheet.paragraph(
+    `Odometer: arrived ${arrived}${out ? `, road test out ${out}` : ''}${back ? `, back ${back}` : ''}.`,
+  );
   sheet.paragraph(`Asked for: ${packet.wants}${packet.carries ? ` Carries: ${packet.carries}` : ''}`);
   heightsPart(sheet, packet);
   sheet.heading('Fitted');
   for (const part of packet.fitted) {
-    sheet.paragraph(`${part.end === 'front' ? 'Front' : 'Rear'}: ${part.name}. Predicted lift ${part.predicted}${part.claimed ? `, the kit claims ${part.claimed}` : ''}.`);
+    sheet.paragraph(
+      `${part.end === 'front' ? 'Front' : 'Rear'}: ${part.name}. Predicted lift ${part.predicted}${part.claimed ? `, the kit claims ${part.claimed}` : ''}.`,
+    );
   }
   torquePart(sheet, packet);
   alignmentPart(sheet, packet);
@@ -235,7 +296,12 @@ export async function packetPdf(packet: Packet, tx: Db, signature: Buffer | null
     doc.switchToPage(page);
     doc.page.margins.bottom = 0;
     doc.font('body').fontSize(8).fillColor(TONES.soft);
-    doc.text(`${packet.car.plate} · order ${packet.order} · page ${page + 1} of ${count}`, MARGIN, doc.page.height - 34, { width: sheet.width, align: 'right' });
+    doc.text(
+      `${packet.car.plate} · order ${packet.order} · page ${page + 1} of ${count}`,
+      MARGIN,
+      doc.page.height - 34,
+      { width: sheet.width, align: 'right' },
+    );
   }
   doc.end();
   await ended;

@@ -55,14 +55,27 @@ export interface Packet {
   heights: {
     method: string;
     unit: 'in' | 'mm';
-    rows: { label: string; tone: 'measured' | 'predicted'; values: PerCorner<string>; other: PerCorner<string> }[];
+    rows: {
+      label: string;
+      tone: 'measured' | 'predicted';
+      values: PerCorner<string>;
+      other: PerCorner<string>;
+    }[];
     verdicts: string[];
   } | null;
   stance: ReturnType<typeof stanceOfOrder>;
   fitted: { end: string; name: string; predicted: string; claimed: string | null }[];
   procedures: string[];
   torque: PacketTorque[];
-  alignment: { rack: string; operator: string; specSource: string; rows: AlignmentRow[]; pass: boolean; acceptedWhy: string | null; notReached: string } | null;
+  alignment: {
+    rack: string;
+    operator: string;
+    specSource: string;
+    rows: AlignmentRow[];
+    pass: boolean;
+    acceptedWhy: string | null;
+    notReached: string;
+  } | null;
   road: { checks: { label: string; result: string; note: string }[]; note: string } | null;
   photos: { photoId: string; sha256: string; caption: string }[];
   lifted: { rule: string; reason: string; by: string }[];
@@ -100,11 +113,14 @@ function torqueRows(file: OrderFile): PacketTorque[] {
       value: torqueBoth(target.nm),
       source: target.source,
       interim: target.interim,
-      reading: readingText(reading) + ((fastener.passes ?? 1) > 1 && isJob(file.state) ? `, ${fastener.passes} passes` : ''),
+      reading:
+        readingText(reading) +
+        ((fastener.passes ?? 1) > 1 && isJob(file.state) ? `, ${fastener.passes} passes` : ''),
       who: file.people[last.personId] ?? 'somebody who left',
       at: last.at,
       wrench: wrench.name + (wrench.pastDue ? ', past its calibration date' : ''),
-      support: support[fastener.end === 'rear' ? 'rear' : 'front'] === 'on-wheels' ? 'on its wheels' : 'raised',
+      support:
+        support[fastener.end === 'rear' ? 'rear' : 'front'] === 'on-wheels' ? 'on its wheels' : 'raised',
       checkedBy: check ? (file.people[check.data.checkerId] ?? null) : null,
     };
   });
@@ -123,14 +139,23 @@ function heightRows(file: OrderFile): Packet['heights'] {
     other: eachCorner((corner) => formatTape(mm[corner], unit === 'in' ? 'mm' : 'in')),
   });
   const verdict =
-    after && judgeHeights({ ...stance, before: baseline.mm, after: after.mm }, unit).axles.map((axle) => axle.text);
+    after &&
+    judgeHeights({ ...stance, before: baseline.mm, after: after.mm }, unit).axles.map((axle) => axle.text);
   return {
     method: `${METHOD_WORDS[baseline.entry.data.method]} to ${baseline.entry.data.upperPoint}`,
     unit,
     rows: [
       row('As it came', 'measured', baseline.mm),
       ...(stance.predicted ? [row('Predicted', 'predicted', stance.predicted)] : []),
-      ...file.state.heights.filter((set) => set !== baseline).map((set) => row(set.entry.data.occasion.replace(/^./, (c) => c.toUpperCase()), 'measured', set.mm)),
+      ...file.state.heights
+        .filter((set) => set !== baseline)
+        .map((set) =>
+          row(
+            set.entry.data.occasion.replace(/^./, (c) => c.toUpperCase()),
+            'measured',
+            set.mm,
+          ),
+        ),
     ],
     verdicts: verdict ?? [],
   };
@@ -160,16 +185,24 @@ function changesFor(file: OrderFile): string[] {
   if (stance.before && stance.after) {
     const { comparison } = judgeHeights({ ...stance, before: stance.before, after: stance.after }, 'in');
     const mean = (comparison.frontLift + comparison.rearLift) / 2;
-    if (mean > 3) changes.push('It stands taller: mind low roofs and steps, and raise it only at its own jacking points.');
+    if (mean > 3)
+      changes.push(
+        'It stands taller: mind low roofs and steps, and raise it only at its own jacking points.',
+      );
     if (mean < -3) changes.push('It stands lower: mind ramps and curbs.');
-    if (mean > 3) changes.push('It tips sooner and takes longer to stop than it did: leave more room and take bends slower.');
+    if (mean > 3)
+      changes.push(
+        'It tips sooner and takes longer to stop than it did: leave more room and take bends slower.',
+      );
     changes.push('The lamps were re-aimed at its new height: have them checked again when its load changes.');
   }
   if (intake.newTires) {
     const { speedometerErrorPct } = compareTires({ old: intake.tires, new: intake.newTires });
     if (Math.abs(speedometerErrorPct) >= 0.5) {
       const way = speedometerErrorPct < 0 ? 'less' : 'more';
-      changes.push(`On ${intake.newTires} the dial reads ${Math.abs(speedometerErrorPct).toFixed(1)}% ${way} than you drive.`);
+      changes.push(
+        `On ${intake.newTires} the dial reads ${Math.abs(speedometerErrorPct).toFixed(1)}% ${way} than you drive.`,
+      );
     }
   }
   return changes;
@@ -210,7 +243,10 @@ async function comeBacks(tx: Db, file: OrderFile): Promise<PacketComeBack[]> {
     return {
       title: data.because === 'moved' ? 'Found moved: clicked again' : TITLES[data.kind],
       places: data.places.length,
-      dueOdometer: read && due.dueOdometer !== null ? `${Math.round(due.dueOdometer).toLocaleString('en-US')} ${unit}` : null,
+      dueOdometer:
+        read && due.dueOdometer !== null
+          ? `${Math.round(due.dueOdometer).toLocaleString('en-US')} ${unit}`
+          : null,
       dueOn: due.due,
       interval: `after ${distance} ${unit}${days === null ? '' : ` or ${days} days`}`,
     };
@@ -271,7 +307,11 @@ export async function buildPacket(
     photos: state.photos.map((entry) => ({
       photoId: entry.data.photoId,
       sha256: entry.data.sha256,
-      caption: entry.data.caption || state.document?.steps.find((step) => step.id === entry.data.stepId)?.do || entry.data.occasion || '',
+      caption:
+        entry.data.caption ||
+        state.document?.steps.find((step) => step.id === entry.data.stepId)?.do ||
+        entry.data.occasion ||
+        '',
     })),
     lifted: state.overrides.map((entry) => ({
       rule: LIFTED_WORDS[entry.data.rule] ?? entry.data.rule,
@@ -283,4 +323,3 @@ export async function buildPacket(
     comeBacks: await comeBacks(tx, file),
   };
 }
-

@@ -21,7 +21,8 @@ export async function readDocument(tx: Db, hash: string): Promise<Buffer | null>
   return row?.content ?? null;
 }
 
-export const keepRun = (tx: Db, run: RunDocument, at: Date) => keepDocument(tx, 'run', Buffer.from(canonicalJson(run)), at);
+export const keepRun = (tx: Db, run: RunDocument, at: Date) =>
+  keepDocument(tx, 'run', Buffer.from(canonicalJson(run)), at);
 
 export async function readRun(tx: Db, hash: string): Promise<RunDocument | null> {
   const content = await readDocument(tx, hash);

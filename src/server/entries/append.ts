@@ -42,7 +42,12 @@ export async function lockHead(tx: Db, chain: string, at: Date): Promise<HeadRow
  * Appends entries to a chain whose head is locked, each hashed over the one before, and advances the head.
  * @returns the entries as written
  */
-export async function appendEntries(tx: Db, chain: string, drafts: Draft[], author: Author): Promise<Entry[]> {
+export async function appendEntries(
+  tx: Db,
+  chain: string,
+  drafts: Draft[],
+  author: Author,
+): Promise<Entry[]> {
   const head = await lockHead(tx, chain, author.receivedAt);
   let { count, hash } = head;
   const written: Entry[] = [];
@@ -96,6 +101,9 @@ export async function appendEntries(tx: Db, chain: string, drafts: Draft[], auth
 
 /** All entries of a chain in its order. */
 export async function entriesOf(tx: Db, chain: string): Promise<Entry[]> {
-  const rows = await tx.rows<{ canonical: string }>('SELECT canonical FROM entry WHERE chain = ? ORDER BY seq', [chain]);
+  const rows = await tx.rows<{ canonical: string }>(
+    'SELECT canonical FROM entry WHERE chain = ? ORDER BY seq',
+    [chain],
+  );
   return rows.map((row) => JSON.parse(row.canonical) as Entry);
 }

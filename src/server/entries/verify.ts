@@ -38,7 +38,10 @@ function columnsDiffer(row: EntryRow, chain: string): string | null {
   return Object.keys(columns).find((name) => columns[name] !== told[name]) ?? null;
 }
 
-async function walkChain(tx: Db, head: { chain: string; count: number; hash: string }): Promise<string | null> {
+async function walkChain(
+  tx: Db,
+  head: { chain: string; count: number; hash: string },
+): Promise<string | null> {
   const rows = await tx.rows<EntryRow>('SELECT * FROM entry WHERE chain = ? ORDER BY seq', [head.chain]);
   const name = await nameOf(tx, head.chain);
   let previous = CHAIN_START;
@@ -46,7 +49,8 @@ async function walkChain(tx: Db, head: { chain: string; count: number; hash: str
     const what = `entry ${row.id} (${row.kind}, number ${row.seq} of ${name})`;
     if (row.seq !== index + 1) return `${name} has no entry number ${index + 1}: one was taken out.`;
     if (row.previous_hash !== previous) return `${what} does not follow the one before it.`;
-    if (chainHash(previous, row.canonical) !== row.hash) return `${what} was changed: its hash no longer fits its text.`;
+    if (chainHash(previous, row.canonical) !== row.hash)
+      return `${what} was changed: its hash no longer fits its text.`;
     const column = columnsDiffer(row, head.chain);
     if (column) return `${what} was changed: its column "${column}" no longer says what its text says.`;
     previous = row.hash;
@@ -62,18 +66,23 @@ async function checkBytes(tx: Db): Promise<string | null> {
   const photos = await tx.rows<{ id: string; sha256: string }>('SELECT id, sha256 FROM photo');
   for (const photo of photos) {
     const row = await tx.row<{ bytes: Buffer }>('SELECT bytes FROM photo WHERE id = ?', [photo.id]);
-    if (sha256(row!.bytes) !== photo.sha256) return `photo ${photo.id} was changed: its bytes no longer have their hash.`;
+    if (sha256(row!.bytes) !== photo.sha256)
+      return `photo ${photo.id} was changed: its bytes no longer have their hash.`;
   }
   const bound = await tx.rows<{ canonical: string }>("SELECT canonical FROM entry WHERE kind = 'photo'");
   const known = new Map(photos.map((photo) => [photo.id, photo.sha256]));
   for (const { canonical } of bound) {
     const { data, id } = JSON.parse(canonical) as { id: string; data: { photoId: string; sha256: string } };
-    if (known.get(data.photoId) !== data.sha256) return `entry ${id} names a photo ${data.photoId} that is missing or another.`;
+    if (known.get(data.photoId) !== data.sha256)
+      return `entry ${id} names a photo ${data.photoId} that is missing or another.`;
   }
   const documents = await tx.rows<{ hash: string; kind: string }>('SELECT hash, kind FROM document');
   for (const document of documents) {
-    const row = await tx.row<{ content: Buffer }>('SELECT content FROM document WHERE hash = ?', [document.hash]);
-    if (sha256(row!.content) !== document.hash) return `${document.kind} document ${document.hash} was changed.`;
+    const row = await tx.row<{ content: Buffer }>('SELECT content FROM document WHERE hash = ?', [
+      document.hash,
+    ]);
+    if (sha256(row!.content) !== document.hash)
+      return `${document.kind} document ${document.hash} was changed.`;
   }
   const kept = new Set(documents.map((document) => document.hash));
   const named = await tx.rows<{ id: string; kind: string; canonical: string }>(
@@ -97,7 +106,9 @@ const KEYS: Record<(typeof DERIVED_TABLES)[number], string> = {
 };
 
 async function snapshot(tx: Db, table: keyof typeof KEYS): Promise<Map<string, string>> {
-  const rows = await tx.rows<Record<string, unknown>>(`SELECT ${KEYS[table]} AS verify_key, t.* FROM ${table} t`);
+  const rows = await tx.rows<Record<string, unknown>>(
+    `SELECT ${KEYS[table]} AS verify_key, t.* FROM ${table} t`,
+  );
   return new Map(rows.map((row) => [String(row.verify_key), canonicalJson(JSON.parse(JSON.stringify(row)))]));
 }
 
@@ -117,7 +128,9 @@ async function checkDerived(): Promise<string | null> {
       for (const table of DERIVED_TABLES) {
         const rebuilt = await snapshot(tx, table);
         const kept = before.get(table)!;
-        const off = [...new Set([...kept.keys(), ...rebuilt.keys()])].find((key) => kept.get(key) !== rebuilt.get(key));
+        const off = [...new Set([...kept.keys(), ...rebuilt.keys()])].find(
+          (key) => kept.get(key) !== rebuilt.get(key),
+        );
         if (off !== undefined) {
           found = `derived table ${table}, row ${off}, is not what the entries say.`;
           break;

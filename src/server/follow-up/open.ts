@@ -48,7 +48,11 @@ export async function followUpsAtHandoff(ctx: CommandContext, order: LockedOrder
 }
 
 /** A fastener found moved opens a come-back for itself alone. */
-export async function followUpFromMoved(ctx: CommandContext, order: LockedOrder, place: string): Promise<void> {
+export async function followUpFromMoved(
+  ctx: CommandContext,
+  order: LockedOrder,
+  place: string,
+): Promise<void> {
   const known = order.state.followUpsOpened.some(
     (entry) => entry.data.because === 'moved' && entry.data.places.includes(place),
   );

@@ -14,7 +14,11 @@ const MOST_PIXELS = 120_000_000;
 const READ = new Set(['jpeg', 'png', 'webp']);
 
 const unreadable = () =>
-  new Refusal('unreadable', 'This is not a whole JPEG, PNG or WebP picture: take it again or choose another file.', 'file');
+  new Refusal(
+    'unreadable',
+    'This is not a whole JPEG, PNG or WebP picture: take it again or choose another file.',
+    'file',
+  );
 
 export interface StoredPhoto {
   photoId: string;
@@ -36,7 +40,10 @@ async function reencode(upload: Buffer) {
       .flatten({ background: '#ffffff' })
       .jpeg({ quality: QUALITY })
       .toBuffer({ resolveWithObject: true });
-    const thumbnail = await sharp(data).resize(THUMBNAIL, THUMBNAIL, { fit: 'inside' }).jpeg({ quality: QUALITY }).toBuffer();
+    const thumbnail = await sharp(data)
+      .resize(THUMBNAIL, THUMBNAIL, { fit: 'inside' })
+      .jpeg({ quality: QUALITY })
+      .toBuffer();
     return { data, thumbnail, width: info.width, height: info.height };
   } catch (error) {
     if (error instanceof Refusal) throw error;
@@ -55,7 +62,10 @@ export async function storePhoto(upload: Buffer): Promise<StoredPhoto> {
   if (upload.length === 0) throw unreadable();
   const uploadHash = sha256(upload);
   const find = () =>
-    db().row<{ id: string; width: number; height: number }>('SELECT id, width, height FROM photo WHERE upload_hash = ?', [uploadHash]);
+    db().row<{ id: string; width: number; height: number }>(
+      'SELECT id, width, height FROM photo WHERE upload_hash = ?',
+      [uploadHash],
+    );
   const before = await find();
   if (before) return { photoId: before.id, width: before.width, height: before.height, known: true };
   const { data, thumbnail, width, height } = await reencode(upload);
@@ -72,7 +82,10 @@ export async function storePhoto(upload: Buffer): Promise<StoredPhoto> {
   return { photoId, width, height, known: false };
 }
 
-export async function readPhoto(photoId: string, size: 'full' | 'small'): Promise<{ bytes: Buffer; sha256: string } | null> {
+export async function readPhoto(
+  photoId: string,
+  size: 'full' | 'small',
+): Promise<{ bytes: Buffer; sha256: string } | null> {
   const column = size === 'full' ? 'bytes' : 'thumbnail';
   return db().row(`SELECT ${column} AS bytes, sha256 FROM photo WHERE id = ?`, [photoId]);
 }

@@ -48,7 +48,11 @@ interface Row {
 }
 
 /** The open come-backs, what is due first leading; one with no day yet stands last. */
-export async function openComeBacks(tx: Db, today: string, orderId: string | null = null): Promise<ComeBack[]> {
+export async function openComeBacks(
+  tx: Db,
+  today: string,
+  orderId: string | null = null,
+): Promise<ComeBack[]> {
   const rows = await tx.rows<Row>(
     `SELECT follow_up.id, order_id, number, follow_up.vehicle_id, label, plate, contact.name, contact.phone, follow_up.kind,
             because, places, due_odometer, unit, due_on, pace_per_day, odometer,
@@ -96,7 +100,9 @@ export const COME_BACK_TITLES = { wheel: 'Wheel nuts', chassis: 'Chassis and U-b
 export function comeBackTitle(comeBack: Pick<ComeBack, 'kind' | 'because' | 'places'>): string {
   if (comeBack.because === 'moved') {
     const [end, side, what] = comeBack.places[0]!.split('.');
-    return `${what!.replaceAll('-', ' ')}, ${side} ${end}, found moved`.replace(/^./, (first) => first.toUpperCase());
+    return `${what!.replaceAll('-', ' ')}, ${side} ${end}, found moved`.replace(/^./, (first) =>
+      first.toUpperCase(),
+    );
   }
   return COME_BACK_TITLES[comeBack.kind];
 }

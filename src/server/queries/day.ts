@@ -91,7 +91,13 @@ export interface RunningClock {
 
 /** Who is clocked on, on what, since when. */
 export async function runningClocks(tx: Db): Promise<RunningClock[]> {
-  const rows = await tx.rows<{ name: string; person_id: string; order_id: string; label: string; from_at: Date }>(
+  const rows = await tx.rows<{
+    name: string;
+    person_id: string;
+    order_id: string;
+    label: string;
+    from_at: Date;
+  }>(
     `SELECT person.name, clock_now.person_id, clock_now.order_id, label, from_at FROM clock_now
        JOIN person ON person.id = clock_now.person_id
        JOIN work_order ON work_order.id = clock_now.order_id

@@ -116,7 +116,8 @@ export function stanceOfOrder({ state, vehicle }: Pick<OrderFile, 'state' | 'veh
   const after = afterHeightsOf(state);
   const plan = latestPlan(state);
   const method = baseline?.entry.data.method ?? intake.targets.method;
-  const predicted: PerCorner<number> | null = baseline && plan ? predictedHeights(baseline.mm, plan.data, method) : null;
+  const predicted: PerCorner<number> | null =
+    baseline && plan ? predictedHeights(baseline.mm, plan.data, method) : null;
   const goal = (typed: string | null) => (typed ? parseTape(typed, intake.targets.unit) : null);
   return {
     body: vehicle.body,

@@ -17,10 +17,17 @@ export interface ListedOrder {
 export const PAGE_SIZE = 25;
 
 /** Orders by plate, the last characters of a plate, car, customer or number; open ones first, newest first. */
-export async function findOrders(tx: Db, search: string, page: number): Promise<{ orders: ListedOrder[]; more: boolean }> {
+export async function findOrders(
+  tx: Db,
+  search: string,
+  page: number,
+): Promise<{ orders: ListedOrder[]; more: boolean }> {
   const text = search.trim();
   const like = `%${text.replace(/[\\%_]/g, '\\$&')}%`;
-  const reversed = `${[...text.toUpperCase()].reverse().join('').replace(/[\\%_]/g, '\\$&')}%`;
+  const reversed = `${[...text.toUpperCase()]
+    .reverse()
+    .join('')
+    .replace(/[\\%_]/g, '\\$&')}%`;
   const rows = await tx.rows<{
     id: string;
     number: number;
@@ -69,7 +76,14 @@ export interface KnownVehicle {
 
 /** Vehicles the shop has seen, for an intake of one that comes again. */
 export async function knownVehicles(tx: Db): Promise<KnownVehicle[]> {
-  const rows = await tx.rows<{ id: string; customer_id: string; label: string; plate: string; name: string; distance_unit: 'km' | 'mi' }>(
+  const rows = await tx.rows<{
+    id: string;
+    customer_id: string;
+    label: string;
+    plate: string;
+    name: string;
+    distance_unit: 'km' | 'mi';
+  }>(
     `SELECT vehicle.id, vehicle.customer_id, label, plate, name, distance_unit FROM vehicle
        JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id ORDER BY label LIMIT 500`,
   );
@@ -92,9 +106,13 @@ export interface Wrench {
 }
 
 export async function wrenches(tx: Db): Promise<Wrench[]> {
-  const rows = await tx.rows<{ id: string; name: string; low_nm: number; high_nm: number; calibration_due: Date }>(
-    'SELECT id, name, low_nm, high_nm, calibration_due FROM wrench WHERE active ORDER BY name',
-  );
+  const rows = await tx.rows<{
+    id: string;
+    name: string;
+    low_nm: number;
+    high_nm: number;
+    calibration_due: Date;
+  }>('SELECT id, name, low_nm, high_nm, calibration_due FROM wrench WHERE active ORDER BY name');
   return rows.map((row) => ({
     id: row.id,
     name: row.name,

@@ -102,20 +102,32 @@ export async function checkPin(personId: string, pin: string, field = 'pin'): Pr
   const row = await db().row<PersonRow>('SELECT * FROM person WHERE id = ? AND active', [personId]);
   if (!row?.pin_hash) throw new Refusal('no-pin', 'This person has no PIN: sign in by password.', field);
   if ((await wrongTries(`pin ${personId}`)) >= PIN_TRIES) {
-    throw new Refusal('pin-locked', `${row.name}’s PIN is locked after five wrong tries: sign in by password.`, field);
+    throw new Refusal(
+      'pin-locked',
+      `${row.name}’s PIN is locked after five wrong tries: sign in by password.`,
+      field,
+    );
   }
   if (!(await matchesSecret(row.pin_hash, pin))) {
     const wrong = await countWrongTry(`pin ${personId}`);
     const left = PIN_TRIES - wrong;
-    throw new Refusal('wrong-pin', left > 0 ? `Wrong PIN: ${left} tries left.` : 'Wrong PIN: it is locked now.', field);
+    throw new Refusal(
+      'wrong-pin',
+      left > 0 ? `Wrong PIN: ${left} tries left.` : 'Wrong PIN: it is locked now.',
+      field,
+    );
   }
   await clearTries(`pin ${personId}`);
   return personOf(row);
 }
 
 async function openedByPassword(deviceId: string): Promise<boolean> {
-  const device = await db().row<{ password_at: Date | null }>('SELECT password_at FROM device WHERE id = ?', [deviceId]);
-  return Boolean(device?.password_at && now().getTime() - device.password_at.getTime() < PASSWORD_OPENS_FOR_MS);
+  const device = await db().row<{ password_at: Date | null }>('SELECT password_at FROM device WHERE id = ?', [
+    deviceId,
+  ]);
+  return Boolean(
+    device?.password_at && now().getTime() - device.password_at.getTime() < PASSWORD_OPENS_FOR_MS,
+  );
 }
 
 /** Changes the person on a device by PIN; only where a password opened the device within twelve hours. */
@@ -142,7 +154,8 @@ export async function sessionOf(token: string | undefined): Promise<Session | nu
   let needs: Session['needs'] = 'nothing';
   if (!(await openedByPassword(row.device_id))) needs = 'password';
   else if (idle > IDLE_MS) needs = 'pin';
-  else if (idle > SEEN_STEP_MS) await db().run('UPDATE session SET last_seen = ? WHERE id_hash = ?', [now(), hash]);
+  else if (idle > SEEN_STEP_MS)
+    await db().run('UPDATE session SET last_seen = ? WHERE id_hash = ?', [now(), hash]);
   return { person: personOf(row), deviceId: row.device_id, needs };
 }
 

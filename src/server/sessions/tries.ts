@@ -13,7 +13,9 @@ interface TryRow {
 
 /** Seconds until somebody may try again; 0 when they may now. */
 export async function secondsToWait(who: string): Promise<number> {
-  const row = await db().row<TryRow>('SELECT wrong, last_at FROM sign_in_try WHERE who = ?', [who.toLowerCase()]);
+  const row = await db().row<TryRow>('SELECT wrong, last_at FROM sign_in_try WHERE who = ?', [
+    who.toLowerCase(),
+  ]);
   if (!row || row.wrong < FREE_TRIES) return 0;
   const wait = Math.min(LONGEST_WAIT_S, FIRST_WAIT_S * 2 ** (row.wrong - FREE_TRIES));
   return Math.max(0, Math.ceil(wait - (now().getTime() - row.last_at.getTime()) / 1000));
@@ -28,7 +30,9 @@ export async function countWrongTry(who: string): Promise<number> {
 }
 
 export async function wrongTries(who: string): Promise<number> {
-  const row = await db().row<TryRow>('SELECT wrong, last_at FROM sign_in_try WHERE who = ?', [who.toLowerCase()]);
+  const row = await db().row<TryRow>('SELECT wrong, last_at FROM sign_in_try WHERE who = ?', [
+    who.toLowerCase(),
+  ]);
   return row?.wrong ?? 0;
 }
 

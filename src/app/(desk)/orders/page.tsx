@@ -7,7 +7,11 @@ import { findOrders } from '@/server/queries/orders';
 
 export const metadata: Metadata = { title: 'Jobs' };
 
-export default async function OrdersPage({ searchParams }: { searchParams: Promise<{ find?: string; page?: string }> }) {
+export default async function OrdersPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ find?: string; page?: string }>;
+}) {
   await connection();
   await requirePerson();
   const { find = '', page = '0' } = await searchParams;

@@ -18,13 +18,20 @@ export const metadata: Metadata = { title: 'Shop' };
 export default async function ShopPage() {
   await connection();
   const person = await requirePerson();
-  const [shop, people, tools, places] = await Promise.all([readShop(db()), crew(), wrenches(db()), shopPlaces(db())]);
+  const [shop, people, tools, places] = await Promise.all([
+    readShop(db()),
+    crew(),
+    wrenches(db()),
+    shopPlaces(db()),
+  ]);
   const today = shopDay(now(), shop.timeZone);
   return (
     <>
       <h1>{shop.name}</h1>
       <p className="pb-4 text-soft">
-        {shop.timeZone} · {shop.currency} · {places.map((place) => place.name).join(', ')} · wheel nuts again after {shop.wheelRecheckKm} km, chassis after {shop.chassisRecheckKm} km or {shop.chassisRecheckDays} days
+        {shop.timeZone} · {shop.currency} · {places.map((place) => place.name).join(', ')} · wheel nuts again
+        after {shop.wheelRecheckKm} km, chassis after {shop.chassisRecheckKm} km or {shop.chassisRecheckDays}{' '}
+        days
       </p>
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-2">
         <section>
@@ -48,21 +55,33 @@ export default async function ShopPage() {
                 <span className="text-soft">
                   {torqueBoth(tool.lowNm)} to {torqueBoth(tool.highNm)}
                 </span>
-                <span className={`w-full ${tool.calibrationDue < today ? 'font-semibold text-danger' : 'text-soft'}`}>
-                  {tool.calibrationDue < today ? 'calibration ran out' : 'calibrated until'} {shortDay(tool.calibrationDue)} {tool.calibrationDue.slice(0, 4)}
+                <span
+                  className={`w-full ${tool.calibrationDue < today ? 'font-semibold text-danger' : 'text-soft'}`}
+                >
+                  {tool.calibrationDue < today ? 'calibration ran out' : 'calibrated until'}{' '}
+                  {shortDay(tool.calibrationDue)} {tool.calibrationDue.slice(0, 4)}
                 </span>
               </li>
             ))}
-            {tools.length === 0 && <li className="py-2 text-soft">None yet: a torque is only recorded with a wrench the shop has.</li>}
+            {tools.length === 0 && (
+              <li className="py-2 text-soft">
+                None yet: a torque is only recorded with a wrench the shop has.
+              </li>
+            )}
           </ul>
           {holdsRole(person.roles, ['lead']) && <AddWrench />}
         </section>
         <section className="lg:col-span-2">
           <h2 className="border-b border-ink pb-1">Who may do what</h2>
-          <p className="py-1 text-soft">A lead may do all a tech and an advisor may; an owner is a lead who also manages people.</p>
+          <p className="py-1 text-soft">
+            A lead may do all a tech and an advisor may; an owner is a lead who also manages people.
+          </p>
           <ul className="columns-1 gap-10 sm:columns-2 lg:columns-3">
             {[...commands.values()].map((command) => (
-              <li key={command.name} className="flex break-inside-avoid justify-between gap-3 border-b border-rule py-1">
+              <li
+                key={command.name}
+                className="flex break-inside-avoid justify-between gap-3 border-b border-rule py-1"
+              >
                 <span>{command.name.replace('.', ': ')}</span>
                 <span className="text-soft">{command.who.join(', ')}</span>
               </li>

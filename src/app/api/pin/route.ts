@@ -4,8 +4,14 @@ import { changing, currentDevice, json, keepSession } from '@/server/http';
 import { changePerson } from '@/server/sessions/sessions';
 
 const schema = Joi.object<{ personId: string; pin: string }>({
-  personId: Joi.string().guid().required().messages({ 'any.required': 'Choose who you are', 'string.empty': 'Choose who you are' }),
-  pin: Joi.string().pattern(/^\d{4,6}$/).required().messages({ 'string.pattern.base': 'A PIN is 4 to 6 digits', 'string.empty': 'Enter your PIN' }),
+  personId: Joi.string()
+    .guid()
+    .required()
+    .messages({ 'any.required': 'Choose who you are', 'string.empty': 'Choose who you are' }),
+  pin: Joi.string()
+    .pattern(/^\d{4,6}$/)
+    .required()
+    .messages({ 'string.pattern.base': 'A PIN is 4 to 6 digits', 'string.empty': 'Enter your PIN' }),
 });
 
 /** A quick change of person on a shared tablet, or the same person back after idling. */

@@ -16,10 +16,19 @@ export default async function BayPage({ params }: { params: Promise<{ id: string
   const { file, viewer, nowIso } = await orderPage(params);
   const { state, shop, people } = file;
   if (!state.document || !state.run) redirect(`/orders/${file.id}/work`);
-  const [{ everybody, leads }, places, wrenches] = await Promise.all([crewNames(), placesOfShop(), shopWrenches()]);
+  const [{ everybody, leads }, places, wrenches] = await Promise.all([
+    crewNames(),
+    placesOfShop(),
+    shopWrenches(),
+  ]);
   const running = state.clocks.filter((span) => span.to === null);
   const clockWords = running.length
-    ? running.map((span) => `${people[span.personId]} on it since ${shopClock(span.from, shop.timeZone)}, ${spanText(Date.parse(nowIso) - Date.parse(span.from))}`).join('; ')
+    ? running
+        .map(
+          (span) =>
+            `${people[span.personId]} on it since ${shopClock(span.from, shop.timeZone)}, ${spanText(Date.parse(nowIso) - Date.parse(span.from))}`,
+        )
+        .join('; ')
     : 'Nobody is on the clock';
   const lastTorques = Object.fromEntries(
     state.torques.map((entry) => [
@@ -41,7 +50,12 @@ export default async function BayPage({ params }: { params: Promise<{ id: string
         document={state.document}
         run={state.run}
         marks={tapeOf(state)}
-        viewer={{ id: viewer.id, name: viewer.name, torqueUnit: viewer.torqueUnit, isLead: holdsRole(viewer.roles, ['lead']) }}
+        viewer={{
+          id: viewer.id,
+          name: viewer.name,
+          torqueUnit: viewer.torqueUnit,
+          isLead: holdsRole(viewer.roles, ['lead']),
+        }}
         people={everybody}
         leads={leads}
         wrenches={wrenches}

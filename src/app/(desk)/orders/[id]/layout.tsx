@@ -2,7 +2,13 @@ import type { ReactNode } from 'react';
 import { OrderHead } from '@/features/orders/order-head';
 import { orderPage } from '@/server/queries/page-data';
 
-export default async function OrderLayout({ children, params }: { children: ReactNode; params: Promise<{ id: string }> }) {
+export default async function OrderLayout({
+  children,
+  params,
+}: {
+  children: ReactNode;
+  params: Promise<{ id: string }>;
+}) {
   const { file } = await orderPage(params);
   return (
     <>

@@ -15,8 +15,14 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
   const running = state.clocks.some((span) => span.personId === viewer.id && span.to === null);
   const facts = [
     ['Asked for', intake.wants],
-    ['Targets', `front ${intake.targets.front ?? 'as it is'}, rear ${intake.targets.rear ?? 'as it is'}${agreed?.data.yes ? ', agreed' : ', not agreed yet'}`],
-    ['Wears', `${intake.tires}${intake.newTires ? `, to wear ${intake.newTires}` : ''}${intake.wheels ? ` on ${intake.wheels}` : ''}`],
+    [
+      'Targets',
+      `front ${intake.targets.front ?? 'as it is'}, rear ${intake.targets.rear ?? 'as it is'}${agreed?.data.yes ? ', agreed' : ', not agreed yet'}`,
+    ],
+    [
+      'Wears',
+      `${intake.tires}${intake.newTires ? `, to wear ${intake.newTires}` : ''}${intake.wheels ? ` on ${intake.wheels}` : ''}`,
+    ],
     ['Carries', intake.carries || 'nothing named'],
     ['Front', SUSPENSIONS[vehicle.frontSuspension].name],
     ['Rear', SUSPENSIONS[vehicle.rearSuspension].name],
@@ -28,12 +34,27 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
       <div className="min-w-0">
         {baseline ? (
           <>
-            <StancePanel stance={{ ...stance, unit, measured: stance.after ?? stance.before, before: stance.after ? stance.before : null }} />
+            <StancePanel
+              stance={{
+                ...stance,
+                unit,
+                measured: stance.after ?? stance.before,
+                before: stance.after ? stance.before : null,
+              }}
+            />
             <HeightTable rows={rows} unit={unit} />
-            {verdicts.length > 0 && <p className="mt-3 text-[1.15rem] font-semibold">{verdicts.map((axle) => axle.text).join(' ')}</p>}
+            {verdicts.length > 0 && (
+              <p className="mt-3 text-[1.15rem] font-semibold">
+                {verdicts.map((axle) => axle.text).join(' ')}
+              </p>
+            )}
           </>
         ) : (
-          <p className="py-8 text-lg">{intake.orderKind === 'job' ? 'Not measured yet: heights come first, before anything is touched.' : 'A visit: its work is in the bay view.'}</p>
+          <p className="py-8 text-lg">
+            {intake.orderKind === 'job'
+              ? 'Not measured yet: heights come first, before anything is touched.'
+              : 'A visit: its work is in the bay view.'}
+          </p>
         )}
       </div>
       <aside className="grid content-start gap-7 lg:border-l lg:border-rule lg:pl-7">

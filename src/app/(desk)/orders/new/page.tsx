@@ -12,12 +12,22 @@ export const metadata: Metadata = { title: 'Take a car in' };
 export default async function NewOrderPage() {
   await connection();
   const person = await requireRole('advisor');
-  const [places, open, vehicles, shop] = await Promise.all([shopPlaces(db()), openOrders(db()), knownVehicles(db()), readShop(db())]);
+  const [places, open, vehicles, shop] = await Promise.all([
+    shopPlaces(db()),
+    openOrders(db()),
+    knownVehicles(db()),
+    readShop(db()),
+  ]);
   const free = places.filter((place) => !open.some((order) => order.place === place.id));
   return (
     <>
       <h1 className="pb-4">Take a car in</h1>
-      <IntakeForm vehicles={vehicles} places={free} lengthUnit={person.lengthUnit} distanceUnit={shop.distanceUnit} />
+      <IntakeForm
+        vehicles={vehicles}
+        places={free}
+        lengthUnit={person.lengthUnit}
+        distanceUnit={shop.distanceUnit}
+      />
     </>
   );
 }

@@ -6,7 +6,10 @@ export async function POST(request: Request, { params }: { params: Promise<{ nam
   return changing(async () => {
     const session = await actorOrAnswer();
     if (session instanceof Response) return session;
-    const answer = await execute(name, await request.json(), { person: session.person, deviceId: session.deviceId });
+    const answer = await execute(name, await request.json(), {
+      person: session.person,
+      deviceId: session.deviceId,
+    });
     return json(answer.ok ? 200 : 400, answer);
   })(request);
 }

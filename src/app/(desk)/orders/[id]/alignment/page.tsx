@@ -20,7 +20,8 @@ export default async function AlignmentPage({ params }: { params: Promise<{ id: 
           <section key={sheet.entry.id} className="mb-8 max-w-4xl">
             <h2>{index === 0 ? 'Sheet' : 'Earlier sheet'}</h2>
             <p className="text-soft">
-              {data.rack}, {data.operator}, {shopMoment(sheet.entry.at, file.shop.timeZone)}. Held against: {data.specSource}.
+              {data.rack}, {data.operator}, {shopMoment(sheet.entry.at, file.shop.timeZone)}. Held against:{' '}
+              {data.specSource}.
             </p>
             <SheetTable rows={alignmentRows(data.spec, data.before, data.after)} />
             <p className="mt-3 text-[1.2rem] font-semibold">

@@ -14,7 +14,11 @@ export default async function PhotosPage({ params }: { params: Promise<{ id: str
     <div className="grid gap-x-9 lg:grid-cols-[minmax(0,1fr)_360px]">
       <div>
         <h2 className="mb-3">Photos</h2>
-        {state.photos.length ? <PhotoGrid photos={state.photos} stepText={text} /> : <p className="py-4 text-soft">None yet. Each shot the work asks for is listed beside.</p>}
+        {state.photos.length ? (
+          <PhotoGrid photos={state.photos} stepText={text} />
+        ) : (
+          <p className="py-4 text-soft">None yet. Each shot the work asks for is listed beside.</p>
+        )}
       </div>
       <aside className="grid content-start gap-7 lg:border-l lg:border-rule lg:pl-7">
         {!isClosed(state) && missing.length > 0 && (
@@ -22,7 +26,10 @@ export default async function PhotosPage({ params }: { params: Promise<{ id: str
             <h2 className="border-b border-ink pb-1">Still to take</h2>
             <ul>
               {missing.map(({ stepId, shot }) => (
-                <li key={`${stepId} ${shot}`} className="flex items-center justify-between gap-3 border-b border-rule py-2">
+                <li
+                  key={`${stepId} ${shot}`}
+                  className="flex items-center justify-between gap-3 border-b border-rule py-2"
+                >
                   <span>
                     <span className="block font-semibold">{shot}</span>
                     <span className="block text-[0.95rem] text-soft">{text(stepId)}</span>
@@ -30,7 +37,12 @@ export default async function PhotosPage({ params }: { params: Promise<{ id: str
                   <PhotoButton
                     orderId={file.id}
                     label="Take"
-                    target={{ stepId, corner: steps.find((step) => step.id === stepId)?.corner ?? null, occasion: null, caption: shot }}
+                    target={{
+                      stepId,
+                      corner: steps.find((step) => step.id === stepId)?.corner ?? null,
+                      occasion: null,
+                      caption: shot,
+                    }}
                   />
                 </li>
               ))}
@@ -40,7 +52,10 @@ export default async function PhotosPage({ params }: { params: Promise<{ id: str
         {!isClosed(state) && (
           <section>
             <h2 className="mb-2 border-b border-ink pb-1">Another picture</h2>
-            <PhotoForm orderId={file.id} steps={steps.map((step, index) => ({ id: step.id, text: `${index + 1} ${step.do}` }))} />
+            <PhotoForm
+              orderId={file.id}
+              steps={steps.map((step, index) => ({ id: step.id, text: `${index + 1} ${step.do}` }))}
+            />
           </section>
         )}
       </aside>

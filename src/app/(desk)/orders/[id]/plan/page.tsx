@@ -37,7 +37,13 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
           <div className="grid gap-x-9 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
             <div className="min-w-0">
               <StancePanel stance={{ ...stance, unit, measured: stance.before, before: null }} />
-              <HeightTable unit={unit} rows={[{ label: 'As it came', mm: baseline.mm }, { label: 'Predicted', mm: stance.predicted!, tone: 'predicted' }]} />
+              <HeightTable
+                unit={unit}
+                rows={[
+                  { label: 'As it came', mm: baseline.mm },
+                  { label: 'Predicted', mm: stance.predicted!, tone: 'predicted' },
+                ]}
+              />
             </div>
             <div>
               <h2 className="border-b border-ink pb-1">Plan, version {plan.data.version}</h2>
@@ -50,8 +56,12 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
                       <>
                         <p className="text-[1.15rem] font-semibold">{axle.name}</p>
                         <p>
-                          <span className="text-predicted">predicted lift {formatTape(axleLift(axle, method), unit)}</span>
-                          {axle.claimed === null ? ', no claim' : `, the kit claims ${formatTape(axle.claimed, unit)}`}
+                          <span className="text-predicted">
+                            predicted lift {formatTape(axleLift(axle, method), unit)}
+                          </span>
+                          {axle.claimed === null
+                            ? ', no claim'
+                            : `, the kit claims ${formatTape(axle.claimed, unit)}`}
                           {axle.ratiosAssumed ? '; lever ratio assumed' : '; lever ratio measured'}
                         </p>
                       </>
@@ -66,7 +76,8 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
                 {answered ? (
                   <p className="text-[1.1rem] font-semibold">
                     The customer said {answered.data.yes ? 'yes' : 'no'} {answered.data.how}
-                    {answered.data.witness ? `, heard by ${answered.data.witness}` : ''}, {shopMoment(answered.at, file.shop.timeZone)}.
+                    {answered.data.witness ? `, heard by ${answered.data.witness}` : ''},{' '}
+                    {shopMoment(answered.at, file.shop.timeZone)}.
                   </p>
                 ) : (
                   <PlanAnswerForm orderId={file.id} version={plan.data.version} />
@@ -77,20 +88,30 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
         </section>
       )}
       {!state.run && (
-        <>
-          {plan && <h2 className="mb-3">Change the plan: the customer is asked again</h2>}
+        <details open={!plan || answered?.data.yes === false}>
+          <summary className={plan ? 'btn mb-5' : 'sr-only'}>
+            Change the plan, and ask the customer again
+          </summary>
           <PlanForm
             key={plan?.data.version ?? 0}
             orderId={file.id}
             baseline={baseline.mm}
             unit={unit}
             method={method}
-            stance={{ body: stance.body, wheelbaseMm: stance.wheelbaseMm, tireDiameterMm: stance.tireDiameterMm, target: stance.target }}
+            stance={{
+              body: stance.body,
+              wheelbaseMm: stance.wheelbaseMm,
+              tireDiameterMm: stance.tireDiameterMm,
+              target: stance.target,
+            }}
             suspension={{ front: vehicle.frontSuspension, rear: vehicle.rearSuspension }}
-            tires={{ old: tireDiameter(intake.tires), new: intake.newTires ? tireDiameter(intake.newTires) : null }}
+            tires={{
+              old: tireDiameter(intake.tires),
+              new: intake.newTires ? tireDiameter(intake.newTires) : null,
+            }}
             previous={plan ? { front: plan.data.front, rear: plan.data.rear } : null}
           />
-        </>
+        </details>
       )}
     </>
   );

@@ -21,7 +21,8 @@ export default async function RoadPage({ params }: { params: Promise<{ id: strin
         <section className="mb-8 max-w-3xl">
           <h2>Road test</h2>
           <p className="text-soft">
-            {file.people[roadIn.personId]}, {shopMoment(roadIn.at, file.shop.timeZone)}. Out at {odometerText(roadOut!.data.odometer)}, back at {odometerText(roadIn.data.odometer)}.
+            {file.people[roadIn.personId]}, {shopMoment(roadIn.at, file.shop.timeZone)}. Out at{' '}
+            {odometerText(roadOut!.data.odometer)}, back at {odometerText(roadIn.data.odometer)}.
           </p>
           <ul className="mt-2 border-t border-ink">
             {roadIn.data.checks.map((check) => (
@@ -30,12 +31,19 @@ export default async function RoadPage({ params }: { params: Promise<{ id: strin
                   {ROAD_CHECKS.find((known) => known.id === check.id)?.label}
                   {check.note && <span className="block text-soft">{check.note}</span>}
                 </span>
-                <span className={check.result === 'fault' ? 'font-semibold text-danger' : 'font-head'}>{check.result}</span>
+                <span className={check.result === 'fault' ? 'font-semibold text-danger' : 'font-head'}>
+                  {check.result}
+                </span>
               </li>
             ))}
           </ul>
           {roadIn.data.note && <p className="mt-2">{roadIn.data.note}</p>}
-          {again && <p className="mt-3 font-semibold">A fault: mend it in the bay, then drive again. Take the road test back on the trail page to begin anew.</p>}
+          {again && (
+            <p className="mt-3 font-semibold">
+              A fault: mend it in the bay, then drive again. Take the road test back on the trail page to
+              begin anew.
+            </p>
+          )}
         </section>
       )}
       {!roadOut && (
@@ -52,7 +60,9 @@ export default async function RoadPage({ params }: { params: Promise<{ id: strin
           ) : (
             <>
               <p className="mb-4 max-w-2xl">
-                Nothing is recorded as open or loose. Unrecorded work is unknown to this record: look for yourself. Straight, hands light on the wheel; brakes; lock to lock; a real bump; up through the speeds.
+                Nothing is recorded as open or loose. Unrecorded work is unknown to this record: look for
+                yourself. Straight, hands light on the wheel; brakes; lock to lock; a real bump; up through
+                the speeds.
               </p>
               <RoadOutForm orderId={file.id} unit={vehicle.distanceUnit} />
             </>
@@ -63,7 +73,8 @@ export default async function RoadPage({ params }: { params: Promise<{ id: strin
         <section>
           <h2>Out on the road</h2>
           <p className="mb-4 text-soft">
-            Since {shopMoment(roadOut.at, file.shop.timeZone)}, {file.people[roadOut.personId]}, at {odometerText(roadOut.data.odometer)}.
+            Since {shopMoment(roadOut.at, file.shop.timeZone)}, {file.people[roadOut.personId]}, at{' '}
+            {odometerText(roadOut.data.odometer)}.
           </p>
           <RoadInForm orderId={file.id} unit={vehicle.distanceUnit} />
         </section>

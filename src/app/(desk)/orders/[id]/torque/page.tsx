@@ -5,5 +5,11 @@ import { orderPage } from '@/server/queries/page-data';
 
 export default async function TorquePage({ params }: { params: Promise<{ id: string }> }) {
   const { file, viewer } = await orderPage(params);
-  return <TorqueLedger file={file} unit={viewer.torqueUnit} canSet={holdsRole(viewer.roles, ['lead']) && !isClosed(file.state)} />;
+  return (
+    <TorqueLedger
+      file={file}
+      unit={viewer.torqueUnit}
+      canSet={holdsRole(viewer.roles, ['lead']) && !isClosed(file.state)}
+    />
+  );
 }

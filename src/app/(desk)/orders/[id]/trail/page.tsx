@@ -7,12 +7,18 @@ import { orderPage } from '@/server/queries/page-data';
 
 export default async function TrailPage({ params }: { params: Promise<{ id: string }> }) {
   const { file, viewer } = await orderPage(params);
-  const gone = new Map(file.entries.filter((entry) => entry.kind === 'void').map((entry) => [entry.corrects!, entry]));
-  const head = await db().row<{ count: number; hash: string }>('SELECT count, hash FROM chain_head WHERE chain = ?', [file.id]);
+  const gone = new Map(
+    file.entries.filter((entry) => entry.kind === 'void').map((entry) => [entry.corrects!, entry]),
+  );
+  const head = await db().row<{ count: number; hash: string }>(
+    'SELECT count, hash FROM chain_head WHERE chain = ?',
+    [file.id],
+  );
   return (
     <>
       <p className="mb-3 text-soft">
-        {head!.count} entries, each hashed over the one before. The last: <span className="text-[0.9rem] break-all">{head!.hash}</span>
+        {head!.count} entries, each hashed over the one before. The last:{' '}
+        <span className="text-[0.9rem] break-all">{head!.hash}</span>
       </p>
       <table className="ledger">
         <thead>
@@ -38,9 +44,15 @@ export default async function TrailPage({ params }: { params: Promise<{ id: stri
                 <td>{file.people[entry.personId]}</td>
                 <td>
                   <span className={back ? 'text-soft line-through' : ''}>{words}</span>
-                  {back && <span className="block">Taken back by {file.people[back.personId]}: {back.why}</span>}
+                  {back && (
+                    <span className="block">
+                      Taken back by {file.people[back.personId]}: {back.why}
+                    </span>
+                  )}
                 </td>
-                <td className="text-right">{mayTakeBack && <TakeBack orderId={file.id} entryId={entry.id} words={words} />}</td>
+                <td className="text-right">
+                  {mayTakeBack && <TakeBack orderId={file.id} entryId={entry.id} words={words} />}
+                </td>
               </tr>
             );
           })}

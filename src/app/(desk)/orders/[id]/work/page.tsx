@@ -13,8 +13,16 @@ export default async function WorkPage({ params }: { params: Promise<{ id: strin
     return (
       <div className="grid gap-x-9 lg:grid-cols-[minmax(0,1fr)_320px]">
         <div>
-          <p className="mb-4 text-soft">{state.document.sources.map((source) => source.title).join(' and ')}, as one run of {state.document.steps.length} steps.</p>
-          <StepList document={state.document} run={state.run} people={file.people} timeZone={file.shop.timeZone} />
+          <p className="mb-4 text-soft">
+            {state.document.sources.map((source) => source.title).join(' and ')}, as one run of{' '}
+            {state.document.steps.length} steps.
+          </p>
+          <StepList
+            document={state.document}
+            run={state.run}
+            people={file.people}
+            timeZone={file.shop.timeZone}
+          />
         </div>
         <OpenList document={state.document} run={state.run} />
       </div>
