@@ -7,9 +7,11 @@ const shared = {
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/.data', '<rootDir>/.build'],
 };
 
-export default {
+const config = {
   projects: [
     { ...shared, displayName: 'unit', testMatch: ['<rootDir>/tests/unit/**/*.test.ts'] },
     { ...shared, displayName: 'sql', testMatch: ['<rootDir>/tests/sql/**/*.test.ts'] },
   ],
 };
+
+export default config;

@@ -22,7 +22,11 @@ export class DemoDriver {
   clock: Date;
   readonly today: Date;
 
-  constructor(day: string) {
+  /** @param seed parts the ids of one play from those of another on the same shop */
+  constructor(
+    day: string,
+    private readonly seed = 'demo',
+  ) {
     this.today = new Date(day);
     this.clock = new Date(day);
   }
@@ -64,7 +68,9 @@ export class DemoDriver {
     await this.meet(owner!.name);
     this.moment(-60, 15);
     for (const member of others) {
-      await this.act('Odalys', 'person.add', { ...member });
+      // Another play may have opened this shop already.
+      const known = await db().row('SELECT id FROM person WHERE name = ?', [member.name]);
+      if (!known || this.seed === 'demo') await this.act('Odalys', 'person.add', { ...member });
       await this.meet(member.name);
     }
   }
@@ -79,7 +85,7 @@ export class DemoDriver {
     this.count += 1;
     const answer = await execute(
       command,
-      { id: idFrom(`demo ${this.count} ${command}`), deviceSeq: this.count, input },
+      { id: idFrom(`${this.seed} ${this.count} ${command}`), deviceSeq: this.count, input },
       { person: this.person(name), deviceId: DEVICE, receivedAt: this.clock },
     );
     if (!answer.ok) {

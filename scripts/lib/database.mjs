@@ -16,10 +16,10 @@ import {
   statSync,
   writeFileSync,
 } from 'node:fs';
-import net from 'node:net';
 import path from 'node:path';
 import { aptInstall, has, isRoot, must } from './run.mjs';
 import { InTheWay, sentenceFor } from './say.mjs';
+import { freePort } from './web.mjs';
 
 const READY_WITHIN_MS = 60_000;
 const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
@@ -59,17 +59,6 @@ export function findServer(dataDir) {
     }
   }
   return null;
-}
-
-function freePort() {
-  return new Promise((resolve, reject) => {
-    const probe = net.createServer();
-    probe.once('error', reject);
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address();
-      probe.close(() => resolve(port));
-    });
-  });
 }
 
 async function initialise(layout) {
@@ -175,7 +164,7 @@ async function grant(layout, address) {
   await root.query(`CREATE DATABASE IF NOT EXISTS ${address.database}`);
   await root.query("CREATE USER IF NOT EXISTS 'app'@'127.0.0.1' IDENTIFIED BY ?", [address.password]);
   await root.query("ALTER USER 'app'@'127.0.0.1' IDENTIFIED BY ?", [address.password]);
-  await root.query(`GRANT ALL ON ${address.database}.* TO 'app'@'127.0.0.1'`);
+  await root.query(`GRANT ALL ON \`${address.database}%\`.* TO 'app'@'127.0.0.1'`);
   await root.end();
 }
 

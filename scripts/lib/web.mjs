@@ -17,6 +17,18 @@ export function portFree(port) {
   });
 }
 
+/** A port of the loopback address that nobody uses. */
+export function freePort() {
+  return new Promise((resolve, reject) => {
+    const probe = net.createServer();
+    probe.once('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const { port } = probe.address();
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
 export function processAlive(pid) {
   try {
     process.kill(pid, 0);

@@ -68,23 +68,31 @@ function over(source: Pool | PoolConnection): Db {
 export const db = (): Db => over(pool());
 
 const TRY_AGAIN = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT']);
-const TRIES = 5;
+const TRIES = 12;
+const PAUSE_MS = 15;
 
 /** Runs work in one transaction; on a deadlock or a lost lock the whole of it is run again. */
 export async function transaction<T>(work: (tx: Db) => Promise<T>): Promise<T> {
   for (let attempt = 1; ; attempt += 1) {
     const connection = await pool().getConnection();
     try {
+      // Each statement sees what is committed when it runs: what is read after a lock was waited for is never stale.
+      await connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED');
       await connection.beginTransaction();
       const result = await work(over(connection));
       await connection.commit();
       connection.release();
       return result;
     } catch (error) {
-      await connection.rollback().catch(() => undefined);
-      // A connection in doubt is not handed to anyone else.
-      connection.destroy();
-      if (attempt < TRIES && TRY_AGAIN.has((error as { code?: string }).code ?? '')) continue;
+      // A connection in doubt is not handed to anyone else; a clean one goes back, since others may wait for it.
+      await connection.rollback().then(
+        () => connection.release(),
+        () => connection.destroy(),
+      );
+      if (attempt < TRIES && TRY_AGAIN.has((error as { code?: string }).code ?? '')) {
+        await new Promise((resolve) => setTimeout(resolve, PAUSE_MS * attempt * (1 + Math.random())));
+        continue;
+      }
       throw error;
     }
   }

@@ -16,36 +16,10 @@ import { SmallTape } from '@/ui/tape';
 import type { PinPerson } from '@/ui/person-pin';
 import { ClockButton } from '../orders/place-and-clock';
 import { BayOpen } from './bay-open';
+import type { BayProps } from './bay-props';
 import { StepNow } from './step-now';
 
-export interface BayProps {
-  orderId: string;
-  label: string;
-  placeName: string;
-  document: RunDocument;
-  run: RunState;
-  marks: TapeMark[];
-  viewer: { id: string; name: string; torqueUnit: 'lbft' | 'nm'; isLead: boolean };
-  people: PinPerson[];
-  leads: PinPerson[];
-  wrenches: Wrench[];
-  today: string;
-  clockRunning: boolean;
-  clockWords: string;
-  recheck: boolean;
-  lastTorques: Record<string, { entryId: string; words: string; personId: string }>;
-  photoSteps: string[];
-  next: { text: string; href: string };
-  alarm: string | null;
-}
-
 const SHOWN_NEXT = 4;
-
-/** Which end of the car a step speaks of, in words. */
-export function whereWords(step: Step): string {
-  if (step.corner) return CORNER_NAMES[step.corner];
-  return step.end === 'front' || step.end === 'rear' ? step.end : 'whole car';
-}
 
 function SupportWords({ run }: { run: RunState }) {
   const { front, rear } = run.car.support;

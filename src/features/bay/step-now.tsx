@@ -11,7 +11,7 @@ import { Errors, FormErrors, TextField } from '@/ui/form';
 import { PersonPin } from '@/ui/person-pin';
 import { LiftHole } from '../handoff/lift-hole';
 import { PhotoButton } from '../photos/photo-upload';
-import { type BayProps, whereWords } from './bay-view';
+import { type BayProps, whereWords } from './bay-props';
 import { TorqueCard } from './torque-card';
 
 /** The lead's yes to what cannot be undone. */

@@ -11,7 +11,7 @@ import { PersonPin } from '@/ui/person-pin';
 import { STRIPE_WORDS, Stripe } from '@/ui/stripe';
 import { ValueButton } from '../torque/value-dialog';
 import { TakeBack } from '../trail/take-back';
-import type { BayProps } from './bay-view';
+import type { BayProps } from './bay-props';
 
 const WRENCH_KEY = 'wl-wrench';
 

@@ -24,13 +24,11 @@ export const pin = () =>
       'any.required': 'Enter the PIN',
     });
 export const reason = () =>
-  line(500)
-    .min(4)
-    .messages({
-      'string.min': 'Write the reason out',
-      'string.empty': 'Write the reason',
-      'any.required': 'Write the reason',
-    });
+  line(500).min(4).messages({
+    'string.min': 'Write the reason out',
+    'string.empty': 'Write the reason',
+    'any.required': 'Write the reason',
+  });
 
 const MILEAGE = Joi.number().min(0).max(9_999_999).messages({
   'number.base': 'Enter the odometer as a number',

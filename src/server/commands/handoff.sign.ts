@@ -28,15 +28,11 @@ export const handoffSign = command({
   input: Joi.object<SignInput>({
     orderId: id().required(),
     signer: line(120).required().messages({ 'string.empty': 'Write the name of who signs' }),
-    signature: Joi.string()
-      .pattern(PNG)
-      .max(LARGEST_SIGNATURE)
-      .required()
-      .messages({
-        'string.empty': 'Have it signed in the box',
-        'any.required': 'Have it signed in the box',
-        'string.pattern.base': 'The signature did not come through: sign again',
-      }),
+    signature: Joi.string().pattern(PNG).max(LARGEST_SIGNATURE).required().messages({
+      'string.empty': 'Have it signed in the box',
+      'any.required': 'Have it signed in the box',
+      'string.pattern.base': 'The signature did not come through: sign again',
+    }),
   }),
   async run(ctx, { orderId, signer, signature }) {
     const order = await ctx.openOrder(orderId);

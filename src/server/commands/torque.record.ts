@@ -39,13 +39,11 @@ export const torqueRecord = command({
   input: Joi.object<TorqueInput>({
     orderId: id().required(),
     fastenerId: Joi.string().max(80).required(),
-    wrenchId: id()
-      .required()
-      .messages({
-        'string.guid': 'Choose the wrench',
-        'string.empty': 'Choose the wrench',
-        'any.required': 'Choose the wrench',
-      }),
+    wrenchId: id().required().messages({
+      'string.guid': 'Choose the wrench',
+      'string.empty': 'Choose the wrench',
+      'any.required': 'Choose the wrench',
+    }),
     reading: Joi.alternatives()
       .try(
         Joi.object({ clicked: Joi.valid(true).required() }),

@@ -30,12 +30,17 @@ interface HeadRow {
 
 /** Locks a chain's head until the transaction ends, making it when the chain is new. */
 export async function lockHead(tx: Db, chain: string, at: Date): Promise<HeadRow> {
+  const lock = () =>
+    tx.row<HeadRow>('SELECT count, hash FROM chain_head WHERE chain = ? FOR UPDATE', [chain]);
+  // Looked for before it is made: an insert that finds the row would first share its lock, and two sharing deadlock.
+  const known = await lock();
+  if (known) return known;
   await tx.run('INSERT IGNORE INTO chain_head (chain, count, hash, moved_at) VALUES (?, 0, ?, ?)', [
     chain,
     CHAIN_START,
     at,
   ]);
-  return (await tx.row<HeadRow>('SELECT count, hash FROM chain_head WHERE chain = ? FOR UPDATE', [chain]))!;
+  return (await lock())!;
 }
 
 /**

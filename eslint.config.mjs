@@ -1,0 +1,33 @@
+import next from 'eslint-config-next';
+
+const config = [
+  { ignores: ['.next/**', '.build/**', '.data/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**'] },
+  ...next,
+  {
+    rules: {
+      'no-console': 'off',
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+    },
+  },
+  {
+    files: ['src/core/**/*.ts'],
+    rules: {
+      // The core has no clock, no chance and no files of its own: they come in as arguments.
+      'no-restricted-globals': ['error', 'process', 'window', 'document', 'fetch', 'localStorage'],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now', message: 'The core is told the time.' },
+        { object: 'Math', property: 'random', message: 'The core is given its draws.' },
+      ],
+    },
+  },
+  {
+    files: ['src/**/*.tsx', 'src/features/**/*.ts', 'src/app/**/*.ts'],
+    rules: {
+      // SQL lives in src/server alone.
+      'no-restricted-imports': ['error', { paths: ['mysql2', 'mysql2/promise'] }],
+    },
+  },
+];
+
+export default config;

@@ -1,0 +1,97 @@
+import { randomUUID } from 'node:crypto';
+import { DemoDriver } from '../../demo/driver';
+import { DemoJob, type JobPlan } from '../../demo/job';
+import type { CrewName } from '../../demo/crew';
+import { type CommandAnswer, execute } from '@/server/commands/execute';
+import { db } from '@/server/database';
+
+export const DAY = '2026-04-14T18:30:00.000Z';
+export const DEVICE = '00000000-0000-4000-a000-000000000001';
+
+/** The test shop with its crew, opened once and shared; a job of it has a plate of its own. */
+export async function testShop(seed: string): Promise<DemoDriver> {
+  const shop = new DemoDriver(DAY, seed);
+  await shop.open();
+  await db().run('INSERT IGNORE INTO device (id, first_seen) VALUES (?, ?)', [DEVICE, new Date(DAY)]);
+  shop.clock = new Date(DAY);
+  return shop;
+}
+
+export async function testWrenches(shop: DemoDriver, seed: string): Promise<JobPlan['wrenches']> {
+  const add = async (name: string, low: number, high: number) =>
+    String(
+      (
+        await shop.act('Odalys', 'wrench.add', {
+          name: `${name} ${seed}`,
+          low,
+          high,
+          unit: 'nm',
+          calibrationDue: '2027-01-01',
+        })
+      ).wrenchId,
+    );
+  return { large: await add('large', 40, 250), small: await add('small', 5, 60) };
+}
+
+/** A truck for both ends, with heights that make its numbers its own. */
+export function truck(plate: string, wrenches: JobPlan['wrenches'], more: Partial<JobPlan> = {}): JobPlan {
+  return {
+    customer: { name: `Keeper of ${plate}`, phone: '555 0100', email: '' },
+    vehicle: {
+      label: `Tindral Coppice ${plate}`,
+      body: 'pick-up',
+      plate,
+      vin: '',
+      drive: 'four-wheel',
+      frontSuspension: 'coilover',
+      rearSuspension: 'leaf-over',
+      wheelbase: '3594 mm',
+      distanceUnit: 'mi',
+    },
+    tech: 'Brannoch',
+    odometer: 40000,
+    unit: 'mi',
+    lengthUnit: 'in',
+    tires: 'LT245/75R17',
+    wheels: '17 x 7.5',
+    carries: '',
+    wants: 'Level',
+    targets: { front: '22 3/8', rear: '23 1/8' },
+    pacePerDay: 30,
+    promisedInDays: 1,
+    place: null,
+    before: ['20 7/16', '20 5/16', '22 1/8', '22 1/16'],
+    front: { name: 'Top spacer', thickness: 30, ratio: 0.6, claimed: 50.8 },
+    rear: { name: 'Lift block', thickness: 25.4, claimed: 25.4 },
+    procedures: [
+      { id: 'strut-top-spacer', ways: [] },
+      { id: 'rear-lift-block', ways: [] },
+    ],
+    after: ['22 3/8', '22 5/16', '23 1/8', '23 1/16'],
+    wrenches,
+    ...more,
+  };
+}
+
+export const jobOn = (shop: DemoDriver, plan: JobPlan) => new DemoJob(shop, plan);
+
+/** Gives a command as one of the crew and answers as the door does, refusals and all. */
+export function give(
+  shop: DemoDriver,
+  who: CrewName,
+  name: string,
+  input: object,
+  id = randomUUID(),
+): Promise<CommandAnswer> {
+  return execute(
+    name,
+    { id, deviceSeq: 1, input },
+    { person: shop.person(who), deviceId: DEVICE, receivedAt: new Date(DAY) },
+  );
+}
+
+/** The first error of a refused command. @throws when it was not refused */
+export function refusal(answer: CommandAnswer): { field: string; code: string; message: string } {
+  if (answer.ok) throw new Error(`it was not refused: ${JSON.stringify(answer.answer)}`);
+  return answer.errors[0]!;
+}
