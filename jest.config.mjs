@@ -8,6 +8,7 @@ const shared = {
 };
 
 const config = {
+  testTimeout: 60_000,
   projects: [
     { ...shared, displayName: 'unit', testMatch: ['<rootDir>/tests/unit/**/*.test.ts'] },
     { ...shared, displayName: 'sql', testMatch: ['<rootDir>/tests/sql/**/*.test.ts'] },

@@ -13,6 +13,8 @@ import { freePort, startWeb } from './lib/web.mjs';
 
 /** Tests and pictures see the shop on this day. */
 const DAY = '2026-04-14T18:30:00.000Z';
+/** No stage may hang the whole run. */
+const STAGE_LIMIT_MS = 15 * 60_000;
 const workDir = path.join(root, '.build', 'test');
 const chosen = process.argv.slice(2);
 const wants = (name) => chosen.length === 0 || chosen.includes(name);
@@ -20,7 +22,8 @@ const total = { passed: 0, failed: 0 };
 const cleanUp = [];
 
 const bin = (...parts) => path.join(root, 'node_modules', ...parts);
-const node = (file, args, options) => run(process.execPath, [file, ...args], { cwd: root, ...options });
+const node = (file, args, options) =>
+  run(process.execPath, [file, ...args], { cwd: root, limitMs: STAGE_LIMIT_MS, ...options });
 
 function count(passed, failed, what, output) {
   total.passed += passed;
@@ -41,14 +44,7 @@ async function jest(name, what, env, extra = []) {
   say(what);
   const file = path.join(workDir, `${name}.json`);
   rmSync(file, { force: true });
-  const args = [
-    '--selectProjects',
-    name,
-    '--json',
-    `--outputFile=${file}`,
-    '--testLocationInResults',
-    ...extra,
-  ];
+  const args = ['--selectProjects', name, '--json', `--outputFile=${file}`, '--forceExit', ...extra];
   const { output } = await node(bin('jest', 'bin', 'jest.js'), args, { env: { ...process.env, ...env } });
   if (!existsSync(file)) return count(0, 1, what, output);
   const result = JSON.parse(readFileSync(file, 'utf8'));

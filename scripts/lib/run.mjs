@@ -1,7 +1,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { InTheWay, sentenceFor } from './say.mjs';
 
-/** Runs a program to its end and keeps what it prints. @returns {{ code: number, output: string }} */
+/** Runs a program to its end, or to `limitMs`, and keeps what it prints. @returns {{ code: number, output: string }} */
 export function run(command, args, options = {}) {
   return new Promise((resolve) => {
     const child = spawn(command, args, { ...options, stdio: ['ignore', 'pipe', 'pipe'] });
@@ -12,8 +12,12 @@ export function run(command, args, options = {}) {
     };
     child.stdout.on('data', keep);
     child.stderr.on('data', keep);
+    const limit = options.limitMs ? setTimeout(() => child.kill('SIGKILL'), options.limitMs) : null;
     child.on('error', (error) => resolve({ code: 127, output: `${output}\n${error.message}` }));
-    child.on('close', (code, signal) => resolve({ code: code ?? (signal ? 128 : 1), output }));
+    child.on('close', (code, signal) => {
+      if (limit) clearTimeout(limit);
+      resolve({ code: code ?? (signal ? 128 : 1), output });
+    });
   });
 }
 

@@ -71,7 +71,7 @@ export function HeightsForm({
   const add = (corner: Corner) => setReadings((before) => ({ ...before, [corner]: [...before[corner], ''] }));
   return (
     <form
-      className="grid gap-x-9 lg:grid-cols-[minmax(0,7fr)_minmax(0,6fr)]"
+      className="grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,7fr)_minmax(0,6fr)]"
       onSubmit={async (event) => {
         event.preventDefault();
         const f = fieldsOf(event.currentTarget);
@@ -92,9 +92,9 @@ export function HeightsForm({
       }}
     >
       <Errors errors={errors}>
-        <section className="min-w-0">
+        <section className="min-w-0 lg:col-span-2">
           <h2 className="border-b border-ink pb-1">Standing heights</h2>
-          <div className="mt-3 grid gap-x-6 gap-y-1 sm:grid-cols-2">
+          <div className="mt-3 grid gap-x-9 gap-y-1 md:grid-cols-2">
             {ORDER.map((corner) => {
               const refused = errors.find((error) => error.field.startsWith(`readings.${corner}`))?.message;
               const third = owesThird(readings[corner], unit);
@@ -141,7 +141,10 @@ export function HeightsForm({
           ) : (
             <p className="py-6 text-soft">The stance is drawn here as soon as all four corners read.</p>
           )}
-          <div className="mt-2 grid grid-cols-2 gap-3">
+        </section>
+        <section className="min-w-0">
+          <h2 className="border-b border-ink pb-1">How it was measured</h2>
+          <div className="mt-3 grid grid-cols-2 gap-3">
             <SelectField
               name="occasion"
               label="Occasion"

@@ -1,0 +1,194 @@
+import { type Page, expect } from '@playwright/test';
+import sharp from 'sharp';
+import { CREW, type CrewName } from '../../demo/crew';
+
+const member = (name: CrewName) => CREW.find((one) => one.name === name)!;
+
+export async function signIn(page: Page, name: CrewName): Promise<void> {
+  await page.goto('/sign-in');
+  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Password').fill(member(name).password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await expect(page).toHaveURL('/');
+}
+
+/** Chooses a person and enters the PIN in the dialog that is open. */
+export async function enterPin(page: Page, name: CrewName, action: string): Promise<void> {
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('radio', { name }).click();
+  await dialog.getByLabel('PIN').fill(member(name).pin);
+  await dialog.getByRole('button', { name: action }).click();
+}
+
+/** The quick change of person on a shared tablet. */
+export async function switchTo(page: Page, name: CrewName): Promise<void> {
+  await page.getByRole('button', { name: /change person/ }).click();
+  await enterPin(page, name, 'Go on');
+  await expect(page.getByRole('button', { name: new RegExp(`^${name}, .*change person`) })).toBeVisible();
+}
+
+export const drawnPicture = (hue: number) =>
+  sharp({
+    create: {
+      width: 900,
+      height: 600,
+      channels: 3,
+      background: { r: (hue * 37) % 255, g: (hue * 91) % 255, b: 90 },
+    },
+  })
+    .jpeg()
+    .toBuffer();
+
+let pictures = 0;
+/** Gives the tablet's camera a picture of its own and waits until it is bound. */
+export async function takePhoto(page: Page): Promise<void> {
+  pictures += 1;
+  const buffer = await drawnPicture(pictures);
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles({ name: 'shot.jpg', mimeType: 'image/jpeg', buffer });
+  await expect(page.getByRole('button', { name: 'Another photo' })).toBeVisible();
+}
+
+export interface Truck {
+  label: string;
+  plate: string;
+  customer: string;
+  odometer: number;
+  unit: 'in' | 'mm';
+  targets: [string, string];
+  before: [string, string, string, string];
+  after: [string, string, string, string];
+  spacer: string;
+  block: string;
+  claims: [string, string];
+}
+
+export async function takeIn(page: Page, truck: Truck): Promise<string> {
+  await page.goto('/orders/new');
+  await page.getByLabel('Maker, model, what it does').fill(truck.label);
+  await page.getByLabel('Plate', { exact: true }).fill(truck.plate);
+  await page.getByLabel('Wheelbase').fill('3594 mm');
+  await page.getByLabel('Odometer', { exact: true }).fill(String(truck.odometer));
+  await page.getByLabel('Tires fitted').fill('LT245/75R17');
+  await page.getByLabel('Wheels fitted').fill('17 x 7.5, offset 30');
+  await page.getByLabel('What it carries and tows').fill('a toolbox');
+  await page.getByLabel('Driven a day, about').fill('40');
+  await page.getByLabel('Name', { exact: true }).fill(truck.customer);
+  await page.getByLabel('Phone').fill('555 0199');
+  await page.getByLabel('In their words').fill('Level, with room underneath');
+  await page.getByLabel('Front target height').fill(truck.targets[0]);
+  await page.getByLabel('Rear target height').fill(truck.targets[1]);
+  await page.getByLabel('Lengths without a unit are').selectOption(truck.unit);
+  await page.getByLabel('The customer agreed').check();
+  await page.getByRole('button', { name: 'Take it in and measure it' }).click();
+  await expect(page).toHaveURL(/\/orders\/[0-9a-f-]{36}\/heights$/);
+  return /orders\/([0-9a-f-]{36})/.exec(page.url())![1]!;
+}
+
+const CORNERS = ['left front', 'right front', 'left rear', 'right rear'];
+
+export async function typeHeights(page: Page, truck: Truck, four: Truck['before']): Promise<void> {
+  await page.getByLabel('Lengths without a unit are').selectOption(truck.unit);
+  for (const [index, corner] of CORNERS.entries())
+    await page.getByLabel(corner, { exact: true }).fill(four[index]!);
+  await page.getByLabel('Tire pressure set').check();
+  await page.getByLabel('Level floor').check();
+  await page.getByLabel('Steering straight').check();
+}
+
+export async function planBothEnds(page: Page, id: string, truck: Truck): Promise<void> {
+  await page.goto(`/orders/${id}/plan`);
+  const part = (name: string) => page.locator(`[name="${name}"]`);
+  await part('front.name').fill('Top spacer of the kit');
+  await part('front.thickness').fill(truck.spacer);
+  await part('front.claimed').fill(truck.claims[0]);
+  await part('rear.name').fill('Lift block of the kit');
+  await part('rear.thickness').fill(truck.block);
+  await part('rear.claimed').fill(truck.claims[1]);
+}
+
+/** Works in the bay, step after step, until a step's words match or nothing is left. */
+export async function workUntil(page: Page, stop: RegExp, checker: CrewName): Promise<void> {
+  const heading = page.getByRole('heading', { level: 1 });
+  for (;;) {
+    const words = await heading.innerText();
+    if (stop.test(words) || /Every step of the run is done/.test(words)) return;
+    for (;;) {
+      const take = page.getByRole('button', { name: /^(Take|Pass|Clicked)/ });
+      const left = await take.count();
+      if (left === 0) break;
+      const first = take.first();
+      const label = await first.innerText();
+      const answered = page.waitForResponse((response) =>
+        response.url().includes('/api/commands/torque.record'),
+      );
+      await first.click();
+      expect((await answered).status()).toBe(200);
+      await expect
+        .poll(async () => (await take.count()) < left || (await take.first().innerText()) !== label)
+        .toBe(true);
+    }
+    for (;;) {
+      const check = page.getByRole('button', { name: 'Second check' });
+      const left = await check.count();
+      if (left === 0) break;
+      await check.first().click();
+      await enterPin(page, checker, 'I checked it');
+      await expect.poll(() => check.count()).toBeLessThan(left);
+    }
+    const measured = page.locator('[name=measured]');
+    if (await measured.count()) await measured.fill('4');
+    if (await page.getByRole('button', { name: /^Photo:/ }).count()) await takePhoto(page);
+    await page.getByRole('button', { name: 'Done', exact: true }).click();
+    await expect(heading).not.toHaveText(words);
+  }
+}
+
+/** Types an alignment sheet whose after-values lie within its ranges. */
+export async function typeSheet(page: Page): Promise<void> {
+  const field = (name: string) => page.locator(`[name="${name}"]`);
+  await field('specSource').fill('shop goal after a lift');
+  await field('spec.front.caster.min').fill('2');
+  await field('spec.front.caster.max').fill('4');
+  await field('spec.front.toeTotal.min').fill('0');
+  await field('spec.front.toeTotal.max').fill('0.2');
+  await field('spec.rear.thrust').fill('0.2');
+  await field('rack').fill('partner across the river');
+  await field('operator').fill('the partner');
+  const sheet = {
+    before: { LF: [2.4, 0.5, 0.31], RF: [2.7, 0.4, 0.28], LR: [0, 0.02], RR: [0.1, 0.04] },
+    after: { LF: [2.9, 0.2, 0.06], RF: [3.1, 0.1, 0.05], LR: [0, 0.02], RR: [0.1, 0.04] },
+  };
+  for (const [set, wheels] of Object.entries(sheet)) {
+    for (const [corner, values] of Object.entries(wheels)) {
+      const angles = values.length === 3 ? ['caster', 'camber', 'toe'] : ['camber', 'toe'];
+      for (const [index, angle] of angles.entries())
+        await field(`${set}.${corner}.${angle}`).fill(String(values[index]));
+    }
+  }
+}
+
+export async function roadTest(page: Page, id: string, out: number, back: number): Promise<void> {
+  await page.goto(`/orders/${id}/road`);
+  await page.getByLabel('Odometer going out').fill(String(out));
+  await page.getByRole('button', { name: 'Take it out' }).click();
+  await page.getByLabel('Odometer coming back').fill(String(back));
+  for (const good of await page.getByRole('radio', { name: 'good' }).all()) await good.click();
+  await page.getByRole('button', { name: 'It is back' }).click();
+  await expect(page.getByText(`back at ${back.toLocaleString('en-US')} mi`)).toBeVisible();
+}
+
+export async function sign(page: Page): Promise<void> {
+  const box = (await page.getByTestId('signature').boundingBox())!;
+  await page.mouse.move(box.x + 30, box.y + box.height / 2);
+  await page.mouse.down();
+  for (let step = 1; step <= 8; step += 1) {
+    await page.mouse.move(box.x + 30 + step * 30, box.y + box.height / 2 + (step % 2 ? -25 : 25));
+  }
+  await page.mouse.up();
+  await page.getByRole('button', { name: 'Sign and hand over' }).click();
+  await expect(page.getByRole('heading', { name: 'Handed over' })).toBeVisible({ timeout: 30_000 });
+}

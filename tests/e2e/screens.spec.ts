@@ -1,0 +1,89 @@
+import AxeBuilder from '@axe-core/playwright';
+import { type Page, expect, test } from '@playwright/test';
+import { signIn } from './hands';
+
+async function serious(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  return violations
+    .filter((violation) => ['serious', 'critical'].includes(violation.impact ?? ''))
+    .map(
+      (violation) =>
+        `${violation.id}: ${violation.nodes
+          .map((node) => node.html)
+          .slice(0, 3)
+          .join(' | ')}`,
+    );
+}
+
+async function orderOf(page: Page, find: string): Promise<string> {
+  await page.goto(`/orders?find=${encodeURIComponent(find)}`);
+  return (await page.getByRole('main').locator('ul li a').last().getAttribute('href'))!;
+}
+
+test('axe finds nothing serious on any screen', async ({ page }) => {
+  const found: Record<string, string[]> = {};
+  const look = async (name: string, url: string) => {
+    await page.goto(url);
+    await expect(page.locator('h1, h2').first()).toBeVisible();
+    const problems = await serious(page);
+    if (problems.length) found[name] = problems;
+  };
+  await look('sign-in', '/sign-in');
+  await signIn(page, 'Odalys');
+  const orchard = await orderOf(page, 'KLM');
+  const finished = await orderOf(page, 'VMR');
+  for (const url of ['/', '/orders', '/orders/new', '/come-backs', '/shop']) await look(url, url);
+  for (const part of [
+    '',
+    '/heights',
+    '/plan',
+    '/work',
+    '/torque',
+    '/alignment',
+    '/road',
+    '/photos',
+    '/handoff',
+    '/trail',
+  ]) {
+    await look(`running${part}`, `${orchard}${part}`);
+    await look(`finished${part}`, `${finished}${part}`);
+  }
+  const waiting = await orderOf(page, 'SAW');
+  await look('plan to answer', `${waiting}/plan`);
+  await page.setViewportSize({ width: 820, height: 1180 });
+  for (const plate of ['KLM', 'PRS', 'VET']) {
+    await look(`bay ${plate}`, (await orderOf(page, plate)).replace('/orders/', '/bay/'));
+  }
+  expect(found).toEqual({});
+});
+
+test('strangers are sent to sign in; pictures and papers are not handed out', async ({ page, request }) => {
+  await page.goto('/come-backs');
+  await expect(page).toHaveURL('/sign-in');
+  const command = await request.post('/api/commands/clock.off', {
+    data: {},
+    headers: { origin: new URL(page.url()).origin },
+  });
+  expect(command.status()).toBe(401);
+  const elsewhere = await request.post('/api/commands/clock.off', {
+    data: {},
+    headers: { origin: 'http://elsewhere.example' },
+  });
+  expect(elsewhere.status()).toBe(403);
+  expect((await request.get('/api/photos/11111111-1111-4111-8111-111111111111')).status()).toBe(401);
+  expect((await request.get('/api/orders/11111111-1111-4111-8111-111111111111/handoff')).status()).toBe(401);
+});
+
+test('bad input names the field and keeps what was typed', async ({ page }) => {
+  await signIn(page, 'Teodor');
+  await page.goto('/orders/new');
+  await page.getByLabel('Maker, model, what it does').fill('Half a car');
+  await page.getByLabel('Tires fitted').fill('36x12.50');
+  await page.getByRole('button', { name: 'Take it in and measure it' }).click();
+  await expect(page.getByLabel('Plate', { exact: true })).toHaveAttribute('aria-invalid', 'true');
+  await expect(page.getByText('Enter the odometer')).toBeVisible();
+  await expect(page.getByLabel('Maker, model, what it does')).toHaveValue('Half a car');
+  await expect(page.getByLabel('Tires fitted')).toHaveValue('36x12.50');
+});
