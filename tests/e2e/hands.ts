@@ -49,7 +49,7 @@ export async function takePhoto(page: Page): Promise<void> {
     .locator('input[type=file]')
     .first()
     .setInputFiles({ name: 'shot.jpg', mimeType: 'image/jpeg', buffer });
-  await expect(page.getByRole('button', { name: 'Another photo' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Another photo', exact: true })).toBeVisible();
 }
 
 export interface Truck {
@@ -118,18 +118,15 @@ export async function workUntil(page: Page, stop: RegExp, checker: CrewName): Pr
     if (stop.test(words) || /Every step of the run is done/.test(words)) return;
     for (;;) {
       const take = page.getByRole('button', { name: /^(Take|Pass|Clicked)/ });
-      const left = await take.count();
-      if (left === 0) break;
-      const first = take.first();
-      const label = await first.innerText();
+      const offered = await take.allInnerTexts();
+      if (offered.length === 0) break;
       const answered = page.waitForResponse((response) =>
         response.url().includes('/api/commands/torque.record'),
       );
-      await first.click();
+      await take.first().click();
       expect((await answered).status()).toBe(200);
-      await expect
-        .poll(async () => (await take.count()) < left || (await take.first().innerText()) !== label)
-        .toBe(true);
+      // Read in one go: a button may be gone between two looks.
+      await expect.poll(() => take.allInnerTexts()).not.toEqual(offered);
     }
     for (;;) {
       const check = page.getByRole('button', { name: 'Second check' });

@@ -119,7 +119,7 @@ test('from intake to a closed re-torque, as lead, tech and advisor', async ({ pa
     .first()
     .click();
   await expect(page.getByText('Not now')).toBeVisible();
-  await expect(page.getByText(/This is done raised/)).toBeVisible();
+  await expect(page.getByText(/This is done raised/).first()).toBeVisible();
   await expect(page.getByRole('button', { name: 'Done', exact: true })).toBeDisabled();
   await page.reload();
   await workUntil(page, /Free the left speed-sensor lead/, 'Ilse');

@@ -72,7 +72,7 @@ export function PhotoButton({
         type="file"
         accept="image/jpeg,image/png,image/webp"
         capture="environment"
-        aria-label={`${label}: camera or file`}
+        aria-hidden
         className="sr-only"
         tabIndex={-1}
         onChange={async (event) => {
