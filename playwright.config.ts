@@ -11,6 +11,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     timezoneId: 'America/Denver',
     screenshot: 'only-on-failure',
+    // A press that finds nothing fails by itself, long before its test would.
+    actionTimeout: 20_000,
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

@@ -183,7 +183,7 @@ test('from intake to a closed re-torque, as lead, tech and advisor', async ({ pa
   await expect(page.getByText('All angles within their range.')).toBeVisible();
   await roadTest(page, id, 52104, 52112);
   await page.goto(`/bay/${id}`);
-  await workUntil(page, /nothing/, 'Ilse');
+  await workUntil(page, /Every step/, 'Ilse');
   await page.getByRole('button', { name: 'Stop clock' }).click();
   await page.getByRole('button', { name: 'done' }).click();
   await expect(page.getByText('Nobody is on the clock')).toBeVisible();
@@ -228,7 +228,7 @@ test('from intake to a closed re-torque, as lead, tech and advisor', async ({ pa
   await left.getByLabel('By degrees, about').fill('20');
   await left.getByRole('button', { name: 'Clicked' }).click();
   await expect(left.getByRole('img', { name: 'found moved' })).toBeVisible();
-  await workUntil(page, /nothing/, 'Ilse');
+  await workUntil(page, /Every step/, 'Ilse');
   await page.goto(`/orders/${visit}/handoff`);
   await page.getByRole('button', { name: 'Close the visit' }).click();
   await expect(page.getByText(/Visit closed/).first()).toBeVisible();
@@ -244,7 +244,7 @@ test('from intake to a closed re-torque, as lead, tech and advisor', async ({ pa
   await expect(page.getByText(/has no torque in this record/).first()).toBeVisible();
   await expect(page.getByRole('button', { name: 'Close the visit' })).toHaveCount(0);
   await page.goto(`/bay/${second}`);
-  await workUntil(page, /nothing/, 'Ilse');
+  await workUntil(page, /Every step/, 'Ilse');
   await page.goto(`/orders/${second}/handoff`);
   await page.getByRole('button', { name: 'Close the visit' }).click();
   await expect(page.getByText(/Visit closed/).first()).toBeVisible();
@@ -313,7 +313,7 @@ test('a second truck with other heights and values: page and PDF follow', async 
   await expect(page.getByText(/Passed with a reason by Odalys/)).toBeVisible();
   await roadTest(page, id, 91780, 91791);
   await page.goto(`/bay/${id}`);
-  await workUntil(page, /nothing/, 'Ilse');
+  await workUntil(page, /Every step/, 'Ilse');
   await page.goto(`/orders/${id}/handoff`);
   await sign(page);
   const text = await pdfText(page, id);

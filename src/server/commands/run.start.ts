@@ -46,6 +46,8 @@ export const runStart = command({
         return { ...found, ways, prefix: PREFIXES[procedureId] ?? procedureId };
       }),
     );
+    // Within a phase the front is worked before the rear, in whatever order they were ticked.
+    chosen.sort((a, b) => Number(!a.procedure.fits.front) - Number(!b.procedure.fits.front));
     const merged = mergeProcedures(
       chosen.map(({ prefix, procedure, ways }) => ({ prefix, procedure: takeWays(procedure, ways) })),
     );

@@ -1,0 +1,64 @@
+import Joi from 'joi';
+import { calculator } from './calculator';
+import { anyNumber, positive } from './fields';
+
+export interface Leaf {
+  rate: number;
+  camber: number;
+}
+export interface LeafPackInput {
+  load: number;
+  before: Leaf[];
+  after: Leaf[];
+}
+
+/**
+ * Where a pack of leaves comes to rest under a load. A leaf only pushes, and only once the pack is down to its camber.
+ * @param leaves rate (N/mm) and free camber at the seat (mm) of each
+ * @param load what the pack carries (N)
+ * @returns camber under load (mm) and the rate of the leaves then at work (N/mm)
+ */
+export function restOfPack(leaves: Leaf[], load: number): { camber: number; rate: number } {
+  const highestFirst = [...leaves].sort((a, b) => b.camber - a.camber);
+  let rate = 0;
+  let weighted = 0;
+  for (const [index, leaf] of highestFirst.entries()) {
+    rate += leaf.rate;
+    weighted += leaf.rate * leaf.camber;
+    // The load over these leaves alone; it holds when the next leaf is not reached yet.
+    const camber = (weighted - load) / rate;
+    const next = highestFirst[index + 1];
+    if (!next || camber >= next.camber) return { camber, rate };
+  }
+  throw new Error('a pack has at least one leaf');
+}
+
+/**
+ * What leaves put in or taken out do: camber and rate of the pack before and after, and the lift (mm).
+ * @param input load on the pack (N), leaves before and after
+ */
+export function comparePacks({ load, before, after }: LeafPackInput) {
+  const was = restOfPack(before, load);
+  const is = restOfPack(after, load);
+  return {
+    camberBefore: was.camber,
+    camberAfter: is.camber,
+    rateBefore: was.rate,
+    rateAfter: is.rate,
+    lift: is.camber - was.camber,
+  };
+}
+
+const pack = () =>
+  Joi.array()
+    .items(Joi.object({ rate: positive().required(), camber: anyNumber().required() }))
+    .min(1)
+    .required();
+
+export const leafPack = calculator({
+  name: 'leaf.pack',
+  summary: 'Lift in mm and rates in N/mm from leaves put in or taken out.',
+  principle: 'Leaves only push: the load is the sum of rate times what each is bent below its own camber.',
+  input: Joi.object<LeafPackInput>({ load: positive().required(), before: pack(), after: pack() }),
+  run: comparePacks,
+});

@@ -1,0 +1,43 @@
+import Joi from 'joi';
+import { calculator } from './calculator';
+import { anyNumber, positive } from './fields';
+import { lengthOf, toDeg } from './geometry';
+
+export interface LinkAngleInput {
+  run: number;
+  drop: number;
+  lift: number;
+  innerLowered?: number;
+  limitDeg?: number;
+}
+
+/**
+ * Angle and length of a half shaft, tie rod or bar link at another ride height.
+ * @param input run across and drop of the outer end below the inner (mm), lift and what the inner end was lowered (mm),
+ *   the joint's limit (degrees)
+ * @returns angles before and after (degrees, + outer end low), change of length (mm), and with a limit whether it is over
+ */
+export function angleOfLink({ run, drop, lift, innerLowered = 0, limitDeg }: LinkAngleInput) {
+  const dropAfter = drop + lift - innerLowered;
+  const after = toDeg(Math.atan(dropAfter / run));
+  return {
+    before: toDeg(Math.atan(drop / run)),
+    after,
+    lengthChange: lengthOf(run, dropAfter) - lengthOf(run, drop),
+    ...(limitDeg === undefined ? {} : { over: Math.abs(after) > limitDeg }),
+  };
+}
+
+export const linkAngle = calculator({
+  name: 'link.angle',
+  summary: 'Angle in degrees and change of length in mm of a shaft or link at another height.',
+  principle: 'The outer end sinks by the lift while the run across stays.',
+  input: Joi.object<LinkAngleInput>({
+    run: positive().required(),
+    drop: anyNumber().required(),
+    lift: anyNumber().required(),
+    innerLowered: anyNumber(),
+    limitDeg: positive(),
+  }),
+  run: angleOfLink,
+});

@@ -1,0 +1,37 @@
+import Joi from 'joi';
+import { Refusal, calculator } from './calculator';
+import { anyNumber, positive } from './fields';
+import { toDeg, toRad } from './geometry';
+
+export interface ToeConvertInput {
+  value: number;
+  from: 'deg' | 'arcmin' | 'mm' | 'in';
+  diameter: number;
+}
+
+/**
+ * One wheel's toe in every unit shops use.
+ * @param input the value and its unit, and the diameter (mm) across which length units are measured
+ * @returns degrees, minutes of arc, mm and inches
+ * @throws Refusal when a length is more than the diameter it is measured across
+ */
+export function convertToe({ value, from, diameter }: ToeConvertInput) {
+  const across = from === 'in' ? value * 25.4 : value;
+  if ((from === 'mm' || from === 'in') && Math.abs(across) > diameter)
+    throw new Refusal('no-solution', 'Toe cannot be more than the diameter it is measured across.', 'value');
+  const deg = from === 'deg' ? value : from === 'arcmin' ? value / 60 : toDeg(Math.asin(across / diameter));
+  const mm = from === 'mm' || from === 'in' ? across : diameter * Math.sin(toRad(deg));
+  return { deg, arcmin: deg * 60, mm, in: mm / 25.4 };
+}
+
+export const toeConvert = calculator({
+  name: 'toe.convert',
+  summary: 'Toe of one wheel in degrees, minutes, mm and inches.',
+  principle: 'A length across the wheel is its diameter times the sine of the toe angle.',
+  input: Joi.object<ToeConvertInput>({
+    value: anyNumber().required(),
+    from: Joi.valid('deg', 'arcmin', 'mm', 'in').required(),
+    diameter: positive().required(),
+  }),
+  run: convertToe,
+});

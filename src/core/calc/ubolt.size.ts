@@ -1,0 +1,45 @@
+import Joi from 'joi';
+import { calculator } from './calculator';
+import { positive, zeroOrMore } from './fields';
+
+export interface UboltSizeInput {
+  tube: number;
+  seat?: number;
+  block?: number;
+  pack: number;
+  plate: number;
+  nut: number;
+  spare?: number;
+  legs?: number;
+}
+
+/**
+ * The U-bolt a stack asks for. Lengths in mm.
+ * @returns width inside, leg length from the inside of the bend with some thread to spare; with the legs at hand what
+ *   is left beyond the nut and whether the spare is there
+ */
+export function sizeUbolt({ tube, seat = 0, block = 0, pack, plate, nut, spare = 10, legs }: UboltSizeInput) {
+  const stack = tube + seat + block + pack + plate + nut;
+  return {
+    insideWidth: tube,
+    legLength: stack + spare,
+    ...(legs === undefined ? {} : { threadLeft: legs - stack, ok: legs >= stack + spare }),
+  };
+}
+
+export const uboltSize = calculator({
+  name: 'ubolt.size',
+  summary: 'Inside width and leg length in mm of the U-bolt for a stack.',
+  principle: 'The leg spans tube, seat, block, pack, plate and nut, and keeps some thread to spare.',
+  input: Joi.object<UboltSizeInput>({
+    tube: positive().required(),
+    seat: zeroOrMore(),
+    block: zeroOrMore(),
+    pack: positive().required(),
+    plate: positive().required(),
+    nut: positive().required(),
+    spare: zeroOrMore(),
+    legs: positive(),
+  }),
+  run: sizeUbolt,
+});

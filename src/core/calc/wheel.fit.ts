@@ -1,0 +1,62 @@
+import Joi from 'joi';
+import { calculator } from './calculator';
+import { anyNumber, positive } from './fields';
+
+export interface WheelSpec {
+  rimWidthIn: number;
+  offset: number;
+  spacer?: number;
+  tireWidth: number;
+}
+export interface WheelFitInput {
+  old: WheelSpec;
+  new: WheelSpec;
+  axleFaceChange?: number;
+  clearance?: { inner: number; outer: number };
+}
+
+const effective = ({ offset, spacer = 0 }: WheelSpec) => offset - spacer;
+
+/**
+ * Where another wheel and tire sit against strut and fender.
+ * @param input old and new wheel (rim width in inches; offset, spacer and tire width in mm), how far the axle's face
+ *   moved outward on each side, and the clearances measured with the old ones (mm)
+ * @returns effective offset and backspacing of the new wheel, growth inward and outward, change of track, and with
+ *   clearances what is left of them (mm)
+ */
+export function fitWheel({ old, new: fitted, axleFaceChange = 0, clearance }: WheelFitInput) {
+  const effectiveOffset = effective(fitted);
+  const movedIn = effectiveOffset - effective(old) - axleFaceChange;
+  const wider = (fitted.tireWidth - old.tireWidth) / 2;
+  const inward = wider + movedIn;
+  const outward = wider - movedIn;
+  return {
+    effectiveOffset,
+    backspacing: ((fitted.rimWidthIn + 1) * 25.4) / 2 + effectiveOffset,
+    inward,
+    outward,
+    trackChange: movedIn === 0 ? 0 : -2 * movedIn,
+    ...(clearance ? { innerLeft: clearance.inner - inward, outerLeft: clearance.outer - outward } : {}),
+  };
+}
+
+const wheel = () =>
+  Joi.object({
+    rimWidthIn: positive().required(),
+    offset: anyNumber().required(),
+    spacer: anyNumber(),
+    tireWidth: positive().required(),
+  }).required();
+
+export const wheelFit = calculator({
+  name: 'wheel.fit',
+  summary: 'Inward and outward growth in mm of another wheel and tire.',
+  principle: 'A smaller offset moves the wheel out, a wider tire grows both ways. By tire section.',
+  input: Joi.object<WheelFitInput>({
+    old: wheel(),
+    new: wheel(),
+    axleFaceChange: anyNumber(),
+    clearance: Joi.object({ inner: anyNumber().required(), outer: anyNumber().required() }),
+  }),
+  run: fitWheel,
+});

@@ -1,0 +1,125 @@
+import type { PlanChoice, PlanOption } from '../calc/plan.search';
+import { choosePlans } from '../calc/plan.search';
+import { Refusal } from '../calc/calculator';
+import { type PlannerInput, standCar } from './car-stand';
+import { type PlanPart, fitsAxle, partKind } from './part-kinds';
+
+/** A part of the catalog as the search sees it: what it is, what it needs and does not go with. */
+export interface CatalogPart extends Omit<PlanPart, 'id'> {
+  id: string;
+  requires: string[];
+  excludes: string[];
+}
+
+export interface FoundPlan extends PlanChoice {
+  /** Lift of the axles by the sum of each part's own, and predicted whole, mm. */
+  summed: { front: number; rear: number };
+  whole: { front: number; rear: number };
+  /** Worst axle error of the whole prediction, mm. */
+  wholeError: number;
+}
+
+const MOST_SLOTS = 12;
+const MOST_OPTIONS = 8;
+
+/** What one part alone does to the axles' lift on this car, mm: predicted with it less predicted without. */
+export function liftAlone(input: PlannerInput, part: PlanPart): { front: number; rear: number } {
+  const without = standCar({ ...input, parts: [] });
+  const withIt = standCar({ ...input, parts: [part] });
+  return {
+    front: withIt.lift.LF / 2 + withIt.lift.RF / 2 - without.lift.LF / 2 - without.lift.RF / 2,
+    rear: withIt.lift.LR / 2 + withIt.lift.RR / 2 - without.lift.LR / 2 - without.lift.RR / 2,
+  };
+}
+
+export const asPlanPart = ({ requires: _r, excludes: _e, ...part }: CatalogPart): PlanPart => ({
+  ...part,
+  catalogId: part.id,
+});
+
+/** Does a part lift or lower an axle, and go on this car at all? */
+function useful(input: PlannerInput, part: CatalogPart): boolean {
+  const ends = part.end === 'both' ? (['front', 'rear'] as const) : [part.end];
+  return (
+    ends.every((end) => fitsAxle(part.kind, input.setup[end], end)) &&
+    (partKind(part.kind).group === 'height' ||
+      (partKind(part.kind).group === 'wheels' && input.method === 'floor'))
+  );
+}
+
+/**
+ * Finds in the catalog the sets of parts that nothing beats on height error, cost and minutes. Each option's lift is
+ * computed on this car; the sets found are then predicted whole, since lifts do not add up exactly.
+ * @param input the car and its targets, with a baseline @param catalog the shop's parts @param tolerance mm
+ * @returns the choices, with the difference between the sum and the whole
+ */
+export function findParts(input: PlannerInput, catalog: CatalogPart[], tolerance: number): FoundPlan[] {
+  const { baseline, targets } = input;
+  if (!baseline) throw new Refusal('no-baseline', 'Targets are heights: measure the car first.', 'baseline');
+  const bare = standCar({ ...input, parts: [] });
+  const means = {
+    front: (baseline.LF + baseline.RF + bare.lift.LF + bare.lift.RF) / 2,
+    rear: (baseline.LR + baseline.RR + bare.lift.LR + bare.lift.RR) / 2,
+  };
+  const wanted = {
+    ...(targets.front === null ? {} : { front: targets.front - means.front }),
+    ...(targets.rear === null ? {} : { rear: targets.rear - means.rear }),
+  };
+  if (wanted.front === undefined && wanted.rear === undefined)
+    throw new Refusal('no-target', 'Say a target height for one axle at least.', 'targets');
+
+  const options: PlanOption[] = [];
+  const known = new Map<string, CatalogPart>();
+  const slots = new Map<string, number>();
+  for (const part of catalog) {
+    if (!useful(input, part)) continue;
+    // The same kind on the same axle shares a slot: parts of one kind are not stacked.
+    const slot = `${part.end} ${part.kind}`;
+    const filled = slots.get(slot) ?? 0;
+    if (filled >= MOST_OPTIONS || (filled === 0 && slots.size >= MOST_SLOTS)) continue;
+    let lift;
+    try {
+      lift = liftAlone(input, asPlanPart(part));
+    } catch (error) {
+      if (error instanceof Refusal) continue;
+      throw error;
+    }
+    slots.set(slot, filled + 1);
+    known.set(part.id, part);
+    options.push({ id: part.id, slot, lift, cost: part.cost, minutes: part.minutes });
+  }
+  for (const option of options) {
+    const part = known.get(option.id)!;
+    const needs = part.requires.filter((id) => known.has(id));
+    const bars = part.excludes.filter((id) => known.has(id));
+    if (needs.length) option.requires = needs;
+    if (bars.length) option.excludes = bars;
+  }
+  // One way of springing an axle: a new spring and a cut old one are not both chosen.
+  for (const option of options) {
+    const part = known.get(option.id)!;
+    if (part.kind !== 'coil') continue;
+    const rivals = options.filter((other) => {
+      const { kind, end } = known.get(other.id)!;
+      return kind === 'coilCut' && end === part.end;
+    });
+    if (rivals.length) option.excludes = [...(option.excludes ?? []), ...rivals.map((rival) => rival.id)];
+  }
+  return choosePlans({ targets: wanted, tolerance, options }).front.map((choice) => {
+    const parts = choice.ids.map((id) => asPlanPart(known.get(id)!));
+    const stand = standCar({ ...input, parts });
+    const whole = {
+      front: (stand.lift.LF + stand.lift.RF - bare.lift.LF - bare.lift.RF) / 2,
+      rear: (stand.lift.LR + stand.lift.RR - bare.lift.LR - bare.lift.RR) / 2,
+    };
+    const sum = (end: 'front' | 'rear') =>
+      choice.ids.reduce((total, id) => total + (options.find((o) => o.id === id)!.lift[end] ?? 0), 0);
+    const off = (end: 'front' | 'rear') => (wanted[end] === undefined ? 0 : Math.abs(whole[end] - wanted[end]!));
+    return {
+      ...choice,
+      summed: { front: sum('front'), rear: sum('rear') },
+      whole,
+      wholeError: Math.max(off('front'), off('rear')),
+    };
+  });
+}

@@ -1,0 +1,180 @@
+import { Refusal } from '../calc/calculator';
+import { CORNERS, type Corner, type PerCorner } from '../calc/fields';
+import { type PlannerInput, standSetup, standWith, valuesOf } from './car-stand';
+import { CONSEQUENCES } from './consequences';
+import { beyond } from './judge';
+import { placeOfFigure } from './figures';
+import { measuresOf, spreadOf, wholeSheet } from './measures';
+
+export interface Band {
+  p10: number;
+  p50: number;
+  p90: number;
+}
+export interface SpreadAnswer {
+  draws: number;
+  /** Draws whose geometry had no answer. */
+  lost: number;
+  /** Standing height at each corner, or its lift while nothing was measured, mm. */
+  corners: PerCorner<Band>;
+  /** Each consequence's figure, and the share of draws that pass its limit. */
+  consequences: Record<string, Band & { passes: number }>;
+}
+
+/** Numbers from 0 to 1 from a seed: the same seed, the same draws. */
+export function drawsFrom(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = state;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+const STEPS = 1 << 14;
+let quantiles: Float64Array | null = null;
+
+/** Normal quantiles in the middle of equal shares, by Acklam's rational approximation (good to 1e-9 relative). */
+function normalQuantiles(): Float64Array {
+  const [a, b] = [
+    [-39.69683028665376, 220.9460984245205, -275.9285104469687, 138.357751867269, -30.66479806614716, 2.506628277459239],
+    [-54.47609879822406, 161.5858368580409, -155.6989798598866, 66.80131188771972, -13.28068155288572],
+  ] as const;
+  const [c, d] = [
+    [-0.007784894002430293, -0.3223964580411365, -2.400758277161838, -2.549732539343734, 4.374664141464968, 2.938163982698783],
+    [0.007784695709041462, 0.3224671290700398, 2.445134137142996, 3.754408661907416],
+  ] as const;
+  const poly = (terms: readonly number[], x: number) => terms.reduce((sum, term) => sum * x + term, 0);
+  const tail = (p: number) => {
+    const q = Math.sqrt(-2 * Math.log(p));
+    return poly(c, q) / (poly(d, q) * q + 1);
+  };
+  return Float64Array.from({ length: STEPS }, (_, step) => {
+    const p = (step + 0.5) / STEPS;
+    if (p < 0.02425) return tail(p);
+    if (p > 1 - 0.02425) return -tail(1 - p);
+    const q = p - 0.5;
+    const r = q * q;
+    return (poly(a, r) * q) / (poly(b, r) * r + 1);
+  });
+}
+
+/** Normal deviates: a drawn share looked up among the quantiles, which is quick and as even as the draws need. */
+function normalFrom(uniform: () => number): () => number {
+  const table = (quantiles ??= normalQuantiles());
+  return () => table[(uniform() * STEPS) | 0]!;
+}
+
+/** Puts the value of a rank in its place, smaller ones before it: three quantiles need no whole sort. */
+function placeRank(values: Float64Array, rank: number, first: number): void {
+  let [low, high] = [first, values.length - 1];
+  while (low < high) {
+    const pivot = values[(low + high) >> 1]!;
+    let [i, j] = [low, high];
+    while (i <= j) {
+      while (values[i]! < pivot) i += 1;
+      while (values[j]! > pivot) j -= 1;
+      if (i <= j) {
+        const kept = values[i]!;
+        values[i] = values[j]!;
+        values[j] = kept;
+        i += 1;
+        j -= 1;
+      }
+    }
+    if (rank <= j) high = j;
+    else if (rank >= i) low = i;
+    else return;
+  }
+}
+
+function bandOf(values: Float64Array): Band {
+  const ranks = [0.1, 0.5, 0.9].map((share) => Math.round(share * (values.length - 1)));
+  ranks.forEach((rank, index) => placeRank(values, rank, index === 0 ? 0 : ranks[index - 1]!));
+  const [p10, p50, p90] = ranks.map((rank) => values[rank]!);
+  return { p10: p10!, p50: p50!, p90: p90! };
+}
+
+/** Motion ratios past these are no suspension: a draw is held inside. */
+const RATIO_MOST = 1.5;
+const RATIO_LEAST = 0.2;
+const BASELINE_SD = 1;
+const SET_NOT_MEASURED = /Limit$|Goal$|Least$|^rating|rampDeg$/;
+
+/**
+ * How far a plan's heights and consequences may come out, from how well each figure is known: seeded normal draws.
+ * @param input the plan
+ * @param draws how many
+ * @param seed the same seed gives the same answer
+ * @param learnedSd spread of what past jobs gave over what was predicted, as a logarithm
+ * @returns P10, P50, P90 for each corner (mm) and each consequence (its own unit)
+ */
+export function spreadOfPlan(
+  input: PlannerInput,
+  draws = 10_000,
+  seed = 1,
+  learnedSd: { front: number; rear: number } = { front: 0.06, rear: 0.06 },
+): SpreadAnswer {
+  const sheet = wholeSheet(input.setup, input.sheet);
+  const plan = standSetup(input);
+  const learned = input.learned ?? { front: 1, rear: 1 };
+  const normal = normalFrom(drawsFrom(seed));
+  const v = valuesOf(input.setup, input.sheet);
+  const first = standWith(v, plan);
+  const rules = CONSEQUENCES.filter((rule) => !rule.certain && rule.applies(first));
+  const defs = measuresOf(input.setup)
+    .map((def) => ({
+      key: def.key,
+      ...placeOfFigure(v, def.key),
+      value: sheet[def.key]!.value,
+      sd: spreadOf(def.unit, sheet[def.key]!),
+      ratio: def.unit === 'ratio',
+      positive: !def.anySign,
+    }))
+    // A limit or a wish is a number someone set, not one that was measured; a zero says that the car has none.
+    .filter(({ key, value }) => value !== 0 && !SET_NOT_MEASURED.test(key));
+  const limits = rules.map((rule) => rule.limit(first));
+  const corner = Object.fromEntries(CORNERS.map((c) => [c, new Float64Array(draws)])) as PerCorner<Float64Array>;
+  const figures = rules.map(() => new Float64Array(draws));
+  const passes = rules.map(() => 0);
+  const held: StandHolder = { ...plan, learned: { ...learned } };
+  let kept = 0;
+  let lost = 0;
+  for (let draw = 0; draw < draws; draw += 1) {
+    for (const def of defs) {
+      let value = def.value + normal() * def.sd;
+      if (def.ratio) value = Math.min(RATIO_MOST, Math.max(RATIO_LEAST, value));
+      else if (def.positive && value <= 0) value = def.value * 0.05;
+      def.at[def.place] = value;
+    }
+    held.learned!.front = learned.front * Math.exp(normal() * learnedSd.front);
+    held.learned!.rear = learned.rear * Math.exp(normal() * learnedSd.rear);
+    try {
+      const car = standWith(v, held);
+      for (let i = 0; i < rules.length; i += 1) figures[i]![kept] = rules[i]!.figure(car);
+      for (const c of CORNERS) {
+        const base = input.baseline ? input.baseline[c] + normal() * BASELINE_SD : 0;
+        corner[c][kept] = base + car.lift[c];
+      }
+      for (let i = 0; i < rules.length; i += 1) if (beyond(figures[i]![kept]!, limits[i]!)) passes[i]! += 1;
+      kept += 1;
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      lost += 1;
+    }
+  }
+  if (kept === 0) throw new Refusal('no-solution', 'No draw of these figures gave an answer.', 'sheet');
+  const band = (values: Float64Array) => bandOf(values.slice(0, kept));
+  return {
+    draws,
+    lost,
+    corners: Object.fromEntries(CORNERS.map((c: Corner) => [c, band(corner[c])])) as PerCorner<Band>,
+    consequences: Object.fromEntries(
+      rules.map((rule, i) => [rule.id, { ...band(figures[i]!), passes: passes[i]! / kept }]),
+    ),
+  };
+}
+
+type StandHolder = ReturnType<typeof standSetup> & { learned?: { front: number; rear: number } };

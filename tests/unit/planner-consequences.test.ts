@@ -1,0 +1,511 @@
+import { answer } from '@/core/calc';
+import { type PlannerInput, standCar } from '@/core/planner/car-stand';
+import type { Cure } from '@/core/planner/consequence';
+import { CONSEQUENCES } from '@/core/planner/consequences';
+import { wrapGrowth } from '@/core/planner/consequences/axle';
+import { breakover } from '@/core/planner/consequences/load';
+import { compareGearing } from '@/core/planner/gearing';
+import { judgeCar } from '@/core/planner/judge';
+import type { OneEnd } from '@/core/planner/measures';
+import { type PlanPart, freshPart } from '@/core/planner/part-kinds';
+
+type Set = Record<string, number>;
+let count = 0;
+const part = (kind: PlanPart['kind'], end: OneEnd, set: Set = {}): PlanPart => {
+  count += 1;
+  return freshPart(kind, end, `part-${count}`, set);
+};
+const measured = (figures: Set) =>
+  Object.fromEntries(Object.entries(figures).map(([key, value]) => [key, { value, known: 'measured' as const }]));
+
+interface DemoCar {
+  front?: PlannerInput['setup']['front'];
+  rear?: PlannerInput['setup']['rear'];
+  figures?: Set;
+  parts?: PlanPart[];
+  accessories?: PlannerInput['accessories'];
+}
+
+const planOf = ({ front = 'coilover', rear = 'leaf-over', figures = {}, parts = [], accessories = [] }: DemoCar) =>
+  ({
+    setup: { front, rear },
+    sheet: measured(figures),
+    parts,
+    accessories,
+    baseline: null,
+    method: 'hub',
+    targets: { front: null, rear: null },
+  }) satisfies PlannerInput;
+
+function taken(input: PlannerInput, cure: Cure): PlannerInput {
+  if (cure.kind === 'add') return { ...input, parts: [...input.parts, { ...cure.part, id: 'cure' }] };
+  if (cure.kind === 'leave-out')
+    return { ...input, parts: input.parts.filter((one) => one.id !== cure.partId) };
+  return { ...input, accessories: input.accessories.filter((one) => one.id !== cure.accessoryId) };
+}
+
+/** One field of a calculator's answer. */
+function calc(name: string, input: object, field: string): number {
+  const got = answer(name, input);
+  if (!got.ok) throw new Error(got.error.message);
+  return field.split('.').reduce((value: unknown, key) => (value as Set)[key], got.output) as number;
+}
+
+type Figure = (car: ReturnType<typeof standCar>) => number;
+type Row = [id: string, car: DemoCar, figure: Figure];
+
+const spacer = (end: OneEnd, t: number) => part('strutSpacer', end, { t });
+const winch = (kg: number, x: number) => [{ id: 'winch', name: 'Winch', kg, x, y: 0 }];
+
+const ends = (make: (end: OneEnd) => Row): Row[] => [make('front'), make('rear')];
+
+/** For each consequence a car on which it is a must, and what its figure has to be by its own function. */
+const ROWS: Row[] = [
+  [
+    'front.caster',
+    { front: 'coil-radius', parts: [part('coilSpacer', 'front', { t: 60 })] },
+    (car) =>
+      calc(
+        'caster.radiusArm',
+        { arm: 880, rise: 60, lift: car.axleLift.front, casterBefore: 4 },
+        'casterAfter',
+      ) - car.pitchDeg,
+  ],
+  ...ends((end): Row => [
+    `${end}.camber`,
+    { front: 'strut', rear: 'strut', parts: [spacer(end, 50)], figures: { [`${end}.camberShift`]: 2 } },
+    (car) =>
+      Math.abs(
+        calc(
+          'camber.lift',
+          {
+            kind: 'strut',
+            armPivot: { x: 350, y: 240 },
+            ballJoint: { x: 700, y: 215 },
+            top: { x: 590, y: 850 },
+            lift: car.axleLift[end],
+            topDrop: 50,
+          },
+          'camberChange',
+        ),
+      ),
+  ]),
+  [
+    'front.toe',
+    { front: 'strut', parts: [spacer('front', 55)], figures: { 'front.tieThread': 1, 'front.tieDrop': 60 } },
+    (car) => {
+      const lift = car.axleLift.front;
+      const before = calc('link.angle', { run: 340, drop: 60, lift }, 'before');
+      const after = calc('link.angle', { run: 340, drop: 60, lift }, 'after');
+      const long = Math.hypot(340, 60);
+      const cos = (deg: number) => Math.cos((deg * Math.PI) / 180);
+      const joint =
+        calc(
+          'camber.lift',
+          {
+            kind: 'strut',
+            armPivot: { x: 350, y: 240 },
+            ballJoint: { x: 700, y: 215 },
+            top: { x: 590, y: 850 },
+            lift,
+            topDrop: 55,
+          },
+          'trackChange',
+        ) / 2;
+      return Math.abs(long * cos(before) - long * cos(after) + joint);
+    },
+  ],
+  [
+    'front.tie-rod',
+    { front: 'strut', parts: [spacer('front', 50)], figures: { 'front.tieLimit': 9 } },
+    (car) => calc('link.angle', { run: 340, drop: 10, lift: car.axleLift.front }, 'after'),
+  ],
+  ...ends((end): Row => [
+    `${end}.track-bar`,
+    {
+      front: 'coil-radius',
+      rear: 'coil-trailing',
+      parts: [part('coilSpacer', end, { t: 60 })],
+      figures: { [`${end}.trackbarRise`]: 120 },
+    },
+    (car) => calc('trackbar.shift', { length: 880, rise: 120, lift: car.axleLift[end] }, 'shift'),
+  ]),
+  [
+    'front.axle-place',
+    { front: 'leaf-over', parts: [part('leafPack', 'front', { camber: 290 })] },
+    (car) => Math.abs(car.axles.front.leaf!.axleShift),
+  ],
+  [
+    'rear.axle-place',
+    {
+      rear: 'coil-links',
+      parts: [part('coilSpacer', 'rear', { t: 60 })],
+      figures: { 'rear.frameLowerY': 110, 'rear.frameUpperY': 250 },
+    },
+    (car) =>
+      Math.abs(
+        calc(
+          'caster.fourLink',
+          {
+            axleLower: { x: -10, y: -70 },
+            axleUpper: { x: 0, y: 150 },
+            frameLower: { x: -620, y: 110 },
+            frameUpper: { x: -560, y: 250 },
+            casterBefore: 0,
+            lift: car.axleLift.rear,
+          },
+          'axleShift',
+        ),
+      ),
+  ],
+  ['rear.wrap', { parts: [part('block', 'rear', { t: 90 })] }, () => wrapGrowth(80, 90)],
+  ['front.blocks', { front: 'leaf-over', parts: [part('block', 'front')] }, () => 1],
+  ['rear.blocks', { parts: [part('block', 'rear'), part('block', 'rear')] }, () => 2],
+  ['front.stacked', { parts: [spacer('front', 10), spacer('front', 10)] }, () => 2],
+  ['rear.stacked', { parts: [part('bodySpacer', 'rear'), part('bodySpacer', 'rear')] }, () => 2],
+  [
+    'front.rated',
+    { parts: [{ ...spacer('front', 30), rated: { least: 0, most: 30 } }] },
+    () => calc('lift.predict', { springMotionRatio: 0.6, damperMotionRatio: 0.6, parts: [{ kind: 'strutSpacer', thickness: 30 }] }, 'wheelLift') - 30,
+  ],
+  [
+    'rear.rated',
+    { parts: [{ ...part('block', 'rear', { t: 40 }), rated: { least: 50, most: 90 } }] },
+    () => 10,
+  ],
+  ...ends((end): Row => [
+    `${end}.half-shaft`,
+    { front: 'strut', rear: 'strut', parts: [spacer(end, 50)], figures: { [`${end}.shaftLimit`]: 8 } },
+    (car) => calc('link.angle', { run: 400, drop: 15, lift: car.axleLift[end] }, 'after'),
+  ]),
+  [
+    'rear.joint',
+    { parts: [part('block', 'rear', { t: 80 })], figures: { 'rear.shaftFall': 150 } },
+    (car) => {
+      const input = { run: 1300, drop: 150, outputDeg: 2.5, pinionDeg: 2.5, lift: car.axleLift.rear };
+      return Math.max(
+        calc('driveshaft.angles', input, 'after.frontJointDeg'),
+        calc('driveshaft.angles', input, 'after.rearJointDeg'),
+      );
+    },
+  ],
+  [
+    'rear.residual',
+    { parts: [part('shackle', 'rear', { length: 190 })] },
+    (car) =>
+      calc(
+        'driveshaft.angles',
+        {
+          run: 1300,
+          drop: 90,
+          outputDeg: 2.5,
+          pinionDeg: 2.5,
+          lift: car.axleLift.rear,
+          pinionChangeDeg: -car.axles.rear.leaf!.rotationDeg,
+        },
+        'after.residualDeg',
+      ),
+  ],
+  [
+    'rear.shaft-length',
+    { parts: [part('block', 'rear', { t: 90 })], figures: { 'rear.slipLeft': 8, 'rear.shaftLen': 900 } },
+    (car) =>
+      calc(
+        'driveshaft.angles',
+        { run: 900, drop: 90, outputDeg: 2.5, pinionDeg: 2.5, lift: car.axleLift.rear },
+        'lengthChange',
+      ),
+  ],
+  [
+    'gearing',
+    { parts: [part('tire', 'front', { diameter: 860, width: 285 })] },
+    () => Math.abs(compareGearing({ oldDiameter: 760, newDiameter: 860, axleRatio: 3.73, fittedRatio: 3.73 }).changePct),
+  ],
+  ...ends((end): Row => [
+    `${end}.droop-left`,
+    {
+      parts: [end === 'front' ? part('preloadSpacer', end, { t: 40 }) : part('block', end, { t: 90 })],
+      figures: { 'front.damperExtended': 510 },
+    },
+    () => {
+      const ratio = end === 'front' ? 0.6 : 0.9;
+      const wheel = end === 'front' ? 40 / 0.6 : 90;
+      const open = end === 'front' ? 510 : 560;
+      return calc(
+        'shock.fit',
+        {
+          ride: 450 + wheel * ratio,
+          bumpTravel: 85,
+          droopTravel: 85,
+          motionRatio: ratio,
+          collapsed: 340,
+          extended: open,
+        },
+        'droopAvailable',
+      );
+    },
+  ]),
+  ...ends((end): Row => [
+    `${end}.damper-closed`,
+    { figures: { [`${end}.damperCollapsed`]: 425 } },
+    () => {
+      const ratio = end === 'front' ? 0.6 : 0.9;
+      return calc(
+        'shock.fit',
+        { ride: 450, bumpTravel: 85, droopTravel: 85, motionRatio: ratio, collapsed: 425, extended: 560 },
+        'bumpStopExtension',
+      );
+    },
+  ]),
+  ...ends((end): Row => [
+    `${end}.bump-left`,
+    end === 'front'
+      ? { parts: [part('seat', 'front', { travel: -30, least: -40 })] }
+      : { rear: 'coil-links', parts: [part('coilCut', 'rear', { turns: 1.25 })] },
+    (car) => 85 + car.axleLift[end],
+  ]),
+  ...ends((end): Row => [
+    `${end}.spring-loose`,
+    { front: 'coil-radius', rear: 'coil-links', parts: [part('damper', end, { collapsed: 340, extended: 640 })] },
+    () =>
+      calc(
+        'coil.swap',
+        {
+          wheelLoad: 5000,
+          motionRatio: 1,
+          old: { free: 420, rate: 45 },
+          new: { free: 420, rate: 45 },
+          seatGapAtDroop: 400 + (640 - 560) / 0.9,
+        },
+        'looseAtDroop',
+      ),
+  ]),
+  ...ends((end): Row => [
+    `${end}.coil-bind`,
+    { front: 'coil-radius', rear: 'coil-links', figures: { [`${end}.springSolid`]: 260 } },
+    () => {
+      const load = end === 'front' ? 5200 : 4200;
+      return calc(
+        'coil.swap',
+        {
+          wheelLoad: load,
+          motionRatio: 1,
+          old: { free: 420, rate: 45 },
+          new: { free: 420, rate: 45, solid: 260 },
+          bumpTravel: 85,
+        },
+        'bindMargin',
+      );
+    },
+  ]),
+  ...ends((end): Row => [
+    `${end}.shackle-ride`,
+    { front: 'leaf-over', figures: { [`${end}.leafPivotX`]: 1420 } },
+    (car) => car.axles[end].leaf!.shackleDeg,
+  ]),
+  ...ends((end): Row => [
+    `${end}.shackle-flat`,
+    { front: 'leaf-over', figures: { [`${end}.leafPivotX`]: 1299 } },
+    (car) => car.axles[end].leaf!.flatDeg!,
+  ]),
+  ...ends((end): Row => [
+    `${end}.shackle-bump`,
+    { front: 'leaf-over', figures: { [`${end}.leafPivotX`]: 1299, [`${end}.bumpTravel`]: 75 } },
+    (car) => car.axles[end].leaf!.bumpDeg!,
+  ]),
+  ...ends((end): Row => [
+    `${end}.refit`,
+    { front: 'strut', rear: 'strut', parts: [spacer(end, 50)] },
+    () =>
+      calc(
+        'refit.room',
+        { freeLength: 570, spacer: 50, openingAtDroop: 600, preload: 0, rate: 45 },
+        'shortfall',
+      ),
+  ]),
+  ...ends((end): Row => [
+    `${end}.seat-range`,
+    { front: 'coilover', rear: 'strut', parts: [part('seat', end, { travel: 50, most: 40 })] },
+    () => 10,
+  ]),
+  ...ends((end): Row => [
+    `${end}.hose`,
+    { parts: [end === 'front' ? spacer('front', 40) : part('damper', 'rear', { collapsed: 340, extended: 640 })] },
+    () => {
+      const grown = end === 'front' ? 40 / 0.6 : 80 / 0.9;
+      const rise = end === 'front' ? 40 / 0.6 : 0;
+      return calc(
+        'slack.fit',
+        { length: 460, spans: [320 + rise, 380 + grown, (end === 'front' ? 360 : 320) + rise] },
+        'slack',
+      );
+    },
+  ]),
+  ...ends((end): Row => [
+    `${end}.lead`,
+    { parts: [end === 'front' ? spacer('front', 40) : part('damper', 'rear', { collapsed: 340, extended: 640 })] },
+    () =>
+      calc(
+        'slack.fit',
+        { length: 500, spans: [430 + (end === 'front' ? 40 / 0.6 : 80 / 0.9)] },
+        'slack',
+      ),
+  ]),
+  ...ends((end): Row => [
+    `${end}.bar-link`,
+    {
+      parts: [end === 'front' ? spacer('front', 45) : part('block', 'rear', { t: 90 })],
+      figures: { [`${end}.barRun`]: 200 },
+    },
+    (car) => calc('link.angle', { run: 200, drop: 10, lift: car.axleLift[end] }, 'after'),
+  ]),
+  ...ends((end): Row => [
+    `${end}.level-sensor`,
+    {
+      parts: [end === 'front' ? spacer('front', 40) : part('block', 'rear', { t: 80 })],
+      figures: { [`${end}.levelRun`]: 90 },
+    },
+    (car) => calc('link.angle', { run: 90, drop: 0, lift: car.axleLift[end] }, 'after'),
+  ]),
+  [
+    'lamps',
+    { parts: [spacer('front', 40)] },
+    (car) =>
+      Math.abs(
+        calc('headlamp.aim', { frontLift: car.axleLift.front, rearLift: 0, wheelbase: 3300, lampX: -700 }, 'beamShift'),
+      ),
+  ],
+  ...ends((end): Row => [
+    `${end}.tire-inner`,
+    { parts: [part('tire', 'front', { diameter: 780, width: 290 })] },
+    () =>
+      calc(
+        'wheel.fit',
+        {
+          old: { rimWidthIn: 7.5, offset: 30, tireWidth: 245 },
+          new: { rimWidthIn: 7.5, offset: 30, tireWidth: 290 },
+          clearance: { inner: 24, outer: 28 },
+        },
+        'innerLeft',
+      ),
+  ]),
+  ...ends((end): Row => [
+    `${end}.tire-outer`,
+    { parts: [part('wheel', 'front', { rim: 8, offset: 5 })] },
+    () =>
+      calc(
+        'wheel.fit',
+        {
+          old: { rimWidthIn: 7.5, offset: 30, tireWidth: 245 },
+          new: { rimWidthIn: 8, offset: 5, tireWidth: 245 },
+          clearance: { inner: 24, outer: 28 },
+        },
+        'outerLeft',
+      ),
+  ]),
+  ...ends((end): Row => [
+    `${end}.tire-arch`,
+    { parts: [part('tire', 'front', { diameter: 830, width: 265 })] },
+    () => 32 - (830 - 760) / 2,
+  ]),
+  [
+    'front.scrub',
+    { parts: [part('wheel', 'front', { rim: 8, offset: 8 })] },
+    () =>
+      calc(
+        'wheel.fit',
+        {
+          old: { rimWidthIn: 7.5, offset: 30, tireWidth: 245 },
+          new: { rimWidthIn: 8, offset: 8, tireWidth: 245 },
+        },
+        'trackChange',
+      ) / 2,
+  ],
+  [
+    'dial',
+    { parts: [part('tire', 'front', { diameter: 800, width: 255 })] },
+    () => (1 - 760 / 800) * 100,
+  ],
+  ...(['front', 'rear', 'total'] as const).map((id): Row => [
+    `load-${id}`,
+    { accessories: winch(1000, id === 'front' ? 0 : 3300) },
+    () =>
+      calc(
+        'load.left',
+        {
+          wheelbase: 3300,
+          curb: { front: 1180, rear: 940 },
+          rating: { front: 1480, rear: 1750, gross: 3050 },
+          masses: [{ kg: 1000, x: id === 'front' ? 0 : 3300 }],
+        },
+        `${id}.left`,
+      ),
+  ]),
+  [
+    'stability',
+    { parts: [spacer('front', 55), part('block', 'rear', { t: 100 })] },
+    (car) =>
+      calc(
+        'stability.factor',
+        {
+          trackBefore: 1620,
+          trackAfter: 1620,
+          cgHeight: 700,
+          lift: (car.axleLift.front + car.axleLift.rear) / 2,
+        },
+        'changePct',
+      ),
+  ],
+  [
+    'ground',
+    { rear: 'coil-links', figures: { lowest: 130 }, parts: [part('coilCut', 'rear', { turns: 1 })] },
+    (car) => 130 + car.axleLift.rear / 2,
+  ],
+  [
+    'ramp',
+    { figures: { rampDeg: 20 } },
+    () => breakover(210, 3300),
+  ],
+];
+
+describe('what else changes', () => {
+  test('every consequence has a car on which it is a must', () => {
+    const named = new Set(ROWS.map(([id]) => id));
+    expect(CONSEQUENCES.map((rule) => rule.id).filter((id) => !named.has(id))).toEqual([]);
+  });
+
+  test.each(ROWS)('%s', (id, demo, figure) => {
+    const input = planOf(demo);
+    const car = standCar(input);
+    const judged = judgeCar(car).find((one) => one.id === id)!;
+    expect(judged).toBeDefined();
+    expect(['must', 'never']).toContain(judged.level);
+    expect(judged.stopped).toBeNull();
+    expect(judged.figure).toBeCloseTo(figure(car), 6);
+    expect(judged.limit.from).toMatch(/\w{3}/);
+    // Each cure it offers clears it, alone.
+    expect(judged.cures.length).toBeGreaterThan(0);
+    for (const cure of judged.cures) {
+      const after = judgeCar(standCar(taken(input, cure))).find((one) => one.id === id);
+      expect(`${cure.label}: ${after?.level ?? 'gone'}`).not.toMatch(/must|never/);
+    }
+  });
+
+  test('what matters most stands first', () => {
+    const judged = judgeCar(standCar(planOf({ parts: [spacer('front', 50), part('block', 'rear', { t: 90 })] })));
+    const rank = { never: 0, must: 1, near: 2, fine: 3 };
+    const order = judged.map((one) => rank[one.level]);
+    expect(order).toEqual([...order].sort((a, b) => a - b));
+    const musts = judged.filter((one) => one.level === 'must').map((one) => one.used);
+    expect(musts).toEqual([...musts].sort((a, b) => b - a));
+  });
+
+  test('a car left alone owes nothing, whatever it is hung on', () => {
+    for (const front of ['strut', 'coilover', 'leaf-over', 'coil-radius', 'coil-links', 'cart'] as const) {
+      for (const rear of ['leaf-over', 'leaf-under', 'coil-links', 'coil-trailing', 'multi-link', 'strut'] as const) {
+        const judged = judgeCar(standCar(planOf({ front, rear })));
+        expect(judged.filter((one) => one.level !== 'fine').map((one) => `${front} ${rear} ${one.id}`)).toEqual([]);
+      }
+    }
+  });
+});
