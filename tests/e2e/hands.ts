@@ -19,6 +19,8 @@ export async function enterPin(page: Page, name: CrewName, action: string): Prom
   await dialog.getByRole('radio', { name }).click();
   await dialog.getByLabel('PIN').fill(member(name).pin);
   await dialog.getByRole('button', { name: action }).click();
+  // While a dialog stands open the page behind it is hidden from roles: wait until it is gone.
+  await expect(dialog).toHaveCount(0);
 }
 
 /** The quick change of person on a shared tablet. */
