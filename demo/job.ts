@@ -7,6 +7,7 @@ import { PHASES } from '../src/core/procedure/types';
 import { db } from '../src/server/database';
 import { loadOrder } from '../src/server/entries/order';
 import { storePhoto } from '../src/server/photos/store';
+import { planPart } from './catalog';
 import type { CrewName } from './crew';
 import type { DemoDriver } from './driver';
 import { drawScene } from './pictures';
@@ -30,8 +31,12 @@ export interface JobPlan {
   promisedInDays: number;
   place: string | null;
   before: Four;
-  front: { name: string; thickness: number; ratio: number; claimed: number } | null;
-  rear: { name: string; thickness: number; claimed: number } | null;
+  /** Codes of the catalog's parts. */
+  parts: string[];
+  figures?: { key: string; typed: string }[];
+  accessories?: { id: string; name: string; kg: number; x: number; y: number; later?: boolean }[];
+  platform?: string;
+  facts?: Record<string, string>;
   procedures: { id: string; ways: string[] }[];
   after: Four;
   wrenches: { large: string; small: string };
@@ -78,6 +83,23 @@ export class DemoJob {
       12,
     );
     this.orderId = String(answer.orderId);
+    if (plan.platform || plan.facts) {
+      const row = await db().row<{ vehicle_id: string }>('SELECT vehicle_id FROM work_order WHERE id = ?', [
+        this.orderId,
+      ]);
+      await shop.act(
+        'Teodor',
+        'vehicle.update',
+        {
+          vehicleId: row!.vehicle_id,
+          vin: '',
+          platform: plan.platform ?? '',
+          later: '',
+          facts: plan.facts ?? {},
+        },
+        1,
+      );
+    }
     return this;
   }
 
@@ -102,27 +124,21 @@ export class DemoJob {
     return this;
   }
 
+  async measured(): Promise<this> {
+    const { figures, lengthUnit } = this.plan;
+    if (figures?.length) await this.act('measure.record', { figures, unit: lengthUnit }, this.plan.tech, 12);
+    return this;
+  }
+
   async planned(): Promise<this> {
-    const { front, rear } = this.plan;
+    await this.measured();
+    const rows = await db().rows<{ code: string; id: string }>('SELECT code, id FROM part');
+    const idOf = new Map(rows.map((row) => [row.code, row.id]));
     await this.act(
       'plan.propose',
       {
-        front: front && {
-          name: front.name,
-          parts: [{ kind: 'strutSpacer', thickness: front.thickness }],
-          springMotionRatio: front.ratio,
-          damperMotionRatio: front.ratio,
-          ratiosAssumed: true,
-          claimed: front.claimed,
-        },
-        rear: rear && {
-          name: rear.name,
-          parts: [{ kind: 'block', thickness: rear.thickness, mount: 'springOverAxle' }],
-          springMotionRatio: 1,
-          damperMotionRatio: 0.9,
-          ratiosAssumed: true,
-          claimed: rear.claimed,
-        },
+        parts: this.plan.parts.map((code) => planPart(code, idOf.get(code) ?? '')),
+        accessories: this.plan.accessories ?? [],
         note: '',
       },
       'Odalys',
@@ -137,7 +153,23 @@ export class DemoJob {
     return this;
   }
 
+  /** Opens every box and finds it whole; the lines left out stay in the mail. */
+  async checkedIn(except: string[] = []): Promise<this> {
+    const { parts } = await this.state();
+    for (const line of parts.list?.data.lines ?? []) {
+      if (except.includes(line.name)) continue;
+      await this.act(
+        'parts.checkin',
+        { lineId: line.lineId, got: line.count, right: true, condition: 'good', note: '' },
+        this.plan.tech,
+        2,
+      );
+    }
+    return this;
+  }
+
   async started(): Promise<this> {
+    await this.checkedIn();
     await this.act('run.start', { procedures: this.plan.procedures }, 'Odalys', 3);
     return this;
   }

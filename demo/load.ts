@@ -1,4 +1,5 @@
 import { db } from '../src/server/database';
+import { stockCatalog } from './catalog';
 import { DemoDriver } from './driver';
 import { DemoJob, type JobPlan } from './job';
 
@@ -37,8 +38,7 @@ const ORCHARD: Story = {
   promisedInDays: 2,
   place: 'lift-2',
   before: ['20 7/16', '20 5/16', '22 1/8', '22 1/16'],
-  front: { name: 'Top spacer, 30 mm plate', thickness: 30, ratio: 0.6, claimed: 50.8 },
-  rear: { name: 'Lift block, 1 in', thickness: 25.4, claimed: 25.4 },
+  parts: ['QS-30', 'OB-25'],
   procedures: [C, J],
   after: ['22 3/16', '22 1/8', '23 1/8', '23'],
 };
@@ -62,8 +62,7 @@ const POST: Story = {
   promisedInDays: 0,
   place: 'lift-1',
   before: ['402 mm', '404 mm', '411 mm', '409 mm'],
-  front: { name: 'Top spacer, 25 mm plate', thickness: 25, ratio: 0.95, claimed: 25 },
-  rear: null,
+  parts: ['SW-25'],
   procedures: [C],
   after: ['427 mm', '429 mm', '411 mm', '409 mm'],
 };
@@ -83,8 +82,7 @@ const RESCUE: Story = {
   promisedInDays: -26,
   place: null,
   before: ['20 3/4', '20 3/4', '22 5/8', '22 9/16'],
-  front: { name: 'Top spacer, 30 mm plate', thickness: 30, ratio: 0.6, claimed: 50.8 },
-  rear: { name: 'Lift block, 1 1/2 in', thickness: 38.1, claimed: 38.1 },
+  parts: ['QS-30', 'OB-38'],
   procedures: [C, J],
   after: ['22 11/16', '22 5/8', '24 1/16', '24'],
 };
@@ -107,8 +105,7 @@ const BEES: Story = {
   promisedInDays: -3,
   place: null,
   before: ['16 1/4', '16 3/8', '17 3/4', '17 1/2'],
-  front: { name: 'Top spacer, 25 mm plate', thickness: 25, ratio: 0.95, claimed: 25 },
-  rear: { name: 'Lift block, 1 1/4 in', thickness: 31.75, claimed: 31.75 },
+  parts: ['SW-25', 'OB-32'],
   procedures: [C, J],
   after: ['17 3/8', '17 5/16', '19 1/8', '18 5/8'],
 };
@@ -131,8 +128,7 @@ const FARRIER: Story = {
   promisedInDays: -23,
   place: null,
   before: ['18 1/2', '18 9/16', '20 1/4', '20 3/16'],
-  front: { name: 'Top spacer, 30 mm plate', thickness: 30, ratio: 0.6, claimed: 50.8 },
-  rear: { name: 'Lift block, 1 in', thickness: 25.4, claimed: 25.4 },
+  parts: ['QS-30', 'OB-25'],
   procedures: [C, J],
   after: ['20', '20 1/16', '21 1/4', '21 3/16'],
 };
@@ -152,8 +148,7 @@ const SAWMILL: Story = {
   promisedInDays: 6,
   place: null,
   before: ['21 13/16', '21 7/8', '24 1/8', '24 1/16'],
-  front: { name: 'Top spacer, 30 mm plate', thickness: 30, ratio: 0.6, claimed: 50.8 },
-  rear: { name: 'Lift block, 1 in', thickness: 25.4, claimed: 25.4 },
+  parts: ['QS-30', 'OB-25'],
   procedures: [C, J],
   after: ['23 3/4', '23 3/4', '25 1/8', '25 1/16'],
 };
@@ -173,8 +168,7 @@ const VET: Story = {
   promisedInDays: 1,
   place: 'floor',
   before: ['21 1/4', '21 1/4', '21 3/4', '21 11/16'],
-  front: null,
-  rear: { name: 'Lift block, 1 1/2 in', thickness: 38.1, claimed: 38.1 },
+  parts: ['OB-38'],
   procedures: [J],
   after: ['21 1/4', '21 1/4', '23 1/4', '23 3/16'],
 };
@@ -199,8 +193,7 @@ const CART: Story = {
   promisedInDays: 4,
   place: null,
   before: ['10', '10', '10 1/2', '10 1/2'],
-  front: null,
-  rear: null,
+  parts: [],
   procedures: [J],
   after: ['10', '10', '10', '10'],
 };
@@ -246,6 +239,8 @@ export async function loadDemo(day: string, tell: (text: string) => void): Promi
     unit: 'nm',
     calibrationDue: shop.day(-20),
   });
+  tell('      the catalog: twelve kits and their parts');
+  await stockCatalog(shop);
   const wrenches = { large: String(large.wrenchId), small: String(small.wrenchId) };
   const job = (story: Story) => new DemoJob(shop, { ...story, wrenches });
 

@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
-import { root } from './bundle.mjs';
+import { bundledCommand, root } from './bundle.mjs';
 import { InTheWay } from './say.mjs';
 
 const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
@@ -57,6 +57,7 @@ export async function stopProcess(pid, patience = 5000) {
 
 /** Starts the production server and waits until it answers. */
 export async function startWeb({ port, dataDir, env = {}, onExit }) {
+  await bundledCommand('calc-worker');
   const child = spawn(
     process.execPath,
     [

@@ -1,7 +1,16 @@
 import type { Odometer } from '@/core/ledger/entries';
 import { dueFollowup } from '@/core/calc/followup.due';
 import { nextThing } from '@/core/ledger/next-thing';
-import { type OrderState, isClosed } from '@/core/ledger/order-state';
+import {
+  type OrderState,
+  afterHeightsOf,
+  baselineOf,
+  isClosed,
+  isJob,
+  latestPlan,
+} from '@/core/ledger/order-state';
+import { partsAt } from '@/core/planner/part-kinds';
+import { axleMeans } from '@/core/stance/plan';
 import { markNow, tapeOf } from '@/core/ledger/tape';
 import { convertDistance } from '@/core/units/distance';
 import { shopDay } from '@/core/units/shop-time';
@@ -149,6 +158,66 @@ async function deriveCarPlaces(tx: Db, order: OrderRow, state: OrderState): Prom
   );
 }
 
+async function deriveMeasures(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
+  await tx.run('DELETE FROM car_measure WHERE order_id = ?', [order.id]);
+  for (const { id, at, data } of state.measures) {
+    if (data.value === null) continue;
+    await tx.run(
+      'INSERT INTO car_measure (entry_id, vehicle_id, order_id, measure, value, known, at) VALUES (?, ?, ?, ?, ?, ?, ?)',
+      [id, order.vehicle_id, order.id, data.key, data.value, data.known, new Date(at)],
+    );
+  }
+}
+
+/** What a finished job teaches: lift measured against predicted, and minutes against the book. */
+async function deriveFinished(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
+  await tx.run('DELETE FROM finished_lift WHERE order_id = ?', [order.id]);
+  await tx.run('DELETE FROM finished_work WHERE order_id = ?', [order.id]);
+  const plan = latestPlan(state)?.data;
+  const before = baselineOf(state);
+  const after = afterHeightsOf(state);
+  if (!isClosed(state) || !isJob(state) || !plan || !before || !after) return;
+  const vehicle = await tx.row<{ platform: string }>('SELECT platform FROM vehicle WHERE id = ?', [
+    order.vehicle_id,
+  ]);
+  const platform = vehicle?.platform ?? '';
+  const was = axleMeans(before.mm);
+  const is = axleMeans(after.mm);
+  for (const end of ['front', 'rear'] as const) {
+    const axle = plan[end];
+    if (!axle) continue;
+    await tx.run(
+      'INSERT INTO finished_lift (order_id, end_of_car, kit, platform, predicted, measured, claimed) VALUES (?, ?, ?, ?, ?, ?, ?)',
+      [
+        order.id,
+        end,
+        partsAt(plan.parts, end).find((part) => part.kit)?.kit ?? null,
+        platform,
+        // The ratio it had learned is taken out again: what is learned is what came of the bare prediction.
+        axle.lift / plan.learned[end].ratio,
+        is[end] - was[end],
+        axle.claimed,
+      ],
+    );
+  }
+  const { document } = state;
+  const minutes = state.clocks.reduce(
+    (sum, span) => sum + (span.to ? (Date.parse(span.to) - Date.parse(span.from)) / 60_000 : 0),
+    0,
+  );
+  if (!document || minutes < 1) return;
+  await tx.run(
+    'INSERT INTO finished_work (order_id, platform, procedures, book_minutes, actual_minutes) VALUES (?, ?, ?, ?, ?)',
+    [
+      order.id,
+      platform,
+      document.sources.map((source) => source.id).join(' '),
+      Math.round(document.steps.reduce((sum, step) => sum + step.minutes, 0)),
+      Math.round(minutes),
+    ],
+  );
+}
+
 interface FollowUpRow {
   id: string;
   done_on: Date;
@@ -210,10 +279,21 @@ export async function deriveOrder(tx: Db, orderId: string): Promise<OrderState> 
   await deriveOdometers(tx, order, state);
   await deriveFollowUps(tx, order, state);
   await deriveCarPlaces(tx, order, state);
+  await deriveMeasures(tx, order, state);
+  await deriveFinished(tx, order, state);
   const shop = await tx.row<{ time_zone: string }>('SELECT time_zone FROM shop WHERE id = 1');
   await deriveDueDates(tx, order.vehicle_id, shop?.time_zone ?? 'UTC');
   return state;
 }
 
 /** The tables that hold nothing but what the entries say. */
-export const DERIVED_TABLES = ['order_now', 'clock_now', 'odometer_now', 'follow_up', 'car_place'] as const;
+export const DERIVED_TABLES = [
+  'order_now',
+  'clock_now',
+  'odometer_now',
+  'follow_up',
+  'car_place',
+  'car_measure',
+  'finished_lift',
+  'finished_work',
+] as const;

@@ -1,4 +1,4 @@
-import type { Drawing, Tone } from '@/core/stance/drawing';
+import type { Drawing, Tone } from '@/core/stance/shapes';
 
 const COLORS: Record<Tone, string> = {
   ink: 'var(--ink)',
@@ -6,6 +6,8 @@ const COLORS: Record<Tone, string> = {
   rule: 'var(--rule)',
   paper: 'var(--card)',
   predicted: 'var(--predicted)',
+  band: 'color-mix(in srgb, var(--predicted) 22%, transparent)',
+  danger: 'var(--danger)',
   target: 'var(--target)',
   done: 'var(--pen)',
 };

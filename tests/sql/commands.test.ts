@@ -132,19 +132,26 @@ describe('heights and plan', () => {
   test('blocks are not stacked and never go under a steered axle; a changed plan asks again', async () => {
     const job = await jobOn(shop, truck('PLAN 2', wrenches)).intake();
     await job.heights('as came', job.plan.before);
-    const block = { kind: 'block', thickness: 25, mount: 'springOverAxle' };
-    const axle = (parts: object[]) => ({
-      name: 'x',
-      parts,
-      springMotionRatio: 1,
-      damperMotionRatio: 0.9,
-      ratiosAssumed: true,
-      claimed: null,
+    const block = (id: string, end = 'rear', t = 25) => ({
+      id,
+      kind: 'block',
+      end,
+      name: 'Block',
+      set: { t },
+      cost: 9000,
+      minutes: 150,
     });
-    const propose = (front: object | null, rear: object | null) =>
-      give(shop, 'Odalys', 'plan.propose', { orderId: job.orderId, front, rear });
-    expect(refusal(await propose(null, axle([block, block])))).toMatchObject({ code: 'stacked' });
-    expect(refusal(await propose(axle([block]), null))).toMatchObject({ code: 'steered-block' });
+    const propose = (...parts: object[]) =>
+      give(shop, 'Odalys', 'plan.propose', { orderId: job.orderId, parts });
+    expect(refusal(await propose(block('a'), block('b')))).toMatchObject({ code: 'blocks' });
+    expect(refusal(await propose(block('a', 'front')))).toMatchObject({
+      code: 'no-fit',
+      field: 'parts[0].kind',
+    });
+    expect(refusal(await propose(block('a', 'rear', 900)))).toMatchObject({ field: 'parts[0].set.t' });
+    expect(refusal(await propose())).toMatchObject({ field: 'parts' });
+    const spacer = { ...block('s', 'front', 10), kind: 'strutSpacer' };
+    expect(refusal(await propose(spacer, { ...spacer, id: 's2' }))).toMatchObject({ code: 'stacked' });
     expect(
       refusal(
         await give(shop, 'Odalys', 'run.start', {
@@ -153,7 +160,7 @@ describe('heights and plan', () => {
         }),
       ),
     ).toMatchObject({ code: 'not-agreed' });
-    expect(await propose(null, axle([block]))).toMatchObject({ ok: true, answer: { version: 1 } });
+    expect(await propose(block('a'))).toMatchObject({ ok: true, answer: { version: 1 } });
     const yes = (version: number) =>
       give(shop, 'Teodor', 'plan.answer', {
         orderId: job.orderId,
@@ -163,7 +170,7 @@ describe('heights and plan', () => {
         witness: null,
       });
     expect(await yes(1)).toMatchObject({ ok: true });
-    expect(await propose(null, axle([{ ...block, thickness: 30 }]))).toMatchObject({
+    expect(await propose(block('a', 'rear', 30))).toMatchObject({
       ok: true,
       answer: { version: 2 },
     });

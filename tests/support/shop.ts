@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { stockCatalog } from '../../demo/catalog';
 import { DemoDriver } from '../../demo/driver';
 import { DemoJob, type JobPlan } from '../../demo/job';
 import type { CrewName } from '../../demo/crew';
@@ -13,6 +14,7 @@ export async function testShop(seed: string): Promise<DemoDriver> {
   const shop = new DemoDriver(DAY, seed);
   await shop.open();
   await db().run('INSERT IGNORE INTO device (id, first_seen) VALUES (?, ?)', [DEVICE, new Date(DAY)]);
+  if (!(await db().row('SELECT id FROM part LIMIT 1'))) await stockCatalog(shop);
   shop.clock = new Date(DAY);
   return shop;
 }
@@ -61,8 +63,7 @@ export function truck(plate: string, wrenches: JobPlan['wrenches'], more: Partia
     promisedInDays: 1,
     place: null,
     before: ['20 7/16', '20 5/16', '22 1/8', '22 1/16'],
-    front: { name: 'Top spacer', thickness: 30, ratio: 0.6, claimed: 50.8 },
-    rear: { name: 'Lift block', thickness: 25.4, claimed: 25.4 },
+    parts: ['QS-30', 'OB-25'],
     procedures: [
       { id: 'strut-top-spacer', ways: [] },
       { id: 'rear-lift-block', ways: [] },

@@ -16,7 +16,9 @@ const part = (kind: PlanPart['kind'], end: OneEnd, set: Set = {}): PlanPart => {
   return freshPart(kind, end, `part-${count}`, set);
 };
 const measured = (figures: Set) =>
-  Object.fromEntries(Object.entries(figures).map(([key, value]) => [key, { value, known: 'measured' as const }]));
+  Object.fromEntries(
+    Object.entries(figures).map(([key, value]) => [key, { value, known: 'measured' as const }]),
+  );
 
 interface DemoCar {
   front?: PlannerInput['setup']['front'];
@@ -26,7 +28,13 @@ interface DemoCar {
   accessories?: PlannerInput['accessories'];
 }
 
-const planOf = ({ front = 'coilover', rear = 'leaf-over', figures = {}, parts = [], accessories = [] }: DemoCar) =>
+const planOf = ({
+  front = 'coilover',
+  rear = 'leaf-over',
+  figures = {},
+  parts = [],
+  accessories = [],
+}: DemoCar) =>
   ({
     setup: { front, rear },
     sheet: measured(figures),
@@ -166,7 +174,12 @@ const ROWS: Row[] = [
   [
     'front.rated',
     { parts: [{ ...spacer('front', 30), rated: { least: 0, most: 30 } }] },
-    () => calc('lift.predict', { springMotionRatio: 0.6, damperMotionRatio: 0.6, parts: [{ kind: 'strutSpacer', thickness: 30 }] }, 'wheelLift') - 30,
+    () =>
+      calc(
+        'lift.predict',
+        { springMotionRatio: 0.6, damperMotionRatio: 0.6, parts: [{ kind: 'strutSpacer', thickness: 30 }] },
+        'wheelLift',
+      ) - 30,
   ],
   [
     'rear.rated',
@@ -219,7 +232,10 @@ const ROWS: Row[] = [
   [
     'gearing',
     { parts: [part('tire', 'front', { diameter: 860, width: 285 })] },
-    () => Math.abs(compareGearing({ oldDiameter: 760, newDiameter: 860, axleRatio: 3.73, fittedRatio: 3.73 }).changePct),
+    () =>
+      Math.abs(
+        compareGearing({ oldDiameter: 760, newDiameter: 860, axleRatio: 3.73, fittedRatio: 3.73 }).changePct,
+      ),
   ],
   ...ends((end): Row => [
     `${end}.droop-left`,
@@ -266,7 +282,11 @@ const ROWS: Row[] = [
   ]),
   ...ends((end): Row => [
     `${end}.spring-loose`,
-    { front: 'coil-radius', rear: 'coil-links', parts: [part('damper', end, { collapsed: 340, extended: 640 })] },
+    {
+      front: 'coil-radius',
+      rear: 'coil-links',
+      parts: [part('damper', end, { collapsed: 340, extended: 640 })],
+    },
     () =>
       calc(
         'coil.swap',
@@ -330,7 +350,11 @@ const ROWS: Row[] = [
   ]),
   ...ends((end): Row => [
     `${end}.hose`,
-    { parts: [end === 'front' ? spacer('front', 40) : part('damper', 'rear', { collapsed: 340, extended: 640 })] },
+    {
+      parts: [
+        end === 'front' ? spacer('front', 40) : part('damper', 'rear', { collapsed: 340, extended: 640 }),
+      ],
+    },
     () => {
       const grown = end === 'front' ? 40 / 0.6 : 80 / 0.9;
       const rise = end === 'front' ? 40 / 0.6 : 0;
@@ -343,13 +367,12 @@ const ROWS: Row[] = [
   ]),
   ...ends((end): Row => [
     `${end}.lead`,
-    { parts: [end === 'front' ? spacer('front', 40) : part('damper', 'rear', { collapsed: 340, extended: 640 })] },
-    () =>
-      calc(
-        'slack.fit',
-        { length: 500, spans: [430 + (end === 'front' ? 40 / 0.6 : 80 / 0.9)] },
-        'slack',
-      ),
+    {
+      parts: [
+        end === 'front' ? spacer('front', 40) : part('damper', 'rear', { collapsed: 340, extended: 640 }),
+      ],
+    },
+    () => calc('slack.fit', { length: 500, spans: [430 + (end === 'front' ? 40 / 0.6 : 80 / 0.9)] }, 'slack'),
   ]),
   ...ends((end): Row => [
     `${end}.bar-link`,
@@ -372,7 +395,11 @@ const ROWS: Row[] = [
     { parts: [spacer('front', 40)] },
     (car) =>
       Math.abs(
-        calc('headlamp.aim', { frontLift: car.axleLift.front, rearLift: 0, wheelbase: 3300, lampX: -700 }, 'beamShift'),
+        calc(
+          'headlamp.aim',
+          { frontLift: car.axleLift.front, rearLift: 0, wheelbase: 3300, lampX: -700 },
+          'beamShift',
+        ),
       ),
   ],
   ...ends((end): Row => [
@@ -421,11 +448,7 @@ const ROWS: Row[] = [
         'trackChange',
       ) / 2,
   ],
-  [
-    'dial',
-    { parts: [part('tire', 'front', { diameter: 800, width: 255 })] },
-    () => (1 - 760 / 800) * 100,
-  ],
+  ['dial', { parts: [part('tire', 'front', { diameter: 800, width: 255 })] }, () => (1 - 760 / 800) * 100],
   ...(['front', 'rear', 'total'] as const).map((id): Row => [
     `load-${id}`,
     { accessories: winch(1000, id === 'front' ? 0 : 3300) },
@@ -461,11 +484,7 @@ const ROWS: Row[] = [
     { rear: 'coil-links', figures: { lowest: 130 }, parts: [part('coilCut', 'rear', { turns: 1 })] },
     (car) => 130 + car.axleLift.rear / 2,
   ],
-  [
-    'ramp',
-    { figures: { rampDeg: 20 } },
-    () => breakover(210, 3300),
-  ],
+  ['ramp', { figures: { rampDeg: 20 } }, () => breakover(210, 3300)],
 ];
 
 describe('what else changes', () => {
@@ -492,7 +511,9 @@ describe('what else changes', () => {
   });
 
   test('what matters most stands first', () => {
-    const judged = judgeCar(standCar(planOf({ parts: [spacer('front', 50), part('block', 'rear', { t: 90 })] })));
+    const judged = judgeCar(
+      standCar(planOf({ parts: [spacer('front', 50), part('block', 'rear', { t: 90 })] })),
+    );
     const rank = { never: 0, must: 1, near: 2, fine: 3 };
     const order = judged.map((one) => rank[one.level]);
     expect(order).toEqual([...order].sort((a, b) => a - b));
@@ -502,9 +523,18 @@ describe('what else changes', () => {
 
   test('a car left alone owes nothing, whatever it is hung on', () => {
     for (const front of ['strut', 'coilover', 'leaf-over', 'coil-radius', 'coil-links', 'cart'] as const) {
-      for (const rear of ['leaf-over', 'leaf-under', 'coil-links', 'coil-trailing', 'multi-link', 'strut'] as const) {
+      for (const rear of [
+        'leaf-over',
+        'leaf-under',
+        'coil-links',
+        'coil-trailing',
+        'multi-link',
+        'strut',
+      ] as const) {
         const judged = judgeCar(standCar(planOf({ front, rear })));
-        expect(judged.filter((one) => one.level !== 'fine').map((one) => `${front} ${rear} ${one.id}`)).toEqual([]);
+        expect(
+          judged.filter((one) => one.level !== 'fine').map((one) => `${front} ${rear} ${one.id}`),
+        ).toEqual([]);
       }
     }
   });

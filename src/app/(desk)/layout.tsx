@@ -24,7 +24,7 @@ export default async function DeskLayout({ children }: { children: ReactNode }) 
             type="search"
             aria-label="Find a car, a plate, a customer or an order"
             placeholder="Find a car, plate, customer"
-            className="input w-60"
+            className="input w-48"
           />
         </form>
         <PersonMenu name={person.name} role={person.roles.join(', ')} people={people} />

@@ -64,7 +64,11 @@ function followLinks(
       if (round > 6 && Math.abs(moveShift) < 1e-9 && Math.abs(moveAngle) < 1e-12) settled = true;
     }
     if (!settled)
-      throw new Refusal('no-solution', 'The links cannot follow the axle that far: check the points.', 'lift');
+      throw new Refusal(
+        'no-solution',
+        'The links cannot follow the axle that far: check the points.',
+        'lift',
+      );
   }
   return { angle, shift };
 }
@@ -106,7 +110,8 @@ export function casterOnFourLinks(input: CasterFourLinkInput, steps = STEPS) {
 export const casterFourLink = calculator({
   name: 'caster.fourLink',
   summary: 'Caster in degrees of a four-link axle after a lift or with other links, against the frame.',
-  principle: 'A four-bar in the side view: both links keep their length while the axle sinks below the frame.',
+  principle:
+    'A four-bar in the side view: both links keep their length while the axle sinks below the frame.',
   input: Joi.object<CasterFourLinkInput>({
     axleLower: point().required(),
     axleUpper: point().required(),

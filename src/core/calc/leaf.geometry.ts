@@ -67,8 +67,7 @@ export function leafOnShackle(input: LeafGeometryInput) {
   };
 }
 
-const pose = () =>
-  Joi.object({ camber: anyNumber().required(), shackle: positive().required() }).required();
+const pose = () => Joi.object({ camber: anyNumber().required(), shackle: positive().required() }).required();
 
 export const leafGeometry = calculator({
   name: 'leaf.geometry',

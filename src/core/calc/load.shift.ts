@@ -69,9 +69,7 @@ export const loadShift = calculator({
     track: Joi.object({ front: positive().required(), rear: positive().required() }).required(),
     wheelRate: perCorner(positive).required(),
     masses: Joi.array()
-      .items(
-        Joi.object({ kg: anyNumber().required(), x: anyNumber().required(), y: anyNumber().required() }),
-      )
+      .items(Joi.object({ kg: anyNumber().required(), x: anyNumber().required(), y: anyNumber().required() }))
       .required(),
   }),
   run: shiftLoad,

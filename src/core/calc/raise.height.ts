@@ -23,7 +23,8 @@ export function heightToRaise(input: RaiseHeightInput) {
 export const raiseHeight = calculator({
   name: 'raise.height',
   summary: 'Stand height in mm that lets the new tire hang free at full droop.',
-  principle: 'The hub hangs its droop below ride, the tire its radius below the hub, and some floor stays free.',
+  principle:
+    'The hub hangs its droop below ride, the tire its radius below the hub, and some floor stays free.',
   input: Joi.object<RaiseHeightInput>({
     supportAtRide: positive().required(),
     hubAtRide: positive().required(),

@@ -19,8 +19,7 @@ export interface StabilityFactorInput {
 export function stabilityByLift(input: StabilityFactorInput) {
   const { trackBefore, trackAfter, cgHeight, lift, sprungFraction = 0.85, tireRadiusChange = 0 } = input;
   const cgAfter = cgHeight + lift * sprungFraction + tireRadiusChange;
-  if (cgAfter <= 0)
-    throw new Refusal('no-solution', 'The car cannot be lowered below the ground.', 'lift');
+  if (cgAfter <= 0) throw new Refusal('no-solution', 'The car cannot be lowered below the ground.', 'lift');
   const before = trackBefore / (2 * cgHeight);
   const after = trackAfter / (2 * cgAfter);
   return { before, after, cgAfter, changePct: (after / before - 1) * 100 };
@@ -29,7 +28,8 @@ export function stabilityByLift(input: StabilityFactorInput) {
 export const stabilityFactor = calculator({
   name: 'stability.factor',
   summary: 'Static stability factor before and after, and its change in percent.',
-  principle: 'Half the track over the height of the center of gravity, which the sprung share of the lift raises.',
+  principle:
+    'Half the track over the height of the center of gravity, which the sprung share of the lift raises.',
   input: Joi.object<StabilityFactorInput>({
     trackBefore: positive().required(),
     trackAfter: positive().required(),

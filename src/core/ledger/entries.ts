@@ -1,8 +1,21 @@
 import type { AlignmentReadings, AlignmentSpec } from '../calc/alignment.verdict';
 import type { Corner, PerCorner } from '../calc/fields';
-import type { LiftPart } from '../calc/lift.predict';
 import type { TapeUnit } from '../calc/tape.parse';
 import type { TorqueUnit } from '../calc/torque.convert';
+import type {
+  CheckInData,
+  FindingData,
+  HoldData,
+  HoldEndData,
+  MeasureData,
+  OfferAnswerData,
+  OfferData,
+  PartsListData,
+  PlanData,
+  QuoteAnswerData,
+  QuoteData,
+  SupplyData,
+} from './job-book';
 
 /** What each kind of entry holds. Entries are never edited; a correction is a new entry that names the old one. */
 
@@ -76,25 +89,6 @@ export interface HeightsData {
   readings: PerCorner<string[]>;
 }
 
-export interface PlanAxle {
-  name: string;
-  parts: LiftPart[];
-  springMotionRatio: number;
-  damperMotionRatio: number;
-  /** The motion ratios were measured on this car, or assumed from its kind of suspension. */
-  ratiosAssumed: boolean;
-  /** What the kit says it gives, mm of lift; null when it says nothing. */
-  claimed: number | null;
-}
-
-export interface PlanData {
-  version: number;
-  baselineId: string;
-  front: PlanAxle | null;
-  rear: PlanAxle | null;
-  note: string;
-}
-
 export interface RunStartData {
   documentHash: string;
   planVersion: number | null;
@@ -143,7 +137,15 @@ export interface ApprovalData {
   approverId: string;
 }
 
-export const OVERRIDE_RULES = ['after', 'not-aligned', 'unsigned', 'missing-shot', 'second-check'] as const;
+export const OVERRIDE_RULES = [
+  'after',
+  'not-aligned',
+  'unsigned',
+  'missing-shot',
+  'second-check',
+  'stacked',
+  'later-part',
+] as const;
 export type OverrideRule = (typeof OVERRIDE_RULES)[number];
 export interface OverrideData {
   rule: OverrideRule;
@@ -246,6 +248,17 @@ export interface EntryData {
   place: { place: string | null };
   heights: HeightsData;
   plan: PlanData;
+  measure: MeasureData;
+  finding: FindingData;
+  offer: OfferData;
+  'offer.answer': OfferAnswerData;
+  quote: QuoteData;
+  'quote.answer': QuoteAnswerData;
+  'parts.list': PartsListData;
+  'parts.in': CheckInData;
+  hold: HoldData;
+  'hold.end': HoldEndData;
+  supply: SupplyData;
   'run.start': RunStartData;
   'step.done': StepDoneData;
   value: ValueData;

@@ -7,6 +7,9 @@ import {
   isClosed,
   isJob,
   latestPlan,
+  linesMissing,
+  offersOpen,
+  openHolds,
   planAnswer,
 } from './order-state';
 import type { Role } from './roles';
@@ -15,7 +18,18 @@ import type { Role } from './roles';
 export interface NextThing {
   text: string;
   role: Role;
-  page: 'heights' | 'plan' | 'work' | 'bay' | 'alignment' | 'road' | 'handoff' | 'photos' | 'come-back';
+  page:
+    | 'heights'
+    | 'look-over'
+    | 'plan'
+    | 'parts'
+    | 'work'
+    | 'bay'
+    | 'alignment'
+    | 'road'
+    | 'handoff'
+    | 'photos'
+    | 'come-back';
   /** Something outside the shop's hands is being waited for. */
   waiting: boolean;
 }
@@ -37,6 +51,11 @@ export function nextThing(state: OrderState): NextThing {
     return thing('Ask the customer about the plan', 'advisor', 'plan', true);
   if (job && planAnswer(state)?.data.yes === false)
     return thing('Plan again: the customer said no', 'lead', 'plan');
+  const hold = openHolds(state)[0];
+  if (hold) return thing(`On hold: ${hold.entry.data.reason}`, 'advisor', 'parts', true);
+  if (!state.run && linesMissing(state).length) return thing('Check the boxes in', 'tech', 'parts');
+  if (!state.run && offersOpen(state).length)
+    return thing('Ask the customer about the offers', 'advisor', 'look-over', true);
   if (!state.run || !state.document) return thing('Start the work', 'lead', 'work');
 
   const next = nextSteps(state.document, state.run)[0];

@@ -33,6 +33,23 @@ export interface ClockSpan {
   reason: string | null;
 }
 
+/** An offer as it stands: its last version, and the answer to that version alone. */
+export interface Offer {
+  entry: EntryOf<'offer'>;
+  answer: EntryOf<'offer.answer'> | null;
+}
+export interface Quote {
+  entry: EntryOf<'quote'>;
+  answer: EntryOf<'quote.answer'> | null;
+}
+export interface PartsBook {
+  list: EntryOf<'parts.list'> | null;
+  /** The last check-in of each line. */
+  checkedIn: Map<string, EntryOf<'parts.in'>>;
+  holds: { entry: EntryOf<'hold'>; end: EntryOf<'hold.end'> | null }[];
+  supplies: EntryOf<'supply'>[];
+}
+
 /** A work order as its entries tell it now. */
 export interface OrderState {
   intake: EntryOf<'intake'> | null;
@@ -40,6 +57,11 @@ export interface OrderState {
   agreements: EntryOf<'agreement'>[];
   heights: HeightSet[];
   plans: EntryOf<'plan'>[];
+  measures: EntryOf<'measure'>[];
+  findings: EntryOf<'finding'>[];
+  offers: Offer[];
+  quotes: Quote[];
+  parts: PartsBook;
   runStart: EntryOf<'run.start'> | null;
   document: RunDocument | null;
   run: RunState | null;
@@ -68,6 +90,11 @@ function emptyOrder(document: RunDocument | null): OrderState {
     agreements: [],
     heights: [],
     plans: [],
+    measures: [],
+    findings: [],
+    offers: [],
+    quotes: [],
+    parts: { list: null, checkedIn: new Map(), holds: [], supplies: [] },
     runStart: null,
     document,
     run: null,
@@ -127,6 +154,35 @@ const folders: { [K in EntryKind]?: Folder<K> } = {
   },
   heights: (state, entry) => state.heights.push({ entry, mm: heightsOf(entry.data) }),
   plan: (state, entry) => state.plans.push(entry),
+  measure: (state, entry) => state.measures.push(entry),
+  finding: (state, entry) => state.findings.push(entry),
+  offer: (state, entry) => {
+    const known = state.offers.findIndex((offer) => offer.entry.data.offerId === entry.data.offerId);
+    // Another text, price or photo voids the answer.
+    if (known >= 0) state.offers[known] = { entry, answer: null };
+    else state.offers.push({ entry, answer: null });
+  },
+  'offer.answer': (state, entry) => {
+    const offer = state.offers.find((one) => one.entry.data.offerId === entry.data.offerId);
+    if (offer?.entry.data.version === entry.data.version) offer.answer = entry;
+  },
+  quote: (state, entry) => state.quotes.push({ entry, answer: null }),
+  'quote.answer': (state, entry) => {
+    const quote = state.quotes.find((one) => one.entry.data.version === entry.data.version);
+    if (quote) quote.answer = entry;
+  },
+  'parts.list': (state, entry) => {
+    state.parts.list = entry;
+  },
+  'parts.in': (state, entry) => {
+    state.parts.checkedIn.set(entry.data.lineId, entry);
+  },
+  hold: (state, entry) => state.parts.holds.push({ entry, end: null }),
+  'hold.end': (state, entry) => {
+    const hold = state.parts.holds.find((one) => one.entry.data.holdId === entry.data.holdId);
+    if (hold) hold.end = entry;
+  },
+  supply: (state, entry) => state.parts.supplies.push(entry),
   'run.start': (state, entry) => {
     state.runStart = entry;
     if (state.document) state.run = beginRun(state.document);
@@ -249,3 +305,18 @@ export function afterHeightsOf(state: OrderState): HeightSet | null {
 export const isClosed = (state: OrderState) => state.handoffs.length > 0 || state.visitClosed !== null;
 export const isJob = (state: OrderState) =>
   ['job', 'next-stage', 'load-change'].includes(state.intake?.data.orderKind ?? '');
+
+/** Is a line of the parts list whole: all of it here, the right side, undamaged? */
+export function lineIsIn(state: OrderState, lineId: string): boolean {
+  const line = state.parts.list?.data.lines.find((one) => one.lineId === lineId);
+  const got = state.parts.checkedIn.get(lineId)?.data;
+  return Boolean(line && got && got.right && got.condition === 'good' && got.got >= line.count);
+}
+
+export const linesMissing = (state: OrderState) =>
+  (state.parts.list?.data.lines ?? []).filter((line) => !lineIsIn(state, line.lineId));
+
+export const openHolds = (state: OrderState) => state.parts.holds.filter((hold) => hold.end === null);
+
+/** Offers the customer has not answered yet. */
+export const offersOpen = (state: OrderState) => state.offers.filter((offer) => offer.answer === null);

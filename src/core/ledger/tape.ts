@@ -6,6 +6,7 @@ import {
   isClosed,
   isJob,
   latestPlan,
+  linesMissing,
   planAnswer,
 } from './order-state';
 
@@ -66,6 +67,7 @@ export function tapeOf(state: OrderState): TapeMark[] {
     tick('heights', baselineOf(state) !== null);
     tick('plan', latestPlan(state) !== null);
     tick('plan', planAnswer(state)?.data.yes === true);
+    if (state.parts.list) tick('parts', linesMissing(state).length === 0);
     tick('on-weight', afterHeightsOf(state) !== null);
     tick(
       'settle',

@@ -87,7 +87,11 @@ export function searchPlans({ targets, tolerance, options }: PlanSearchInput): P
   const halves: [Half, Half] = [listHalf(slots[0], flat[1]), listHalf(slots[1], flat[0])];
   const [left, right] = halves;
   const { front: wantFront, rear: wantRear } = targets;
-  const spread = (values: number[]) => Math.max(1e-9, values.reduce((sum, value) => sum + value, 0));
+  const spread = (values: number[]) =>
+    Math.max(
+      1e-9,
+      values.reduce((sum, value) => sum + value, 0),
+    );
   const scale: [number, number, number, number] = [
     wantFront === undefined ? 0 : 1,
     wantRear === undefined ? 0 : 1,
@@ -105,10 +109,7 @@ export function searchPlans({ targets, tolerance, options }: PlanSearchInput): P
     );
   const worth = (a: Group, b: Group) => {
     const error = bestError(a, b);
-    return (
-      error <= tolerance &&
-      !front.beats(error, exact(a.low[2] + b.low[2]), exact(a.low[3] + b.low[3]))
-    );
+    return error <= tolerance && !front.beats(error, exact(a.low[2] + b.low[2]), exact(a.low[3] + b.low[3]));
   };
   const promise = (a: Group, b: Group) =>
     bestError(a, b) * scale[0] + (a.low[2] + b.low[2]) * scale[2] + (a.low[3] + b.low[3]) * scale[3];

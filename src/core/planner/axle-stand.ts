@@ -1,13 +1,13 @@
 import { cutCoil } from '../calc/coil.cut';
 import { springLength, swapCoil } from '../calc/coil.swap';
 import { standLeaf } from '../calc/leaf.geometry';
+import type { Point } from '../calc/geometry';
 import { type Leaf, restOfPack } from '../calc/leaf.pack';
 import { type LiftPart, predictLift } from '../calc/lift.predict';
 import { type SuspensionKind, hasCoil, isLeaf } from './axle-kinds';
 import type { Values } from './figures';
 import type { OneEnd } from './measures';
 import type { PartKind, PlanPart } from './part-kinds';
-
 
 export interface LeafStand {
   camber: number;
@@ -18,6 +18,10 @@ export interface LeafStand {
   axleShift: number;
   rotationDeg: number;
   lift: number;
+  /** Rear eye, axle seat and shackle pivot behind and above the fixed front eye, mm. */
+  eye: Point;
+  seat: Point;
+  pivot: Point;
 }
 
 /** How one axle stands with its parts on: the lift, the travel left, and what every consequence asks of it. */
@@ -72,7 +76,12 @@ export function liftParts(parts: PlanPart[], kind: SuspensionKind): LiftPart[] {
   return list;
 }
 
-function standOnLeaves(v: Values, end: OneEnd, parts: PlanPart[], bumpTravel: number): LeafStand & { rate: number } {
+function standOnLeaves(
+  v: Values,
+  end: OneEnd,
+  parts: PlanPart[],
+  bumpTravel: number,
+): LeafStand & { rate: number } {
   const f = v[end];
   const load = f.wheelLoad!;
   const before: Leaf[] = [
@@ -124,6 +133,9 @@ function standOnLeaves(v: Values, end: OneEnd, parts: PlanPart[], bumpTravel: nu
     axleShift: to.seat.x - from.seat.x + plate,
     rotationDeg: to.chordDeg - from.chordDeg,
     lift: from.seat.y - to.seat.y,
+    eye: to.eye,
+    seat: to.seat,
+    pivot: moved.pivot,
     rate: is.rate,
   };
 }
@@ -205,14 +217,19 @@ export function standAxle(
   const damperMoved =
     parts.reduce((sum, part) => {
       const t = part.set.t ?? 0;
-      if (part.kind === 'preloadSpacer' || part.kind === 'coilSpacer') return sum + (t * damperRatio) / springRatio;
+      if (part.kind === 'preloadSpacer' || part.kind === 'coilSpacer')
+        return sum + (t * damperRatio) / springRatio;
       if (part.kind === 'block') return sum + (kind === 'leaf-under' ? -t : t) * damperRatio;
       if (part.kind === 'damperExtension') return sum - t;
       return sum;
     }, 0) +
     onSpring * damperRatio;
 
-  let damper = { ride: f.damperRide! + damperMoved, collapsed: f.damperCollapsed!, extended: f.damperExtended! };
+  let damper = {
+    ride: f.damperRide! + damperMoved,
+    collapsed: f.damperCollapsed!,
+    extended: f.damperExtended!,
+  };
   let wheel = {
     diameter: f.tireDiameter!,
     width: f.tireWidth!,

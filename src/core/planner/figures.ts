@@ -36,7 +36,11 @@ export interface Values {
   rear: Figures;
 }
 
-export const blankValues = (): Values => ({ car: OF_CAR.make(), front: OF_AXLE.make(), rear: OF_AXLE.make() });
+export const blankValues = (): Values => ({
+  car: OF_CAR.make(),
+  front: OF_AXLE.make(),
+  rear: OF_AXLE.make(),
+});
 
 /** Where a figure lies: `wheelbase` is the car's, `front.track` the front axle's. */
 export function placeOfFigure(v: Values, key: string): { at: Float64Array; place: number } {

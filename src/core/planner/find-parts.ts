@@ -114,7 +114,8 @@ export function findParts(input: PlannerInput, catalog: CatalogPart[], tolerance
     };
     const sum = (end: 'front' | 'rear') =>
       choice.ids.reduce((total, id) => total + (options.find((o) => o.id === id)!.lift[end] ?? 0), 0);
-    const off = (end: 'front' | 'rear') => (wanted[end] === undefined ? 0 : Math.abs(whole[end] - wanted[end]!));
+    const off = (end: 'front' | 'rear') =>
+      wanted[end] === undefined ? 0 : Math.abs(whole[end] - wanted[end]!);
     return {
       ...choice,
       summed: { front: sum('front'), rear: sum('rear') },

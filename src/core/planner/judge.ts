@@ -28,11 +28,13 @@ const HAIR = 1e-9;
 
 /** How much of a limit a figure uses: 1 at it, above 1 beyond it. */
 export function limitUsed(figure: number, { most, least }: Limit): number {
-  const over = most === undefined ? 0 : most > 0 ? figure / most : figure > most + HAIR ? 1 + figure - most : 0;
+  const over =
+    most === undefined ? 0 : most > 0 ? figure / most : figure > most + HAIR ? 1 + figure - most : 0;
   if (least === undefined) return over;
   const scale = Math.max(Math.abs(least), 1);
   // A floor is used up as the figure comes down on it from twice its own size away.
-  const under = figure < least - HAIR ? 1 + (least - figure) / scale : Math.max(0, 1 - (figure - least) / scale);
+  const under =
+    figure < least - HAIR ? 1 + (least - figure) / scale : Math.max(0, 1 - (figure - least) / scale);
   return Math.max(over, under);
 }
 
@@ -47,7 +49,13 @@ export function judgeOne(rule: Consequence, car: CarStand): Judged {
     const figure = rule.figure(car);
     const over = beyond(figure, limit);
     const used = limitUsed(figure, limit);
-    const level = over ? (rule.never ? 'never' : 'must') : used >= NEAR && !rule.certain && figure !== 0 ? 'near' : 'fine';
+    const level = over
+      ? rule.never
+        ? 'never'
+        : 'must'
+      : used >= NEAR && !rule.certain && figure !== 0
+        ? 'near'
+        : 'fine';
     return { ...base, figure, level, used, stopped: null, cures: over ? rule.cures(car, figure) : [] };
   } catch (error) {
     if (!(error instanceof Refusal)) throw error;

@@ -22,7 +22,8 @@ export interface PartSetting {
   start: number;
 }
 
-export type PartGroup = 'height' | 'travel' | 'axle' | 'steering' | 'driveline' | 'lines' | 'wheels' | 'service';
+export type PartGroup =
+  'height' | 'travel' | 'axle' | 'steering' | 'driveline' | 'lines' | 'wheels' | 'service';
 
 interface PartKindDef {
   name: string;
@@ -52,8 +53,20 @@ const rearSolid = (kind: SuspensionKind, end: OneEnd) =>
 
 /** Every kind of part the planner can stack, what of it can be set, and where it fits. */
 export const PART_KINDS = {
-  strutSpacer: { name: 'Strut-top spacer', group: 'height', lifts: true, settings: thick(60, 25), fits: isCoilover },
-  preloadSpacer: { name: 'Preload spacer under the coil', group: 'height', lifts: true, settings: thick(40, 15), fits: isCoilover },
+  strutSpacer: {
+    name: 'Strut-top spacer',
+    group: 'height',
+    lifts: true,
+    settings: thick(60, 25),
+    fits: isCoilover,
+  },
+  preloadSpacer: {
+    name: 'Preload spacer under the coil',
+    group: 'height',
+    lifts: true,
+    settings: thick(40, 15),
+    fits: isCoilover,
+  },
   seat: {
     name: 'Adjustable seat',
     group: 'height',
@@ -65,7 +78,13 @@ export const PART_KINDS = {
     ],
     fits: hasCoil,
   },
-  coilSpacer: { name: 'Coil spacer', group: 'height', lifts: true, settings: thick(60, 25), fits: hasSeparateCoil },
+  coilSpacer: {
+    name: 'Coil spacer',
+    group: 'height',
+    lifts: true,
+    settings: thick(60, 25),
+    fits: hasSeparateCoil,
+  },
   coil: {
     name: 'Coil spring',
     group: 'height',
@@ -164,7 +183,12 @@ export const PART_KINDS = {
     group: 'travel',
     settings: [setting('takes', 'Takes off droop', 'mm', [1, 120, 1, 20])],
   },
-  subframeDrop: { name: 'Subframe or differential drop', group: 'axle', settings: thick(80, 25), fits: isIndependent },
+  subframeDrop: {
+    name: 'Subframe or differential drop',
+    group: 'axle',
+    settings: thick(80, 25),
+    fits: isIndependent,
+  },
   bracketDrop: {
     name: 'Arm drop brackets',
     group: 'axle',
@@ -204,7 +228,12 @@ export const PART_KINDS = {
     settings: [setting('lower', 'Lowers the frame end', 'mm', [5, 140, 1, 50])],
     fits: hasTrackbar,
   },
-  wrapGuard: { name: 'Spring-wrap bars', group: 'axle', settings: [], fits: (kind, end) => isLeaf(kind) && end === 'rear' },
+  wrapGuard: {
+    name: 'Spring-wrap bars',
+    group: 'axle',
+    settings: [],
+    fits: (kind, end) => isLeaf(kind) && end === 'rear',
+  },
   casterBush: {
     name: 'Offset caster bushes',
     group: 'steering',
@@ -226,14 +255,24 @@ export const PART_KINDS = {
     settings: [setting('thread', 'More thread', 'mm', [2, 60, 1, 15])],
     fits: steered,
   },
-  tieDrop: { name: 'Dropped pitman arm or rack', group: 'steering', settings: thick(120, 40, 'Drop'), fits: steered },
+  tieDrop: {
+    name: 'Dropped pitman arm or rack',
+    group: 'steering',
+    settings: thick(120, 40, 'Drop'),
+    fits: steered,
+  },
   wedge: {
     name: 'Axle wedges',
     group: 'driveline',
     settings: [setting('deg', 'Tips the pinion down by', 'deg', [-8, 8, 0.5, 2])],
     fits: rearSolid,
   },
-  caseDrop: { name: 'Carrier bearing or case drop', group: 'driveline', settings: thick(80, 20, 'Drop'), fits: rearSolid },
+  caseDrop: {
+    name: 'Carrier bearing or case drop',
+    group: 'driveline',
+    settings: thick(80, 20, 'Drop'),
+    fits: rearSolid,
+  },
   shaftSpacer: { name: 'Driveshaft spacer', group: 'driveline', settings: thick(80, 20), fits: rearSolid },
   gears: {
     name: 'Axle gears',
@@ -322,7 +361,12 @@ export function partsAt(parts: PlanPart[], end: OneEnd): PlanPart[] {
 }
 
 /** A new part of a kind with its sliders where they begin. */
-export function freshPart(kind: PartKind, end: OneEnd | 'both', id: string, set: Record<string, number> = {}): PlanPart {
+export function freshPart(
+  kind: PartKind,
+  end: OneEnd | 'both',
+  id: string,
+  set: Record<string, number> = {},
+): PlanPart {
   const { name, settings, both } = partKind(kind);
   return {
     id,

@@ -54,7 +54,10 @@ export function partForLift(
   const other = input.parts.filter((one) => one.end !== end && one.end !== 'both');
   const liftAt = (value: number): number | null => {
     try {
-      const stand = standCar({ ...input, parts: [...other, { ...part, set: { ...part.set, [key]: value } }] });
+      const stand = standCar({
+        ...input,
+        parts: [...other, { ...part, set: { ...part.set, [key]: value } }],
+      });
       return stand.axleLift[end] + stand.axles[end].bodyLift;
     } catch {
       return null;

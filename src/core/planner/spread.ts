@@ -39,11 +39,17 @@ let quantiles: Float64Array | null = null;
 /** Normal quantiles in the middle of equal shares, by Acklam's rational approximation (good to 1e-9 relative). */
 function normalQuantiles(): Float64Array {
   const [a, b] = [
-    [-39.69683028665376, 220.9460984245205, -275.9285104469687, 138.357751867269, -30.66479806614716, 2.506628277459239],
+    [
+      -39.69683028665376, 220.9460984245205, -275.9285104469687, 138.357751867269, -30.66479806614716,
+      2.506628277459239,
+    ],
     [-54.47609879822406, 161.5858368580409, -155.6989798598866, 66.80131188771972, -13.28068155288572],
   ] as const;
   const [c, d] = [
-    [-0.007784894002430293, -0.3223964580411365, -2.400758277161838, -2.549732539343734, 4.374664141464968, 2.938163982698783],
+    [
+      -0.007784894002430293, -0.3223964580411365, -2.400758277161838, -2.549732539343734, 4.374664141464968,
+      2.938163982698783,
+    ],
     [0.007784695709041462, 0.3224671290700398, 2.445134137142996, 3.754408661907416],
   ] as const;
   const poly = (terms: readonly number[], x: number) => terms.reduce((sum, term) => sum * x + term, 0);
@@ -136,7 +142,9 @@ export function spreadOfPlan(
     // A limit or a wish is a number someone set, not one that was measured; a zero says that the car has none.
     .filter(({ key, value }) => value !== 0 && !SET_NOT_MEASURED.test(key));
   const limits = rules.map((rule) => rule.limit(first));
-  const corner = Object.fromEntries(CORNERS.map((c) => [c, new Float64Array(draws)])) as PerCorner<Float64Array>;
+  const corner = Object.fromEntries(
+    CORNERS.map((c) => [c, new Float64Array(draws)]),
+  ) as PerCorner<Float64Array>;
   const figures = rules.map(() => new Float64Array(draws));
   const passes = rules.map(() => 0);
   const held: StandHolder = { ...plan, learned: { ...learned } };

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { SUSPENSIONS } from '@/core/stance/plan';
+import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import type { KnownVehicle } from '@/server/queries/orders';
 import type { ShopPlace } from '@/server/queries/day';
 import { useCommand } from '@/ui/commands';

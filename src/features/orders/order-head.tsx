@@ -9,10 +9,10 @@ import { orderHref } from './order-href';
 
 const PAGE_OF_MARK: Record<string, string> = {
   intake: '',
-  'look-over': 'work',
+  'look-over': 'look-over',
   heights: 'heights',
   plan: 'plan',
-  parts: 'work',
+  parts: 'parts',
   'take-down': 'work',
   fit: 'work',
   'on-weight': 'heights',
@@ -24,8 +24,11 @@ const PAGE_OF_MARK: Record<string, string> = {
 
 const MORE = [
   ['', 'Overview'],
+  ['look-over', 'Look over'],
   ['heights', 'Heights'],
   ['plan', 'Plan'],
+  ['quote', 'Quote'],
+  ['parts', 'Parts'],
   ['work', 'Work'],
   ['torque', 'Torque'],
   ['alignment', 'Alignment'],
@@ -73,7 +76,7 @@ export function OrderHead({ file }: { file: OrderFile }) {
           <Link
             key={page}
             href={`/orders/${file.id}${page && `/${page}`}`}
-            className="flex min-h-11 items-center px-3 font-head text-[1.1rem] font-medium no-underline hover:bg-hair"
+            className="flex min-h-11 items-center px-2.5 font-head text-[1.1rem] font-medium no-underline hover:bg-hair"
           >
             {label}
           </Link>

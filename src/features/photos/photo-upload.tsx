@@ -20,7 +20,8 @@ export function usePhoto(orderId: string) {
   const postAgain = usePost();
   const [busy, setBusy] = useState(false);
   const [failed, setFailed] = useState<FieldError[]>([]);
-  const send = async (file: File, target: PhotoTarget): Promise<boolean> => {
+  /** @returns the picture's id once it is stored and bound, or null */
+  const send = async (file: File, target: PhotoTarget): Promise<string | null> => {
     setBusy(true);
     setFailed([]);
     const upload = async () => {
@@ -43,7 +44,7 @@ export function usePhoto(orderId: string) {
     const bound = stored.ok && (await bind.give({ orderId, photoId: stored.answer.photoId, ...target }));
     if (!stored.ok) setFailed(stored.errors);
     setBusy(false);
-    return Boolean(bound);
+    return stored.ok && bound ? String(stored.answer.photoId) : null;
   };
   return { send, busy, errors: [...failed, ...bind.errors] };
 }
@@ -54,11 +55,13 @@ export function PhotoButton({
   target,
   label,
   className = 'btn',
+  onKept,
 }: {
   orderId: string;
   target: PhotoTarget;
   label: string;
   className?: string;
+  onKept?: (photoId: string) => void;
 }) {
   const { send, busy, errors } = usePhoto(orderId);
   const input = useRef<HTMLInputElement>(null);
@@ -77,7 +80,8 @@ export function PhotoButton({
         tabIndex={-1}
         onChange={async (event) => {
           const file = event.target.files?.[0];
-          if (file) await send(file, target);
+          const photoId = file ? await send(file, target) : null;
+          if (photoId) onKept?.(photoId);
           if (input.current) input.current.value = '';
         }}
       />

@@ -7,6 +7,10 @@ const PLACES = [
   ['/', 'Today'],
   ['/orders', 'Jobs'],
   ['/come-backs', 'Come-backs'],
+  ['/cars', 'Cars'],
+  ['/planner', 'Planner'],
+  ['/catalog', 'Catalog'],
+  ['/bench', 'Bench math'],
   ['/shop', 'Shop'],
 ] as const;
 
@@ -21,7 +25,7 @@ export function DeskNav() {
             key={href}
             href={href}
             aria-current={here ? 'page' : undefined}
-            className="flex min-h-11 items-center border-b-4 border-transparent px-3 font-head text-[1.2rem] font-medium no-underline hover:bg-hair aria-[current=page]:border-pen"
+            className="flex min-h-11 items-center border-b-4 border-transparent px-2.5 font-head text-[1.15rem] whitespace-nowrap font-medium no-underline hover:bg-hair aria-[current=page]:border-pen"
           >
             {label}
           </Link>

@@ -27,6 +27,28 @@ export function entryWords(
       return `Heights ${entry.data.occasion}: ${(['LF', 'RF', 'LR', 'RR'] as const).map((corner) => `${corner} ${entry.data.readings[corner].join(' / ')}`).join(', ')} (${entry.data.unit}).`;
     case 'plan':
       return `Plan, version ${entry.data.version}: ${[entry.data.front?.name, entry.data.rear?.name].filter(Boolean).join(' and ')}.`;
+    case 'measure':
+      return `Measured: ${entry.data.label} ${entry.data.typed}.`;
+    case 'finding':
+      return `Looked over, ${entry.data.area}: ${entry.data.text || entry.data.grade}.`;
+    case 'offer':
+      return `Offered: ${entry.data.text}, version ${entry.data.version}.`;
+    case 'offer.answer':
+      return `Customer said ${entry.data.yes ? 'yes' : 'no'} to an offer, ${entry.data.how}.`;
+    case 'quote':
+      return `Quote, version ${entry.data.version}.`;
+    case 'quote.answer':
+      return `Customer said ${entry.data.yes ? 'yes' : 'no'} to quote ${entry.data.version}, ${entry.data.how}.`;
+    case 'parts.list':
+      return `Parts expected: ${entry.data.lines.length} lines.`;
+    case 'parts.in':
+      return `Checked in: ${entry.data.got}, ${entry.data.condition}${entry.data.right ? '' : ', wrong side'}.`;
+    case 'hold':
+      return `On hold: ${entry.data.reason}`;
+    case 'hold.end':
+      return `Hold ended${entry.data.leadId ? ` by ${people[entry.data.leadId] ?? ''}: ${entry.data.reason ?? ''}` : ', all of it is in'}.`;
+    case 'supply':
+      return `Ordered from the supplier: ${entry.data.count} × ${entry.data.name}. ${entry.data.answer}`;
     case 'run.start':
       return 'Work started.';
     case 'step.done':

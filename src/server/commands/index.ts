@@ -2,6 +2,19 @@ import { alignmentAccept } from './alignment.accept';
 import { alignmentRecord } from './alignment.record';
 import { clockOff } from './clock.off';
 import { clockOn } from './clock.on';
+import { catalogImport } from './catalog.import';
+import { findingRecord } from './finding.record';
+import { holdEnd } from './hold.end';
+import { kitSave } from './kit.save';
+import { measureRecord } from './measure.record';
+import { offerAnswer } from './offer.answer';
+import { offerMake } from './offer.make';
+import { partSave } from './part.save';
+import { partsCheckin } from './parts.checkin';
+import { quoteAnswer } from './quote.answer';
+import { quoteMake } from './quote.make';
+import { supplyOrder } from './supply.order';
+import { vehicleUpdate } from './vehicle.update';
 import type { Command } from './command';
 import { entryVoid } from './entry.void';
 import { followUpClose } from './followup.close';
@@ -57,5 +70,18 @@ export const commands: ReadonlyMap<string, Command<never>> = new Map(
     entryVoid,
     personAdd,
     wrenchAdd,
+    catalogImport,
+    findingRecord,
+    holdEnd,
+    kitSave,
+    measureRecord,
+    offerAnswer,
+    offerMake,
+    partSave,
+    partsCheckin,
+    quoteAnswer,
+    quoteMake,
+    supplyOrder,
+    vehicleUpdate,
   ].map((definition) => [definition.name, definition as unknown as Command<never>]),
 );

@@ -4,7 +4,7 @@ import { Refusal } from '@/core/calc/calculator';
 import { parseTape } from '@/core/calc/tape.parse';
 import { readTireSize } from '@/core/calc/tire.size';
 import { HEIGHT_METHODS, type IntakeData, type OrderKind } from '@/core/ledger/entries';
-import { SUSPENSIONS } from '@/core/stance/plan';
+import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { type CommandContext, command } from './command';
 import { id, line, odometer, text } from './fields';
 

@@ -2,8 +2,10 @@ import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import type { AgreementData } from '@/core/ledger/entries';
 import { latestPlan } from '@/core/ledger/order-state';
+import { partsExpected } from '../parts-expected';
+import { answerFields } from './answers';
 import { command } from './command';
-import { id, line } from './fields';
+import { id } from './fields';
 
 /** The customer's yes or no to the plan as it stands now. */
 export const planAnswerCommand = command({
@@ -18,15 +20,7 @@ export const planAnswerCommand = command({
   }>({
     orderId: id().required(),
     version: Joi.number().integer().required(),
-    yes: Joi.boolean().required(),
-    how: Joi.valid('in the shop', 'by phone').required(),
-    witness: Joi.when('how', {
-      is: 'by phone',
-      then: line(80)
-        .required()
-        .messages({ 'string.empty': 'Say who heard it', 'string.base': 'Say who heard it' }),
-      otherwise: Joi.valid(null).default(null),
-    }),
+    ...answerFields,
   }),
   async run(ctx, { orderId, version, yes, how, witness }) {
     const order = await ctx.openOrder(orderId);
@@ -40,10 +34,12 @@ export const planAnswerCommand = command({
       );
     }
     if (order.state.run) throw new Refusal('running', 'The work has begun on this plan.', 'version');
-    await ctx.append(order.id, {
-      kind: 'agreement',
-      data: { what: 'plan', planVersion: version, yes, how, witness },
-    });
+    const list = yes ? await partsExpected(ctx.tx, order.vehicleId, plan.data) : null;
+    await ctx.append(
+      order.id,
+      { kind: 'agreement', data: { what: 'plan', planVersion: version, yes, how, witness } },
+      ...(list ? [{ kind: 'parts.list' as const, data: list }] : []),
+    );
     return {};
   },
 });

@@ -1,35 +1,107 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
-import { liftPart } from '@/core/calc/lift.predict';
-import { anyNumber, motionRatio } from '@/core/calc/fields';
-import type { PlanAxle } from '@/core/ledger/entries';
+import { anyNumber } from '@/core/calc/fields';
 import { baselineOf } from '@/core/ledger/order-state';
+import { holdsRole } from '@/core/ledger/roles';
+import { type PlannerInput, standCar } from '@/core/planner/car-stand';
+import { judgeCar, unansweredMusts } from '@/core/planner/judge';
+import { learnLift } from '@/core/planner/learning';
+import { KNOWN, type MeasureSheet, type OneEnd, measuresOf } from '@/core/planner/measures';
+import {
+  type Accessory,
+  PART_KIND_IDS,
+  PART_SOURCES,
+  type PlanPart,
+  fitsAxle,
+  partKind,
+  partsAt,
+} from '@/core/planner/part-kinds';
+import { freezePlan } from '@/core/planner/plan-of';
+import { parseTape } from '@/core/calc/tape.parse';
+import { readOrderFile } from '../queries/order';
+import { finishedLifts, sheetOfOrder } from '../queries/planning';
 import { command } from './command';
-import { id, line, text } from './fields';
+import { id, line, reason, text } from './fields';
 
-const axle = () =>
-  Joi.object<PlanAxle>({
-    name: line(120).required(),
-    parts: Joi.array().items(liftPart).min(1).required(),
-    springMotionRatio: motionRatio().required(),
-    damperMotionRatio: motionRatio().required(),
-    ratiosAssumed: Joi.boolean().required(),
-    claimed: anyNumber().allow(null).required(),
-  })
+interface ProposeInput {
+  orderId: string;
+  parts: PlanPart[];
+  accessories: Accessory[];
+  sheet: MeasureSheet;
+  note: string;
+  /** The lead's written yes to stacked lift parts. */
+  stackedReason: string | null;
+}
+
+const part = Joi.object<PlanPart>({
+  id: Joi.string().max(80).required(),
+  kind: Joi.valid(...PART_KIND_IDS).required(),
+  end: Joi.valid('front', 'rear', 'both').required(),
+  name: line(120).required().messages({ 'string.empty': 'Name the part, so that the record can say it' }),
+  set: Joi.object().pattern(Joi.string().max(30), anyNumber()).required(),
+  cost: Joi.number().integer().min(0).max(99_999_999).required(),
+  minutes: Joi.number().min(0).max(20_000).required(),
+  rated: Joi.object({ least: anyNumber().required(), most: anyNumber().required() })
     .allow(null)
-    .required();
+    .default(null),
+  source: Joi.valid(...PART_SOURCES).default('new'),
+  catalogId: Joi.string().max(80).allow(null).default(null),
+  kit: Joi.string().max(120).allow(null).default(null),
+  claimed: anyNumber().allow(null).default(null),
+  replaces: Joi.string().max(200).allow(null).default(null),
+});
 
-/** Freezes a version of the plan: the parts of each axle, what the kit claims, and the baseline it starts from. */
+const accessory = Joi.object<Accessory>({
+  id: Joi.string().max(80).required(),
+  name: line(120).required(),
+  kg: anyNumber().min(-5000).max(20_000).required(),
+  x: anyNumber().required(),
+  y: anyNumber().required(),
+  later: Joi.boolean().default(false),
+});
+
+/** Settings must be the kind's own, and the part must go on this car. */
+function checkParts(parts: PlanPart[], setup: PlannerInput['setup']): void {
+  for (const [index, { kind, end, set, name }] of parts.entries()) {
+    const ends: OneEnd[] = end === 'both' ? ['front', 'rear'] : [end];
+    if (!ends.every((one) => fitsAxle(kind, setup[one], one)))
+      throw new Refusal('no-fit', `${name} does not go on this car’s ${end} axle.`, `parts[${index}].kind`);
+    for (const { id: settingId, label, min, max } of partKind(kind).settings) {
+      const value = set[settingId];
+      if (value === undefined || value < min || value > max)
+        throw new Refusal(
+          'setting',
+          `${name}: ${label.toLowerCase()} lies between ${min} and ${max}.`,
+          `parts[${index}].set.${settingId}`,
+        );
+    }
+  }
+}
+
+/** Freezes a version of the plan: the parts, what they do to this car by the core's own figures, and what is unanswered. */
 export const planPropose = command({
   name: 'plan.propose',
   who: ['tech', 'lead'],
-  input: Joi.object<{ orderId: string; front: PlanAxle | null; rear: PlanAxle | null; note: string }>({
+  input: Joi.object<ProposeInput>({
     orderId: id().required(),
-    front: axle(),
-    rear: axle(),
+    parts: Joi.array()
+      .items(part)
+      .min(1)
+      .max(60)
+      .unique('id')
+      .required()
+      .messages({ 'array.min': 'Plan a part for one axle at least' }),
+    accessories: Joi.array().items(accessory).max(40).default([]),
+    sheet: Joi.object()
+      .pattern(
+        Joi.string().max(40),
+        Joi.object({ value: anyNumber().required(), known: Joi.valid(...KNOWN).required() }),
+      )
+      .default({}),
     note: text(500),
+    stackedReason: reason().allow(null, '').empty('').default(null),
   }),
-  async run(ctx, { orderId, front, rear, note }) {
+  async run(ctx, { orderId, parts, accessories, sheet, note, stackedReason }) {
     const order = await ctx.openOrder(orderId);
     const baseline = baselineOf(order.state);
     if (!baseline)
@@ -38,23 +110,69 @@ export const planPropose = command({
         'Measure it as it came first: a plan starts from those heights.',
         'orderId',
       );
-    if (!front && !rear) throw new Refusal('empty', 'Plan a part for one axle at least.', 'front');
     if (order.state.run) throw new Refusal('running', 'The work has begun on the agreed plan.', 'orderId');
-    const blocks = (rear?.parts ?? []).filter((part) => part.kind === 'block' && !part.remove);
-    if (blocks.length > 1)
+    const file = (await readOrderFile(ctx.tx, orderId))!;
+    const setup = { front: file.vehicle.frontSuspension, rear: file.vehicle.rearSuspension };
+    checkParts(parts, setup);
+    const known = new Set(measuresOf(setup).map((def) => def.key));
+    const whole: MeasureSheet = Object.fromEntries(
+      Object.entries({ ...(await sheetOfOrder(ctx.tx, file)), ...sheet }).filter(([key]) => known.has(key)),
+    );
+    const targets = file.state.intake!.data.targets;
+    const goal = (typed: string | null) => (typed ? parseTape(typed, targets.unit) : null);
+    const kitAt = (end: OneEnd) => partsAt(parts, end).find((one) => one.kit)?.kit ?? null;
+    const past = await finishedLifts(
+      ctx.tx,
+      file.vehicle.platform,
+      [kitAt('front'), kitAt('rear')].filter((kit): kit is string => kit !== null),
+    );
+    const learn = (end: OneEnd) => learnLift(past, { kit: kitAt(end), platform: file.vehicle.platform, end });
+    const learned = { front: learn('front'), rear: learn('rear') };
+    const input: PlannerInput = {
+      setup,
+      sheet: whole,
+      parts,
+      accessories,
+      baseline: baseline.mm,
+      method: baseline.entry.data.method,
+      targets: { front: goal(targets.front), rear: goal(targets.rear) },
+      learned: { front: learned.front.ratio, rear: learned.rear.ratio },
+    };
+    const musts = unansweredMusts(judgeCar(standCar(input)));
+    const never = musts.find((one) => one.level === 'never');
+    if (never)
+      throw new Refusal(
+        never.id.endsWith('blocks') ? 'blocks' : 'never',
+        `${never.name}: ${never.why}`,
+        'parts',
+      );
+    const stacked = musts.filter((one) => one.id.endsWith('.stacked'));
+    if (stacked.length && !(stackedReason && holdsRole(ctx.person.roles, ['lead']))) {
       throw new Refusal(
         'stacked',
-        'Blocks are never stacked: take one of the height you need.',
-        'rear.parts',
+        'Lift parts stand on each other: take one right part, or the lead writes why they may.',
+        'stackedReason',
       );
-    if (front?.parts.some((part) => part.kind === 'block' && !part.remove)) {
-      throw new Refusal('steered-block', 'No block goes on a steered axle.', 'front.parts');
     }
     const version = order.state.plans.length + 1;
-    await ctx.append(order.id, {
-      kind: 'plan',
-      data: { version, baselineId: baseline.entry.id, front, rear, note },
-    });
-    return { version };
+    const frozen = freezePlan(input, learned, { body: file.vehicle.body, unit: baseline.entry.data.unit });
+    await ctx.append(
+      order.id,
+      { kind: 'plan', data: { version, baselineId: baseline.entry.id, note, ...frozen } },
+      ...(stacked.length
+        ? [
+            {
+              kind: 'override' as const,
+              data: {
+                rule: 'stacked' as const,
+                ref: `plan ${version}`,
+                leadId: ctx.person.id,
+                reason: stackedReason!,
+              },
+            },
+          ]
+        : []),
+    );
+    return { version, musts: frozen.musts.length };
   },
 });

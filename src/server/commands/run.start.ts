@@ -1,19 +1,21 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
-import { isJob, latestPlan, planAnswer } from '@/core/ledger/order-state';
+import { isJob, latestPlan, linesMissing, openHolds, planAnswer } from '@/core/ledger/order-state';
 import { mergeProcedures } from '@/core/procedure/merge';
 import { takeWays } from '@/core/procedure/ways';
 import { keepRun } from '../documents/store';
 import { carriedInto } from '../queries/car-state';
 import { procedureById } from '../procedures';
 import { command } from './command';
-import { id } from './fields';
+import { id, reason } from './fields';
 
 interface StartInput {
   orderId: string;
   procedures: { id: string; ways: string[] }[];
   /** For places where the procedures name different values: which procedure's is taken. */
   choices: Record<string, string>;
+  /** Why the work starts with boxes not checked in; the lead's to say. */
+  startWithout: string | null;
 }
 
 const PREFIXES: Record<string, string> = { 'strut-top-spacer': 'C', 'rear-lift-block': 'J' };
@@ -31,12 +33,28 @@ export const runStart = command({
       .required()
       .messages({ 'array.min': 'Choose at least one procedure' }),
     choices: Joi.object().pattern(Joi.string(), Joi.string()).default({}),
+    startWithout: reason().allow(null, '').empty('').default(null),
   }),
-  async run(ctx, { orderId, procedures, choices }) {
+  async run(ctx, { orderId, procedures, choices, startWithout }) {
     const order = await ctx.openOrder(orderId);
     if (order.state.run) throw new Refusal('running', 'The work has already been started.', 'orderId');
     if (isJob(order.state) && planAnswer(order.state)?.data.yes !== true) {
       throw new Refusal('not-agreed', 'The customer has not said yes to the plan: ask first.', 'orderId');
+    }
+    const hold = openHolds(order.state)[0];
+    if (hold)
+      throw new Refusal(
+        'on-hold',
+        `It is on hold: ${hold.entry.data.reason}. The car stays whole.`,
+        'orderId',
+      );
+    const missing = linesMissing(order.state).filter((line) => line.phase !== 'align');
+    if (missing.length && !startWithout) {
+      throw new Refusal(
+        'parts-missing',
+        `Not checked in yet: ${missing.map((line) => line.name).join(', ')}. Check them in, or write why it starts without.`,
+        'startWithout',
+      );
     }
     const chosen = await Promise.all(
       procedures.map(async ({ id: procedureId, ways }) => {
@@ -73,7 +91,23 @@ export const runStart = command({
     }));
     const documentHash = await keepRun(ctx.tx, { ...run, sources, carried }, ctx.receivedAt);
     const planVersion = latestPlan(order.state)?.data.version ?? null;
-    await ctx.append(order.id, { kind: 'run.start', data: { documentHash, planVersion } });
+    await ctx.append(
+      order.id,
+      { kind: 'run.start', data: { documentHash, planVersion } },
+      ...(missing.length
+        ? [
+            {
+              kind: 'override' as const,
+              data: {
+                rule: 'later-part' as const,
+                ref: missing.map((line) => line.lineId).join(' '),
+                leadId: ctx.person.id,
+                reason: startWithout!,
+              },
+            },
+          ]
+        : []),
+    );
     return { steps: steps.length };
   },
 });

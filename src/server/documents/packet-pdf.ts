@@ -3,7 +3,8 @@ import PDFDocument from 'pdfkit';
 import { CORNERS } from '@/core/calc/fields';
 import { angleText } from '@/core/ledger/alignment-rows';
 import { CORNER_NAMES } from '@/core/procedure/engine';
-import { type Drawing, type Tone, sideView } from '@/core/stance/drawing';
+import { sideView } from '@/core/stance/drawing';
+import type { Drawing, Tone } from '@/core/stance/shapes';
 import { shopMoment, shortDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
 import type { Packet } from './packet';
@@ -15,6 +16,8 @@ const TONES: Record<Tone, string> = {
   rule: '#b9b19c',
   paper: '#ffffff',
   predicted: '#1f4fa3',
+  band: '#d5dff2',
+  danger: '#98301f',
   target: '#8a5a00',
   done: '#d99a00',
 };

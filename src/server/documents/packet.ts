@@ -8,7 +8,6 @@ import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import type { FollowUpOpenData, TorqueData } from '@/core/ledger/entries';
 import { afterHeightsOf, baselineOf, isJob, latestPlan } from '@/core/ledger/order-state';
 import { placedName } from '@/core/procedure/engine';
-import { axleLift } from '@/core/stance/plan';
 import { METHOD_WORDS } from '@/core/stance/readings';
 import { judgeHeights } from '@/core/stance/verdict';
 import { convertDistance, odometerText } from '@/core/units/distance';
@@ -163,7 +162,6 @@ function heightRows(file: OrderFile): Packet['heights'] {
 
 function fittedParts(file: OrderFile): Packet['fitted'] {
   const plan = latestPlan(file.state)?.data;
-  const method = baselineOf(file.state)?.entry.data.method ?? 'hub';
   const unit = baselineOf(file.state)?.entry.data.unit ?? 'in';
   return (['front', 'rear'] as const).flatMap((end) => {
     const axle = plan?.[end];
@@ -171,7 +169,7 @@ function fittedParts(file: OrderFile): Packet['fitted'] {
     return {
       end,
       name: axle.name,
-      predicted: formatTape(axleLift(axle, method), unit),
+      predicted: formatTape(axle.lift, unit),
       claimed: axle.claimed === null ? null : formatTape(axle.claimed, unit),
     };
   });

@@ -103,6 +103,9 @@ const KEYS: Record<(typeof DERIVED_TABLES)[number], string> = {
   odometer_now: 'entry_id',
   follow_up: 'id',
   car_place: "CONCAT(order_id, ' ', what, ' ', place)",
+  car_measure: 'entry_id',
+  finished_lift: "CONCAT(order_id, ' ', end_of_car)",
+  finished_work: 'order_id',
 };
 
 async function snapshot(tx: Db, table: keyof typeof KEYS): Promise<Map<string, string>> {

@@ -3,8 +3,10 @@ import { type OrderState, afterHeightsOf, baselineOf, latestPlan } from '@/core/
 import { readTireSize } from '@/core/calc/tire.size';
 import { parseTape } from '@/core/calc/tape.parse';
 import type { PerCorner } from '@/core/calc/fields';
-import type { BodyKind } from '@/core/stance/drawing';
-import { type SuspensionKind, predictedHeights } from '@/core/stance/plan';
+import type { BodyKind } from '@/core/stance/shapes';
+import type { SuspensionKind } from '@/core/planner/axle-kinds';
+import { predictedHeights } from '@/core/stance/plan';
+import type { VehicleFacts } from '@/core/vehicle-facts';
 import type { Db } from '../database';
 import { loadOrder } from '../entries/order';
 import { type Shop, readShop } from './shop';
@@ -26,6 +28,9 @@ export interface OrderFile {
     rearSuspension: SuspensionKind;
     wheelbaseMm: number;
     distanceUnit: 'km' | 'mi';
+    platform: string;
+    facts: VehicleFacts;
+    later: string;
   };
   customer: { id: string; name: string; phone: string; email: string };
   shop: Shop;
@@ -50,6 +55,9 @@ interface FileRow {
   rear_suspension: SuspensionKind;
   wheelbase_mm: number;
   distance_unit: 'km' | 'mi';
+  platform: string;
+  facts: VehicleFacts;
+  later: string;
   customer_id: string;
   name: string;
   phone: string;
@@ -66,7 +74,7 @@ export async function peopleNames(tx: Db): Promise<Record<string, string>> {
 export async function readOrderFile(tx: Db, orderId: string): Promise<OrderFile | null> {
   const row = await tx.row<FileRow>(
     `SELECT work_order.id, number, kind, comes_back_from, work_order.created_at, vehicle_id, label, body, plate, vin, drive,
-            front_suspension, rear_suspension, wheelbase_mm, distance_unit, vehicle.customer_id, name, phone, email
+            front_suspension, rear_suspension, wheelbase_mm, distance_unit, platform, facts, later, vehicle.customer_id, name, phone, email
        FROM work_order
        JOIN vehicle ON vehicle.id = work_order.vehicle_id
        JOIN customer_contact ON customer_contact.customer_id = vehicle.customer_id
@@ -92,6 +100,9 @@ export async function readOrderFile(tx: Db, orderId: string): Promise<OrderFile 
       rearSuspension: row.rear_suspension,
       wheelbaseMm: row.wheelbase_mm,
       distanceUnit: row.distance_unit,
+      platform: row.platform,
+      facts: row.facts,
+      later: row.later,
     },
     customer: { id: row.customer_id, name: row.name, phone: row.phone, email: row.email },
     shop: await readShop(tx),
@@ -117,7 +128,7 @@ export function stanceOfOrder({ state, vehicle }: Pick<OrderFile, 'state' | 'veh
   const plan = latestPlan(state);
   const method = baseline?.entry.data.method ?? intake.targets.method;
   const predicted: PerCorner<number> | null =
-    baseline && plan ? predictedHeights(baseline.mm, plan.data, method) : null;
+    baseline && plan ? predictedHeights(baseline.mm, plan.data) : null;
   const goal = (typed: string | null) => (typed ? parseTape(typed, intake.targets.unit) : null);
   return {
     body: vehicle.body,

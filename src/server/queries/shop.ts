@@ -8,6 +8,7 @@ export interface Shop {
   wheelRecheckKm: number;
   chassisRecheckKm: number;
   chassisRecheckDays: number;
+  centsPerHour: number;
 }
 
 interface ShopRow {
@@ -18,6 +19,7 @@ interface ShopRow {
   wheel_recheck_km: number;
   chassis_recheck_km: number;
   chassis_recheck_days: number;
+  cents_per_hour: number;
 }
 
 /** The one shop of this installation; null before its first owner has opened it. */
@@ -32,6 +34,7 @@ export async function findShop(tx: Db): Promise<Shop | null> {
       wheelRecheckKm: row.wheel_recheck_km,
       chassisRecheckKm: row.chassis_recheck_km,
       chassisRecheckDays: row.chassis_recheck_days,
+      centsPerHour: row.cents_per_hour,
     }
   );
 }

@@ -66,7 +66,8 @@ const along = (end: OneEnd): Consequence => ({
   name: 'Axle moved fore and aft',
   end,
   unit: 'mm',
-  applies: (car) => isLeaf(car.setup[end]) || car.setup[end] === 'coil-radius' || hasFourLinks(car.setup[end]),
+  applies: (car) =>
+    isLeaf(car.setup[end]) || car.setup[end] === 'coil-radius' || hasFourLinks(car.setup[end]),
   figure: (car) => Math.abs(alongShift(car, end)),
   limit: () => ({ most: ALONG_MOST, from: 'the shop’s limit for a wheel off the middle of its arch' }),
   why: 'The tire comes near one side of its opening, and the driveshaft is pulled or pushed.',
@@ -98,8 +99,8 @@ const stacked = (end: OneEnd): Consequence => ({
   figure: (car) =>
     Math.max(
       1,
-      ...(['strutSpacer', 'preloadSpacer', 'coilSpacer', 'bodySpacer', 'shackle', 'spindle'] as const).map((kind) =>
-        car.axles[end].count(kind),
+      ...(['strutSpacer', 'preloadSpacer', 'coilSpacer', 'bodySpacer', 'shackle', 'spindle'] as const).map(
+        (kind) => car.axles[end].count(kind),
       ),
     ),
   limit: () => ({ most: 1, from: 'shop practice: one right part, or the lead’s written yes' }),
@@ -108,8 +109,9 @@ const stacked = (end: OneEnd): Consequence => ({
     car.axles[end].parts
       .filter(
         (part, index, all) =>
-          ['strutSpacer', 'preloadSpacer', 'coilSpacer', 'bodySpacer', 'shackle', 'spindle'].includes(part.kind) &&
-          all.findIndex((other) => other.kind === part.kind) < index,
+          ['strutSpacer', 'preloadSpacer', 'coilSpacer', 'bodySpacer', 'shackle', 'spindle'].includes(
+            part.kind,
+          ) && all.findIndex((other) => other.kind === part.kind) < index,
       )
       .map((part) => leaveOut(part.id, part.name)),
 });
@@ -168,7 +170,8 @@ export const AXLE: Consequence[] = [
     name: 'Spring wrap by the block’s height',
     end: 'rear',
     unit: '%',
-    applies: (car) => isLeaf(car.setup.rear) && car.axles.rear.count('block') > 0 && !car.axles.rear.count('wrapGuard'),
+    applies: (car) =>
+      isLeaf(car.setup.rear) && car.axles.rear.count('block') > 0 && !car.axles.rear.count('wrapGuard'),
     figure: (car) => wrapGrowth(car.v.rear.tube!, car.axles.rear.total('block', 't')),
     limit: () => ({ most: WRAP_MOST_PCT, from: 'the shop’s limit for a longer twisting lever' }),
     why: 'Torque winds the spring up over a tall block: hop, a bent pinion angle, a broken center bolt.',

@@ -39,12 +39,7 @@ const USUAL: Partial<Record<PartKind, [number, number]>> = {
 };
 
 /** A cure that adds a part of a kind, set to what clears it. */
-export function add(
-  kind: PartKind,
-  end: OneEnd | 'car',
-  set: Record<string, number>,
-  label: string,
-): Cure {
+export function add(kind: PartKind, end: OneEnd | 'car', set: Record<string, number>, label: string): Cure {
   const { id: _, ...part } = freshPart(kind, end === 'car' ? 'both' : end, '', set);
   const [cost, minutes] = USUAL[kind] ?? [0, 30];
   return { kind: 'add', label, part: { ...part, name: label, cost, minutes } };

@@ -58,7 +58,8 @@ const halfShaft = (end: OneEnd): Consequence => ({
   why: 'A joint worked at its end runs hot, tears its boot and clicks.',
   cures: (car) => {
     const f = car.v[end];
-    const fall = f.shaftDrop! + car.axleLift[end] - spindleOf(car, end) - car.axles[end].total('subframeDrop', 't');
+    const fall =
+      f.shaftDrop! + car.axleLift[end] - spindleOf(car, end) - car.axles[end].total('subframeDrop', 't');
     const may = Math.tan(toRad(f.shaftLimit! - 0.5)) * f.shaftRun!;
     const t = upTo(fall - may, 1);
     return [add('subframeDrop', end, { t }, `Differential drop, ${t} mm`)];
@@ -134,7 +135,10 @@ export const DRIVELINE: Consequence[] = [
           : 0;
       return shaftOf(car).lengthChange + back - axle.total('shaftSpacer', 't');
     },
-    limit: (car) => ({ most: car.v.rear.slipLeft! * 0.6, from: 'six tenths of the slip that is left, as measured' }),
+    limit: (car) => ({
+      most: car.v.rear.slipLeft! * 0.6,
+      from: 'six tenths of the slip that is left, as measured',
+    }),
     why: 'A slip joint drawn far out is held by few splines, and can come apart at droop.',
     cures: (car, figure) => {
       const t = upTo(figure - car.v.rear.slipLeft! * 0.6 + 2, 1);

@@ -121,7 +121,14 @@ const level = (end: OneEnd): Consequence => ({
   why: 'The car sees itself at its end stop: lamps aim wrong, air springs fill or let down.',
   cures: (car) => {
     const longer = Math.round(car.axleLift[end]);
-    return [add('levelRod', end, { longer }, `Level-sensor rod ${Math.abs(longer)} mm ${longer < 0 ? 'shorter' : 'longer'}`)];
+    return [
+      add(
+        'levelRod',
+        end,
+        { longer },
+        `Level-sensor rod ${Math.abs(longer)} mm ${longer < 0 ? 'shorter' : 'longer'}`,
+      ),
+    ];
   },
 });
 

@@ -75,9 +75,7 @@ export const LOAD: Consequence[] = [
       const track = (car.v.front.track! + car.v.rear.track!) / 2;
       // Spacers at both axles widen the track by twice their thickness; the factor grows with it.
       const t = upTo(((STABILITY_LEAST_PCT - figure) / (100 + figure)) * (track / 2) + 2, 1);
-      return [
-        { ...add('wheelSpacer', 'car', { t }, `Wheel spacers all round, ${t} mm`) },
-      ];
+      return [{ ...add('wheelSpacer', 'car', { t }, `Wheel spacers all round, ${t} mm`) }];
     },
   },
   {
@@ -94,7 +92,9 @@ export const LOAD: Consequence[] = [
     why: 'It strikes speed bumps and its own ramp.',
     cures: (car) =>
       car.parts
-        .filter((part) => ['coilCut', 'block', 'spindle', 'leafOut', 'shackle', 'coil', 'seat'].includes(part.kind))
+        .filter((part) =>
+          ['coilCut', 'block', 'spindle', 'leafOut', 'shackle', 'coil', 'seat'].includes(part.kind),
+        )
         .map((part) => ({ kind: 'leave-out', label: `Leave out: ${part.name}`, partId: part.id })),
   },
   {

@@ -29,15 +29,18 @@ function followLinks(car: CarStand, end: OneEnd, targetCaster?: number) {
     frameLower: { x: f.frameLowerX!, y: f.frameLowerY! },
     frameUpper: { x: f.frameUpperX!, y: f.frameUpperY! },
   };
-  return casterOnFourLinks({
-    ...points,
-    casterBefore: end === 'front' ? f.caster! : 0,
-    // Brackets that lower the frame's joints take their drop off the lift the links see.
-    lift: axleLift[end] - drop,
-    newLowerLength: distance(points.axleLower, points.frameLower) + axle.total('linkSet', 'lower'),
-    newUpperLength: distance(points.axleUpper, points.frameUpper) + axle.total('linkSet', 'upper'),
-    ...(targetCaster === undefined ? {} : { targetCaster }),
-  }, LINK_STEPS);
+  return casterOnFourLinks(
+    {
+      ...points,
+      casterBefore: end === 'front' ? f.caster! : 0,
+      // Brackets that lower the frame's joints take their drop off the lift the links see.
+      lift: axleLift[end] - drop,
+      newLowerLength: distance(points.axleLower, points.frameLower) + axle.total('linkSet', 'lower'),
+      newUpperLength: distance(points.axleUpper, points.frameUpper) + axle.total('linkSet', 'upper'),
+      ...(targetCaster === undefined ? {} : { targetCaster }),
+    },
+    LINK_STEPS,
+  );
 }
 
 /** Caster against the frame, degrees. */
@@ -65,8 +68,7 @@ export function radiusArmOf(car: CarStand) {
 }
 
 /** What lift does to camber and to the lower joint's place, for an independent axle. */
-export const camberOf = (car: CarStand, end: OneEnd) =>
-  (car.memo[`${end}Camber`] ??= swungCamber(car, end));
+export const camberOf = (car: CarStand, end: OneEnd) => (car.memo[`${end}Camber`] ??= swungCamber(car, end));
 
 function swungCamber(car: CarStand, end: OneEnd) {
   const { v, axles, axleLift } = car;
@@ -117,7 +119,9 @@ const camber = (end: OneEnd): Consequence => ({
   figure: (car) => Math.abs(adjustCamber({ needed: camberNeeded(car, end), ways: [] }).left),
   limit: (car) => ({
     most: adjustCamber({ needed: 0, ways: camberWays(car, end) }).available,
-    from: car.axles[end].count('camberKit') ? 'the adjuster there is, with what the plan adds' : 'the adjuster there is',
+    from: car.axles[end].count('camberKit')
+      ? 'the adjuster there is, with what the plan adds'
+      : 'the adjuster there is',
   }),
   why: 'A lift that uses the adjustment up cannot be aligned: the tire wears on one edge.',
   cures: (car, figure) => {
@@ -164,7 +168,12 @@ export const STEERING: Consequence[] = [
     why: 'With little caster it wanders and the wheel does not come back.',
     cures: (car, figure) => {
       const short = car.v.front.casterLeast! - figure;
-      const bushes = add('casterBush', 'front', { deg: upTo(short + 0.1, 0.25) }, `Caster bushes, ${upTo(short + 0.1, 0.25)}°`);
+      const bushes = add(
+        'casterBush',
+        'front',
+        { deg: upTo(short + 0.1, 0.25) },
+        `Caster bushes, ${upTo(short + 0.1, 0.25)}°`,
+      );
       if (car.setup.front === 'coil-radius') {
         const drop = upTo(Math.sin(toRad(short + 0.2)) * car.v.front.arm!, 5);
         return [bushes, add('bracketDrop', 'front', { t: drop }, `Arm drop brackets, ${drop} mm`)];

@@ -95,7 +95,8 @@ function looseAtDroop(car: CarStand, end: OneEnd): number {
   const axle = car.axles[end];
   const ratio = car.v[end].springRatio!;
   const gap = car.v[end].seatGapDroop! + (axle.droopShift - axle.total('strap', 'takes')) * ratio;
-  const filled = axle.total('coilSpacer', 't') + axle.total('preloadSpacer', 't') + axle.total('seat', 'travel');
+  const filled =
+    axle.total('coilSpacer', 't') + axle.total('preloadSpacer', 't') + axle.total('seat', 'travel');
   // Above a strut the whole spring goes down with its top.
   const carried = axle.total('strutSpacer', 't') + axle.total('spindle', 't') * ratio;
   return gap - carried - filled - axle.spring!.free;
@@ -138,7 +139,8 @@ const bind = (end: OneEnd): Consequence => ({
 
 /** Moving the pivot rearward by what turns a shackle of this length by so many degrees, in steps of 2 mm. */
 const hangerFor = (car: CarStand, end: OneEnd, deg: number) => {
-  const shackle = car.axles[end].parts.find((part) => part.kind === 'shackle')?.set.length ?? car.v[end].shackle!;
+  const shackle =
+    car.axles[end].parts.find((part) => part.kind === 'shackle')?.set.length ?? car.v[end].shackle!;
   return Math.sign(deg) * upTo(Math.abs((deg * Math.PI) / 180) * shackle + 2, 2);
 };
 
@@ -150,11 +152,22 @@ const shackles = (end: OneEnd): Consequence[] => [
     unit: 'deg',
     applies: (car) => isLeaf(car.setup[end]),
     figure: (car) => car.axles[end].leaf!.shackleDeg,
-    limit: () => ({ least: SHACKLE_LEAST, most: SHACKLE_MOST, from: 'shop practice: it must lean the way the spring grows' }),
+    limit: () => ({
+      least: SHACKLE_LEAST,
+      most: SHACKLE_MOST,
+      from: 'shop practice: it must lean the way the spring grows',
+    }),
     why: 'A shackle at or past plumb locks the spring, or turns over when the wheel drops.',
     cures: (car, figure) => {
       const rearward = -hangerFor(car, end, SHACKLE_LEAST + 1 - figure);
-      return [add('hanger', end, { rearward }, `Shackle hanger, pivot ${Math.abs(rearward)} mm ${rearward < 0 ? 'forward' : 'rearward'}`)];
+      return [
+        add(
+          'hanger',
+          end,
+          { rearward },
+          `Shackle hanger, pivot ${Math.abs(rearward)} mm ${rearward < 0 ? 'forward' : 'rearward'}`,
+        ),
+      ];
     },
   },
   {
@@ -193,7 +206,8 @@ const refit = (end: OneEnd): Consequence => ({
   end,
   unit: 'mm',
   applies: (car) =>
-    isCoilover(car.setup[end]) && (car.axles[end].total('strutSpacer', 't') > 0 || car.axles[end].count('coil') > 0),
+    isCoilover(car.setup[end]) &&
+    (car.axles[end].total('strutSpacer', 't') > 0 || car.axles[end].count('coil') > 0),
   figure: (car) => refitOf(car, end).shortfall,
   limit: () => ({ most: 0, from: 'the opening measured at full droop' }),
   why: 'It has to be forced past its mounts: bar off at both ends, every arm bolt slack, a second pair of hands.',

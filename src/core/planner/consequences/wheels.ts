@@ -67,7 +67,11 @@ const arch = (end: OneEnd): Consequence => ({
     const axle = car.axles[end];
     const lifted = Math.max(0, axle.bodyLift);
     return (
-      car.v[end].archBump! - axle.tireLift + axle.total('bumpStop', 'longer') + axle.total('trim', 'gain') + lifted
+      car.v[end].archBump! -
+      axle.tireLift +
+      axle.total('bumpStop', 'longer') +
+      axle.total('trim', 'gain') +
+      lifted
     );
   },
   limit: () => ({ least: GAP_LEAST, from: 'the shop’s least gap, from the clearance measured at full bump' }),

@@ -2,7 +2,7 @@ import { HeightTable, StancePanel } from '@/features/heights/stance-panel';
 import { heightsOfOrder } from '@/features/heights/order-heights';
 import { OpenList } from '@/features/orders/open-list';
 import { ClockButton, PlaceControl } from '@/features/orders/place-and-clock';
-import { SUSPENSIONS } from '@/core/stance/plan';
+import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { isClosed } from '@/core/ledger/order-state';
 import { orderPage, placesOfShop } from '@/server/queries/page-data';
 

@@ -1,18 +1,23 @@
 import Link from 'next/link';
 import { formatTape } from '@/core/calc/tape.format';
 import { baselineOf, latestPlan, planAnswer } from '@/core/ledger/order-state';
-import { axleLift } from '@/core/stance/plan';
+import { holdsRole } from '@/core/ledger/roles';
+import { predictedHeights } from '@/core/stance/plan';
+import { hoursText, moneyText } from '@/core/units/money';
 import { shopMoment } from '@/core/units/shop-time';
 import { heightsOfOrder } from '@/features/heights/order-heights';
-import { HeightTable, StancePanel } from '@/features/heights/stance-panel';
-import { PlanAnswerForm } from '@/features/plan/plan-answer-form';
-import { PlanForm } from '@/features/plan/plan-form';
-import { tireDiameter } from '@/server/queries/order';
+import { HeightTable } from '@/features/heights/stance-panel';
+import { AnswerForm } from '@/features/answers/answer-form';
+import { Planner } from '@/features/planner/planner';
+import { db } from '@/server/database';
+import { catalogParts } from '@/server/queries/catalog';
 import { orderPage } from '@/server/queries/page-data';
+import { finishedLifts, sheetOfOrder } from '@/server/queries/planning';
+import { Shapes } from '@/ui/shapes';
 
 export default async function PlanPage({ params }: { params: Promise<{ id: string }> }) {
-  const { file } = await orderPage(params);
-  const { state, vehicle } = file;
+  const { file, viewer } = await orderPage(params);
+  const { state, vehicle, shop } = file;
   const baseline = baselineOf(state);
   if (!baseline) {
     return (
@@ -27,21 +32,43 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
   }
   const plan = latestPlan(state);
   const answered = planAnswer(state);
-  const intake = state.intake!.data;
   const { stance, unit } = heightsOfOrder(file);
-  const method = baseline.entry.data.method;
+  const [sheet, catalog] = await Promise.all([sheetOfOrder(db(), file), catalogParts(db())]);
+  const kits = [...new Set(catalog.flatMap((part) => part.kit ?? []))];
+  const past = await finishedLifts(db(), vehicle.platform, kits);
+  const setup = { front: vehicle.frontSuspension, rear: vehicle.rearSuspension };
+  const start = {
+    setup,
+    body: stance.body,
+    sheet: plan ? { ...sheet, ...plan.data.sheet } : sheet,
+    baseline: baseline.mm,
+    method: baseline.entry.data.method,
+    targets: stance.target,
+    parts: plan?.data.parts ?? [],
+    accessories: plan?.data.accessories ?? [],
+  };
+  const later = plan?.data.accessories.filter((one) => one.later) ?? [];
   return (
     <>
       {plan && (
         <section className="mb-9 border-b-2 border-ink pb-6">
           <div className="grid gap-x-9 lg:grid-cols-[minmax(0,7fr)_minmax(0,5fr)]">
             <div className="min-w-0">
-              <StancePanel stance={{ ...stance, unit, measured: stance.before, before: null }} />
+              <Shapes drawing={plan.data.drawing} className="w-full" />
               <HeightTable
                 unit={unit}
                 rows={[
                   { label: 'As it came', mm: baseline.mm },
-                  { label: 'Predicted', mm: stance.predicted!, tone: 'predicted' },
+                  { label: 'Predicted', mm: predictedHeights(baseline.mm, plan.data), tone: 'predicted' },
+                  ...(later.length
+                    ? [
+                        {
+                          label: `With ${later.map((one) => one.name).join(', ')}`,
+                          mm: predictedHeights(baseline.mm, { lift: plan.data.liftLater }),
+                          tone: 'predicted' as const,
+                        },
+                      ]
+                    : []),
                 ]}
               />
             </div>
@@ -56,13 +83,10 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
                       <>
                         <p className="text-[1.15rem] font-semibold">{axle.name}</p>
                         <p>
-                          <span className="text-predicted">
-                            predicted lift {formatTape(axleLift(axle, method), unit)}
-                          </span>
+                          <span className="text-predicted">predicted lift {formatTape(axle.lift, unit)}</span>
                           {axle.claimed === null
                             ? ', no claim'
                             : `, the kit claims ${formatTape(axle.claimed, unit)}`}
-                          {axle.ratiosAssumed ? '; lever ratio assumed' : '; lever ratio measured'}
                         </p>
                       </>
                     ) : (
@@ -71,17 +95,44 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
                   </div>
                 );
               })}
+              <p className="border-b border-rule py-2">
+                {moneyText(plan.data.cost, shop.currency)} in parts, {hoursText(plan.data.minutes)} of work
+              </p>
+              {plan.data.musts.length > 0 && (
+                <div className="hatch mt-2 px-3 py-2">
+                  <p className="font-semibold">Unanswered in this plan</p>
+                  <ul>
+                    {plan.data.musts.map((must) => (
+                      <li key={must.id}>
+                        {must.name}: {must.figure}, {must.limit}
+                      </li>
+                    ))}
+                  </ul>
+                </div>
+              )}
+              {plan.data.irreversible.length > 0 && (
+                <p className="caution mt-2 px-3 py-2 font-medium">
+                  Cannot be undone: {plan.data.irreversible.join(', ')}. The lead and the customer say yes
+                  first.
+                </p>
+              )}
               {plan.data.note && <p className="py-2">{plan.data.note}</p>}
               <div className="mt-3">
                 {answered ? (
                   <p className="text-[1.1rem] font-semibold">
                     The customer said {answered.data.yes ? 'yes' : 'no'} {answered.data.how}
                     {answered.data.witness ? `, heard by ${answered.data.witness}` : ''},{' '}
-                    {shopMoment(answered.at, file.shop.timeZone)}.
+                    {shopMoment(answered.at, shop.timeZone)}, to this picture.
                   </p>
                 ) : (
-                  <PlanAnswerForm orderId={file.id} version={plan.data.version} />
+                  <AnswerForm
+                    command="plan.answer"
+                    input={{ orderId: file.id, version: plan.data.version }}
+                  />
                 )}
+                <Link href={`/orders/${file.id}/quote`} className="btn mt-3">
+                  {state.quotes.length ? 'The quote' : 'Write the quote'}
+                </Link>
               </div>
             </div>
           </div>
@@ -92,24 +143,19 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
           <summary className={plan ? 'btn mb-5' : 'sr-only'}>
             Change the plan, and ask the customer again
           </summary>
-          <PlanForm
+          <Planner
             key={plan?.data.version ?? 0}
-            orderId={file.id}
-            baseline={baseline.mm}
-            unit={unit}
-            method={method}
-            stance={{
-              body: stance.body,
-              wheelbaseMm: stance.wheelbaseMm,
-              tireDiameterMm: stance.tireDiameterMm,
-              target: stance.target,
+            start={start}
+            props={{
+              ...start,
+              unit,
+              currency: shop.currency,
+              centsPerHour: shop.centsPerHour,
+              catalog,
+              past,
+              platform: vehicle.platform,
+              order: { id: file.id, isLead: holdsRole(viewer.roles, ['lead']), again: plan !== null },
             }}
-            suspension={{ front: vehicle.frontSuspension, rear: vehicle.rearSuspension }}
-            tires={{
-              old: tireDiameter(intake.tires),
-              new: intake.newTires ? tireDiameter(intake.newTires) : null,
-            }}
-            previous={plan ? { front: plan.data.front, rear: plan.data.rear } : null}
           />
         </details>
       )}

@@ -4,18 +4,26 @@ import { useState } from 'react';
 import { useCommand } from '@/ui/commands';
 import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
 
-/** The customer's yes or no to one version of the plan: in the shop, or by phone with somebody who heard it. */
-export function PlanAnswerForm({ orderId, version }: { orderId: string; version: number }) {
-  const { give, busy, errors } = useCommand('plan.answer');
+/** The customer's yes or no to one version of something: in the shop, or by phone with somebody who heard it. */
+export function AnswerForm({
+  command,
+  input,
+  small,
+}: {
+  command: 'plan.answer' | 'offer.answer' | 'quote.answer';
+  input: object;
+  small?: boolean;
+}) {
+  const { give, busy, errors } = useCommand(command);
   const [how, setHow] = useState('in the shop');
   const [witness, setWitness] = useState('');
   const answer = (yes: boolean) =>
-    void give({ orderId, version, yes, how, witness: how === 'by phone' ? witness : null });
+    void give({ ...input, yes, how, witness: how === 'by phone' ? witness : null });
   return (
     <Errors errors={errors}>
       <div className="flex flex-wrap items-end gap-3">
         <SelectField
-          className="w-44"
+          className="w-36"
           name="how"
           label="Asked"
           value={how}
@@ -27,7 +35,7 @@ export function PlanAnswerForm({ orderId, version }: { orderId: string; version:
         />
         {how === 'by phone' && (
           <TextField
-            className="w-52"
+            className="w-44"
             name="witness"
             label="Who heard it"
             value={witness}
@@ -35,13 +43,19 @@ export function PlanAnswerForm({ orderId, version }: { orderId: string; version:
           />
         )}
         <button type="button" className="btn btn-pen" disabled={busy} onClick={() => answer(true)}>
-          The customer says yes
+          {small ? 'Yes' : 'The customer says yes'}
         </button>
         <button type="button" className="btn" disabled={busy} onClick={() => answer(false)}>
-          The customer says no
+          {small ? 'No' : 'The customer says no'}
         </button>
       </div>
       <FormErrors errors={errors} shown={['witness', 'how']} />
     </Errors>
   );
+}
+
+/** An answer as it was given, in words. */
+export function answerWords(answer: { data: { yes: boolean; how: string; witness: string | null } }): string {
+  const { yes, how, witness } = answer.data;
+  return `${yes ? 'Yes' : 'No'}, ${how}${witness ? `, heard by ${witness}` : ''}`;
 }

@@ -1,0 +1,24 @@
+import Link from 'next/link';
+import { notFound } from 'next/navigation';
+import { calculators } from '@/core/calc';
+import { BENCH_TOOLS } from '@/core/calc/bench';
+import { BenchFrame } from '@/features/bench/bench-frame';
+
+export default async function BenchToolRoute({ params }: { params: Promise<{ name: string }> }) {
+  const { name } = await params;
+  const tool = BENCH_TOOLS.find((one) => one.name === name);
+  const definition = calculators.get(name);
+  if (!tool || !definition) notFound();
+  return (
+    <>
+      <p className="font-head text-[1.1rem]">
+        <Link href="/bench" className="underline">
+          Bench math
+        </Link>{' '}
+        · {tool.group}
+      </p>
+      <h1 className="pb-4">{tool.title}</h1>
+      <BenchFrame tool={tool} summary={definition.summary} principle={definition.principle} />
+    </>
+  );
+}

@@ -1,0 +1,32 @@
+import type { Metadata } from 'next';
+import Link from 'next/link';
+import { BENCH_GROUPS, BENCH_TOOLS } from '@/core/calc/bench';
+
+export const metadata: Metadata = { title: 'Bench math' };
+
+export default function BenchPage() {
+  return (
+    <>
+      <h1 className="pb-3">Bench math</h1>
+      <div className="grid gap-x-10 gap-y-6 sm:grid-cols-2 lg:grid-cols-3">
+        {BENCH_GROUPS.map((group) => (
+          <section key={group}>
+            <h2 className="border-b border-ink pb-1">{group}</h2>
+            <ul>
+              {BENCH_TOOLS.filter((tool) => tool.group === group).map((tool) => (
+                <li key={tool.name} className="border-b border-rule">
+                  <Link
+                    href={`/bench/${tool.name}`}
+                    className="flex min-h-12 items-center font-head text-[1.2rem] no-underline hover:bg-hair"
+                  >
+                    {tool.title}
+                  </Link>
+                </li>
+              ))}
+            </ul>
+          </section>
+        ))}
+      </div>
+    </>
+  );
+}

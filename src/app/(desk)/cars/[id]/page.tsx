@@ -1,0 +1,89 @@
+import Link from 'next/link';
+import { notFound } from 'next/navigation';
+import { connection } from 'next/server';
+import { SUSPENSIONS } from '@/core/planner/axle-kinds';
+import { formatTape } from '@/core/calc/tape.format';
+import { KNOWN_WORDS, type Known, measuresOf } from '@/core/planner/measures';
+import { shopMoment } from '@/core/units/shop-time';
+import { vinWarning } from '@/core/vehicle-facts';
+import { VehicleForm } from '@/features/cars/vehicle-form';
+import { db } from '@/server/database';
+import { requirePerson } from '@/server/http';
+import { readCar } from '@/server/queries/cars';
+import { readShop } from '@/server/queries/shop';
+
+export default async function CarPage({ params }: { params: Promise<{ id: string }> }) {
+  await connection();
+  const person = await requirePerson();
+  const { id } = await params;
+  const car = /^[0-9a-f-]{36}$/.test(id) ? await readCar(db(), id) : null;
+  if (!car) notFound();
+  const shop = await readShop(db());
+  const defs = new Map(measuresOf({ front: car.front, rear: car.rear }).map((def) => [def.key, def]));
+  return (
+    <>
+      <h1>{car.label}</h1>
+      <p className="pb-4 text-soft">
+        {car.plate} · {car.customer.name} · {car.customer.phone || 'no phone'} ·{' '}
+        {car.customer.email || 'no mail'} · {SUSPENSIONS[car.front].name} in front,{' '}
+        {SUSPENSIONS[car.rear].name} behind
+      </p>
+      <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,26rem)]">
+        <section>
+          <h2 className="border-b border-ink pb-1">Visits</h2>
+          <ol>
+            {car.visits.map((visit) => (
+              <li key={visit.id} className="grid grid-cols-[5rem_1fr_auto] gap-3 border-b border-rule py-2">
+                <Link href={`/orders/${visit.id}`} className="font-head text-[1.1rem]">
+                  {visit.number}
+                </Link>
+                <span>
+                  {visit.kind === 'job' ? 'job' : `${visit.kind} visit`}: {visit.next}
+                </span>
+                <span className="text-soft">{shopMoment(visit.at, shop.timeZone)}</span>
+              </li>
+            ))}
+          </ol>
+          <h2 className="mt-8 border-b border-ink pb-1">Measured here</h2>
+          {car.measures.length === 0 && <p className="py-3 text-soft">Nothing beyond its heights yet.</p>}
+          <dl>
+            {car.measures.map((one) => {
+              const def = defs.get(one.label);
+              return (
+                <div
+                  key={one.label}
+                  className="grid grid-cols-[1fr_auto_9rem] gap-3 border-b border-rule py-1.5"
+                >
+                  <dt>{def ? `${def.label}${def.end ? `, ${def.end}` : ''}` : one.label}</dt>
+                  <dd className="figure">
+                    {def?.unit === 'mm' ? formatTape(one.value, person.lengthUnit, 32) : one.value}
+                  </dd>
+                  <dd className="text-soft">{KNOWN_WORDS[one.known as Known]}</dd>
+                </div>
+              );
+            })}
+          </dl>
+        </section>
+        <aside className="grid content-start gap-8">
+          <section>
+            <h2 className="border-b border-ink pb-1">Which car exactly</h2>
+            <VehicleForm vehicle={{ ...car, warning: vinWarning(car.vin) }} />
+          </section>
+          {car.others.length > 0 && (
+            <section>
+              <h2 className="border-b border-ink pb-1">The customer’s other cars</h2>
+              <ul>
+                {car.others.map((other) => (
+                  <li key={other.id} className="border-b border-rule py-2">
+                    <Link href={`/cars/${other.id}`}>{other.label}</Link>{' '}
+                    <span className="text-soft">{other.plate}</span>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+        </aside>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,34 @@
+import type { Metadata } from 'next';
+import { connection } from 'next/server';
+import { holdsRole } from '@/core/ledger/roles';
+import { CatalogView } from '@/features/catalog/catalog-view';
+import { db } from '@/server/database';
+import { requirePerson } from '@/server/http';
+import { catalogKits, catalogParts, kitRecords } from '@/server/queries/catalog';
+import { readShop } from '@/server/queries/shop';
+
+export const metadata: Metadata = { title: 'Catalog' };
+
+export default async function CatalogPage() {
+  await connection();
+  const person = await requirePerson();
+  const [shop, parts, kits, records] = await Promise.all([
+    readShop(db()),
+    catalogParts(db()),
+    catalogKits(db()),
+    kitRecords(db()),
+  ]);
+  return (
+    <>
+      <h1 className="pb-4">Catalog</h1>
+      <CatalogView
+        parts={parts}
+        kits={kits}
+        records={records}
+        unit={person.lengthUnit}
+        currency={shop.currency}
+        mayChange={holdsRole(person.roles, ['lead', 'advisor'])}
+      />
+    </>
+  );
+}

@@ -1,0 +1,18 @@
+/** Cents in the shop's currency, as people there write it: `$1,250.00`, or without cents where there are none. */
+export function moneyText(cents: number, currency: string): string {
+  return new Intl.NumberFormat('en-US', {
+    style: 'currency',
+    currency,
+    minimumFractionDigits: cents % 100 === 0 ? 0 : 2,
+  }).format(cents / 100);
+}
+
+/** Minutes as hours to a tenth: `3.2 h`. */
+export const hoursText = (minutes: number) => `${(Math.round(minutes / 6) / 10).toFixed(1)} h`;
+
+/** What somebody typed as a price, in cents; null when it does not read. */
+export function readMoney(text: string): number | null {
+  const plain = text.replace(/[^\d.,-]/g, '').replace(/,(?=\d{3}\b)/g, '');
+  if (!/^\d+([.,]\d{1,2})?$/.test(plain)) return null;
+  return Math.round(Number(plain.replace(',', '.')) * 100);
+}

@@ -1,0 +1,117 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { answer } from '@/core/calc';
+import { SUSPENSIONS, type SuspensionKind } from '@/core/planner/axle-kinds';
+import { formatTape } from '@/core/calc/tape.format';
+import { SelectField, TextField } from '@/ui/form';
+import { Planner } from './planner';
+import type { Draft, PlannerProps } from './planner-props';
+
+const KEPT = 'wl-planner';
+
+const kindsFor = (end: 'front' | 'rear') =>
+  Object.entries(SUSPENSIONS)
+    .filter(([, kind]) => (kind.ends as readonly string[]).includes(end))
+    .map(([id, kind]) => [id, kind.name] as const);
+
+function keptDraft(start: Draft): Draft {
+  if (typeof window === 'undefined') return start;
+  try {
+    const kept = JSON.parse(localStorage.getItem(KEPT) ?? 'null') as Draft | null;
+    return kept && kept.setup?.front in SUSPENSIONS && kept.setup?.rear in SUSPENSIONS ? kept : start;
+  } catch {
+    return start;
+  }
+}
+
+function lengthOf(text: string, unit: 'in' | 'mm'): number | null {
+  const read = answer('tape.parse', { text, unit });
+  return read.ok ? (read.output as { mm: number }).mm : null;
+}
+
+/** The planner without a work order: any car, its axles chosen here, kept on this device. */
+export function PlannerAlone({ props, start }: { props: PlannerProps; start: Draft }) {
+  const [draft, setDraft] = useState<Draft>(() => keptDraft(start));
+  const [typed, setTyped] = useState<Record<string, string>>({});
+  const keep = (next: Draft) => {
+    setDraft(next);
+    localStorage.setItem(KEPT, JSON.stringify(next));
+  };
+  const setup = (end: 'front' | 'rear', kind: string) =>
+    keep({
+      ...draft,
+      setup: { ...draft.setup, [end]: kind as SuspensionKind },
+      // What went on the other kind of axle does not go on this one.
+      parts: draft.parts.filter((part) => part.end !== end),
+    });
+  const key = `${draft.setup.front} ${draft.setup.rear} ${draft.body} ${JSON.stringify(draft.targets)} ${JSON.stringify(draft.baseline)}`;
+  const text = (mm: number | null) => (mm === null ? '' : formatTape(mm, props.unit).replace(/"| mm/, ''));
+  const height = (end: 'front' | 'rear', what: 'came' | 'target') => {
+    const now =
+      what === 'target'
+        ? draft.targets[end]
+        : draft.baseline && draft.baseline[end === 'front' ? 'LF' : 'LR'];
+    const name = `${end}.${what}`;
+    return (
+      <TextField
+        name={name}
+        label={`${end === 'front' ? 'Front' : 'Rear'}, ${what === 'came' ? 'as it came' : 'target'}`}
+        value={typed[name] ?? text(now)}
+        onChange={(event) => setTyped((before) => ({ ...before, [name]: event.target.value }))}
+        onBlur={(event) => {
+          const mm = lengthOf(event.target.value, props.unit);
+          setTyped((before) => Object.fromEntries(Object.entries(before).filter(([one]) => one !== name)));
+          if (mm === null) return;
+          if (what === 'target') keep({ ...draft, targets: { ...draft.targets, [end]: mm } });
+          else {
+            const base = draft.baseline ?? { LF: mm, RF: mm, LR: mm, RR: mm };
+            keep({
+              ...draft,
+              baseline: end === 'front' ? { ...base, LF: mm, RF: mm } : { ...base, LR: mm, RR: mm },
+            });
+          }
+        }}
+      />
+    );
+  };
+  const planner = useMemo(() => ({ ...props, setup: draft.setup }), [props, draft.setup]);
+  return (
+    <>
+      <div className="mb-5 grid grid-cols-2 gap-3 border-b border-ink pb-4 lg:grid-cols-[1fr_1.3fr_1.3fr_repeat(4,0.8fr)]">
+        <SelectField
+          name="body"
+          label="Body"
+          value={draft.body}
+          onChange={(event) => keep({ ...draft, body: event.target.value as Draft['body'] })}
+          options={[
+            ['pick-up', 'pick-up'],
+            ['wagon', 'wagon'],
+            ['van', 'van'],
+            ['cart', 'cart'],
+          ]}
+        />
+        {(['front', 'rear'] as const).map((end) => (
+          <SelectField
+            key={end}
+            name={`${end}.kind`}
+            label={end === 'front' ? 'Front suspension' : 'Rear suspension'}
+            value={draft.setup[end]}
+            onChange={(event) => setup(end, event.target.value)}
+            options={kindsFor(end)}
+          />
+        ))}
+        {height('front', 'came')}
+        {height('front', 'target')}
+        {height('rear', 'came')}
+        {height('rear', 'target')}
+      </div>
+      <Planner
+        key={key}
+        start={draft}
+        props={planner}
+        onDraft={(next) => localStorage.setItem(KEPT, JSON.stringify(next))}
+      />
+    </>
+  );
+}

@@ -1,0 +1,196 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import {
+  CartesianGrid,
+  ResponsiveContainer,
+  Scatter,
+  ScatterChart,
+  Tooltip,
+  XAxis,
+  YAxis,
+  ZAxis,
+} from 'recharts';
+import { formatTape } from '@/core/calc/tape.format';
+import type { TapeUnit } from '@/core/calc/tape.parse';
+import type { PlannerInput } from '@/core/planner/car-stand';
+import { type CatalogPart, type FoundPlan, asPlanPart } from '@/core/planner/find-parts';
+import type { PlanPart } from '@/core/planner/part-kinds';
+import { hoursText, moneyText } from '@/core/units/money';
+import { Dialog } from '@/ui/dialog';
+import { plannerDoors } from './planner-worker';
+
+const TOLERANCES = [3, 6.35, 12.7, 19] as const;
+
+const offText = (mm: number, unit: TapeUnit) => (mm < 0.4 ? 'on target' : `${formatTape(mm, unit)} off`);
+
+/** Searches the catalog for the sets of parts nothing beats, drawn by error and cost; the one taken becomes the plan. */
+export function FindDialog({
+  open,
+  onClose,
+  input,
+  catalog,
+  unit,
+  currency,
+  onTake,
+}: {
+  open: boolean;
+  onClose: () => void;
+  input: PlannerInput;
+  catalog: CatalogPart[];
+  unit: TapeUnit;
+  currency: string;
+  onTake: (parts: PlanPart[]) => void;
+}) {
+  const [tolerance, setTolerance] = useState<number>(6.35);
+  const [found, setFound] = useState<FoundPlan[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [marked, setMarked] = useState(0);
+  const key = open ? JSON.stringify([input, tolerance]) : '';
+  useEffect(() => {
+    if (!key) return;
+    let current = true;
+    const [plan, within] = JSON.parse(key) as [PlannerInput, number];
+    void plannerDoors()
+      .find(plan, catalog, within)
+      .then((got) => {
+        if (!current) return;
+        setFound(got.ok ? got.answer : []);
+        setProblem(got.ok ? null : got.message);
+        setMarked(0);
+      });
+    return () => {
+      current = false;
+    };
+  }, [key, catalog]);
+  const nameOf = (id: string) => catalog.find((part) => part.id === id)?.name ?? id;
+  const points = (found ?? []).map((plan, index) => ({
+    index,
+    error: Math.round(plan.wholeError * 10) / 10,
+    cost: plan.cost / 100,
+    hours: plan.minutes / 60,
+  }));
+  return (
+    <Dialog
+      open={open}
+      onClose={onClose}
+      title="Find me parts"
+      wide
+      intro={
+        <label className="flex flex-wrap items-center gap-3">
+          <span>Within how much of the target heights</span>
+          <select
+            className="input w-auto"
+            aria-label="Tolerance"
+            value={tolerance}
+            onChange={(event) => setTolerance(Number(event.target.value))}
+          >
+            {TOLERANCES.map((one) => (
+              <option key={one} value={one}>
+                {formatTape(one, unit)}
+              </option>
+            ))}
+          </select>
+        </label>
+      }
+    >
+      {problem && <p className="hatch px-3 py-2 font-medium">{problem}</p>}
+      {!found && !problem && <p>Searching the catalog…</p>}
+      {found && !problem && found.length === 0 && (
+        <p className="py-2">
+          Nothing in the catalog comes that near on this car. Allow more, or put the parts you know of into
+          the catalog.
+        </p>
+      )}
+      {points.length > 0 && (
+        <>
+          <div aria-hidden className="h-52">
+            <ResponsiveContainer width="100%" height="100%">
+              <ScatterChart margin={{ left: 8, right: 16, top: 8, bottom: 16 }}>
+                <CartesianGrid stroke="var(--rule)" />
+                <XAxis
+                  type="number"
+                  dataKey="cost"
+                  name="cost"
+                  stroke="var(--ink)"
+                  tickFormatter={(value: number) => moneyText(value * 100, currency)}
+                  label={{ value: 'cost', position: 'insideBottom', offset: -8 }}
+                />
+                <YAxis
+                  type="number"
+                  dataKey="error"
+                  name="off target, mm"
+                  stroke="var(--ink)"
+                  label={{ value: 'mm off target', angle: -90, position: 'insideLeft' }}
+                />
+                <ZAxis type="number" dataKey="hours" range={[60, 420]} name="hours" />
+                <Tooltip
+                  cursor={false}
+                  content={({ payload }) => {
+                    const point = payload?.[0]?.payload as (typeof points)[number] | undefined;
+                    return point ? (
+                      <div className="border border-ink bg-paper px-2 py-1">
+                        {moneyText(point.cost * 100, currency)}, {point.error} mm off,{' '}
+                        {point.hours.toFixed(1)} h
+                      </div>
+                    ) : null;
+                  }}
+                />
+                <Scatter
+                  data={points}
+                  fill="var(--predicted)"
+                  stroke="var(--ink)"
+                  onClick={(point) => setMarked((point as unknown as { index: number }).index)}
+                  isAnimationActive={false}
+                />
+              </ScatterChart>
+            </ResponsiveContainer>
+          </div>
+          <p className="text-soft">
+            The larger the mark, the more hours.{' '}
+            {points.length === 1 ? 'Nothing beats it' : `Nothing beats any of these ${points.length}`} on
+            error, cost and hours together.
+          </p>
+          <ol className="mt-2 border-t border-ink">
+            {found!.map((plan, index) => (
+              <li
+                key={plan.ids.join(' ')}
+                className={`grid grid-cols-[1fr_auto] gap-x-4 border-b border-rule py-2 ${index === marked ? 'bg-hair' : ''}`}
+              >
+                <div>
+                  <p className="font-semibold">{plan.ids.map(nameOf).join(' + ') || 'Nothing fitted'}</p>
+                  <p>
+                    <span className="text-predicted">
+                      front {formatTape(plan.whole.front, unit)}, rear {formatTape(plan.whole.rear, unit)}
+                    </span>{' '}
+                    · {offText(plan.wholeError, unit)} · {moneyText(plan.cost, currency)} ·{' '}
+                    {hoursText(plan.minutes)}
+                  </p>
+                  <p className="text-[0.95rem] text-soft">
+                    Each part alone would add up to front {formatTape(plan.summed.front, unit)}, rear{' '}
+                    {formatTape(plan.summed.rear, unit)}; together they give what stands above.
+                  </p>
+                </div>
+                <button
+                  type="button"
+                  className="btn btn-pen self-center"
+                  onClick={() => {
+                    onTake(
+                      plan.ids.map((id) => ({
+                        ...asPlanPart(catalog.find((part) => part.id === id)!),
+                        id: crypto.randomUUID(),
+                      })),
+                    );
+                    onClose();
+                  }}
+                >
+                  Take these
+                </button>
+              </li>
+            ))}
+          </ol>
+        </>
+      )}
+    </Dialog>
+  );
+}

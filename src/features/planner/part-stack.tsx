@@ -1,0 +1,237 @@
+'use client';
+
+import { Minus, Plus, X } from 'lucide-react';
+import { formatTape } from '@/core/calc/tape.format';
+import type { TapeUnit } from '@/core/calc/tape.parse';
+import { SUSPENSIONS, type SuspensionKind } from '@/core/planner/axle-kinds';
+import { type CatalogPart, asPlanPart } from '@/core/planner/find-parts';
+import type { OneEnd } from '@/core/planner/measures';
+import {
+  PART_KIND_IDS,
+  type PartGroup,
+  type PartSetting,
+  type PlanPart,
+  fitsAxle,
+  freshPart,
+  partKind,
+} from '@/core/planner/part-kinds';
+import { hoursText, moneyText } from '@/core/units/money';
+
+const GROUPS: [PartGroup, string][] = [
+  ['height', 'Height'],
+  ['travel', 'Travel'],
+  ['axle', 'Axle and arms'],
+  ['steering', 'Steering'],
+  ['driveline', 'Driveline'],
+  ['lines', 'Lines and links'],
+  ['wheels', 'Wheels'],
+  ['service', 'Work'],
+];
+
+/** A setting in the reader's unit: lengths as on a tape with the other unit beside, the rest plain. */
+function settingText(value: number, setting: PartSetting, unit: TapeUnit): string {
+  if (setting.unit === 'mm')
+    return unit === 'mm' ? `${value} mm` : `${formatTape(value, 'in', 32)} · ${value} mm`;
+  const words = { deg: '°', 'N/mm': ' N/mm', N: ' N', kg: ' kg', ratio: '', turns: ' turns', number: '' };
+  return `${value}${words[setting.unit]}`;
+}
+
+function Setting({
+  part,
+  setting,
+  unit,
+  onChange,
+}: {
+  part: PlanPart;
+  setting: PartSetting;
+  unit: TapeUnit;
+  onChange: (value: number) => void;
+}) {
+  const value = part.set[setting.id] ?? setting.start;
+  const clamp = (next: number) =>
+    onChange(Math.round(Math.min(setting.max, Math.max(setting.min, next)) * 1000) / 1000);
+  const id = `${part.id}-${setting.id}`;
+  return (
+    <div className="grid grid-cols-[1fr_auto] items-center gap-x-2">
+      <label htmlFor={id} className="font-head text-[1.02rem] text-soft">
+        {setting.label}
+      </label>
+      <output htmlFor={id} className="figure text-[1.1rem]">
+        {settingText(value, setting, unit)}
+      </output>
+      <input
+        id={id}
+        type="range"
+        className="h-8 w-full accent-[var(--ink)]"
+        min={setting.min}
+        max={setting.max}
+        step={setting.step}
+        value={value}
+        onChange={(event) => clamp(Number(event.target.value))}
+      />
+      <span className="flex">
+        <button
+          type="button"
+          className="grid size-9 cursor-pointer place-items-center border border-rule hover:bg-hair"
+          aria-label={`${part.name}, ${setting.label}: less`}
+          onClick={() => clamp(value - setting.step)}
+        >
+          <Minus className="size-4" aria-hidden />
+        </button>
+        <button
+          type="button"
+          className="grid size-9 cursor-pointer place-items-center border border-l-0 border-rule hover:bg-hair"
+          aria-label={`${part.name}, ${setting.label}: more`}
+          onClick={() => clamp(value + setting.step)}
+        >
+          <Plus className="size-4" aria-hidden />
+        </button>
+      </span>
+    </div>
+  );
+}
+
+function PartLayer({
+  part,
+  unit,
+  currency,
+  onChange,
+  onRemove,
+}: {
+  part: PlanPart;
+  unit: TapeUnit;
+  currency: string;
+  onChange: (next: PlanPart) => void;
+  onRemove: () => void;
+}) {
+  const { settings, irreversible, name } = partKind(part.kind);
+  return (
+    <li className="border-b border-rule py-2 pl-3" data-part={part.kind}>
+      <div className="flex items-start gap-2">
+        <input
+          className="min-h-9 w-full min-w-0 border-b border-dashed border-transparent bg-transparent font-semibold hover:border-rule focus:border-ink"
+          aria-label={`Name of ${name}`}
+          value={part.name}
+          onChange={(event) => onChange({ ...part, name: event.target.value })}
+        />
+        <button
+          type="button"
+          className="grid size-9 shrink-0 cursor-pointer place-items-center hover:bg-hair"
+          aria-label={`Take out ${part.name}`}
+          onClick={onRemove}
+        >
+          <X className="size-5" aria-hidden />
+        </button>
+      </div>
+      {irreversible && (
+        <p className="caution my-1 px-2 py-1 text-[0.95rem] font-medium">
+          Cannot be undone: the lead and the customer say yes first.
+        </p>
+      )}
+      {settings.map((setting) => (
+        <Setting
+          key={setting.id}
+          part={part}
+          setting={setting}
+          unit={unit}
+          onChange={(value) => onChange({ ...part, set: { ...part.set, [setting.id]: value } })}
+        />
+      ))}
+      <p className="text-[0.95rem] text-soft">
+        {part.cost > 0 ? moneyText(part.cost, currency) : 'no price'} · {hoursText(part.minutes)}
+        {part.kit ? ` · ${part.kit}` : ''}
+        {part.claimed == null ? '' : ` · claims ${formatTape(part.claimed, unit)}`}
+        {part.rated
+          ? ` · rated for ${formatTape(part.rated.least, unit)} to ${formatTape(part.rated.most, unit)}`
+          : ''}
+        {part.source && part.source !== 'new' ? ` · ${part.source}` : ''}
+      </p>
+    </li>
+  );
+}
+
+/** The parts of one axle as layers, with what else could go on it. */
+export function PartStack({
+  end,
+  kind,
+  parts,
+  catalog,
+  unit,
+  currency,
+  change,
+}: {
+  end: OneEnd;
+  kind: SuspensionKind;
+  parts: PlanPart[];
+  catalog: CatalogPart[];
+  unit: TapeUnit;
+  currency: string;
+  change: (next: (parts: PlanPart[]) => PlanPart[]) => void;
+}) {
+  // Parts of both axles are shown with the front.
+  const here = parts.filter((part) => part.end === end || (part.end === 'both' && end === 'front'));
+  const add = (value: string) => {
+    const id = crypto.randomUUID();
+    const known = catalog.find((part) => part.id === value);
+    if (known) change((before) => [...before, { ...asPlanPart(known), id }]);
+    else change((before) => [...before, freshPart(value as PlanPart['kind'], end, id)]);
+  };
+  const offered = catalog.filter((part) => part.end === end && fitsAxle(part.kind, kind, end));
+  const offeredBoth = end === 'front' ? catalog.filter((part) => part.end === 'both') : [];
+  return (
+    <section aria-label={`Parts, ${end}`}>
+      <h2 className="border-b border-ink pb-1">
+        {end === 'front' ? 'Front' : 'Rear'}
+        <span className="ml-2 font-body text-[1rem] font-normal text-soft">{SUSPENSIONS[kind].name}</span>
+      </h2>
+      <ul>
+        {here.map((part) => (
+          <PartLayer
+            key={part.id}
+            part={part}
+            unit={unit}
+            currency={currency}
+            onChange={(next) => change((all) => all.map((one) => (one.id === part.id ? next : one)))}
+            onRemove={() => change((all) => all.filter((one) => one.id !== part.id))}
+          />
+        ))}
+      </ul>
+      <select
+        className="input mt-2"
+        aria-label={`Add a part, ${end}`}
+        value=""
+        onChange={(event) => event.target.value && add(event.target.value)}
+      >
+        <option value="">Add a part…</option>
+        {offered.length + offeredBoth.length > 0 && (
+          <optgroup label="From the catalog">
+            {[...offered, ...offeredBoth].map((part) => (
+              <option key={part.id} value={part.id}>
+                {part.name}
+              </option>
+            ))}
+          </optgroup>
+        )}
+        {GROUPS.map(([group, label]) => {
+          const kinds = PART_KIND_IDS.filter(
+            (id) =>
+              partKind(id).group === group &&
+              fitsAxle(id, kind, end) &&
+              (end === 'front' || !partKind(id).both),
+          );
+          return (
+            kinds.length > 0 && (
+              <optgroup key={group} label={label}>
+                {kinds.map((id) => (
+                  <option key={id} value={id}>
+                    {partKind(id).name}
+                  </option>
+                ))}
+              </optgroup>
+            )
+          );
+        })}
+      </select>
+    </section>
+  );
+}

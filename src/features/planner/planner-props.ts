@@ -1,0 +1,38 @@
+import type { PerCorner } from '@/core/calc/fields';
+import type { TapeUnit } from '@/core/calc/tape.parse';
+import type { CatalogPart } from '@/core/planner/find-parts';
+import type { FinishedLift } from '@/core/planner/learning';
+import type { CarSetup, MeasureSheet } from '@/core/planner/measures';
+import type { Accessory, PlanPart } from '@/core/planner/part-kinds';
+import type { BodyKind } from '@/core/stance/shapes';
+
+/** What the planner starts from: a car of the shop's with an order, or a car made up on the spot. */
+export interface PlannerProps {
+  body: BodyKind;
+  unit: TapeUnit;
+  currency: string;
+  centsPerHour: number;
+  setup: CarSetup;
+  sheet: MeasureSheet;
+  baseline: PerCorner<number> | null;
+  method: 'hub' | 'floor' | 'chassis';
+  targets: { front: number | null; rear: number | null };
+  parts: PlanPart[];
+  accessories: Accessory[];
+  catalog: CatalogPart[];
+  past: FinishedLift[];
+  platform: string;
+  order: { id: string; isLead: boolean; again: boolean } | null;
+}
+
+/** A plan as the planner holds it while it is moved about. */
+export interface Draft {
+  setup: CarSetup;
+  body: BodyKind;
+  sheet: MeasureSheet;
+  baseline: PerCorner<number> | null;
+  method: PlannerProps['method'];
+  targets: { front: number | null; rear: number | null };
+  parts: PlanPart[];
+  accessories: Accessory[];
+}

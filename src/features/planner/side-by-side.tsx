@@ -1,0 +1,156 @@
+'use client';
+
+import { formatTape } from '@/core/calc/tape.format';
+import type { TapeUnit } from '@/core/calc/tape.parse';
+import type { PlannerInput } from '@/core/planner/car-stand';
+import { assumedHeights, planSide } from '@/core/planner/drawing';
+import type { FinishedLift } from '@/core/planner/learning';
+import type { PlanPart } from '@/core/planner/part-kinds';
+import { partsAt } from '@/core/planner/part-kinds';
+import { axleMeans } from '@/core/stance/plan';
+import { hoursText, moneyText } from '@/core/units/money';
+import { Shapes } from '@/ui/shapes';
+import type { Draft } from './planner-props';
+import { plannerDoors } from './planner-worker';
+import { planDraft } from './use-plan';
+
+export interface Beside {
+  id: string;
+  name: string;
+  parts: PlanPart[];
+}
+
+export const MOST_BESIDE = 4;
+
+/** The schools that reach a draft's targets on this car, at most four plans, each the same school at both ends where it can. */
+export async function schoolPlans(input: PlannerInput, draft: Draft): Promise<Beside[]> {
+  const { baseline, targets } = draft;
+  if (!baseline) return [];
+  const means = axleMeans(baseline);
+  const wanted = {
+    front: targets.front === null ? null : targets.front - means.front,
+    rear: targets.rear === null ? null : targets.rear - means.rear,
+  };
+  const got = await plannerDoors().schools({ ...input, parts: [] }, wanted);
+  if (!got.ok) return [];
+  const [front, rear] = got.answer;
+  const count = Math.min(MOST_BESIDE, Math.max(front!.length, rear!.length));
+  return Array.from({ length: count }, (_, index) => {
+    const ahead = front![Math.min(index, front!.length - 1)];
+    const behind = rear![Math.min(index, rear!.length - 1)];
+    const chosen = [ahead, behind].filter((one) => one !== undefined);
+    return {
+      id: `school-${index}`,
+      name: [...new Set(chosen.map((one) => one.school.name))].join(' and '),
+      parts: chosen.map((one) => ({ ...one.part, id: crypto.randomUUID() })),
+    };
+  });
+}
+
+/** Two to four plans side by side: where each would stand, what it leaves unanswered, what it costs and takes. */
+export function SideBySide({
+  plans,
+  draft,
+  past,
+  platform,
+  unit,
+  currency,
+  centsPerHour,
+  onTake,
+  onDrop,
+}: {
+  plans: Beside[];
+  draft: Draft;
+  past: FinishedLift[];
+  platform: string;
+  unit: TapeUnit;
+  currency: string;
+  centsPerHour: number;
+  onTake: (plan: Beside) => void;
+  onDrop: (id: string) => void;
+}) {
+  if (!plans.length) return null;
+  const columns = plans.map((plan) => ({
+    plan,
+    of: planDraft({ ...draft, parts: plan.parts }, past, platform),
+  }));
+  return (
+    <section aria-label="Side by side" className="mt-8">
+      <h2 className="border-b border-ink pb-1">Side by side</h2>
+      <div className="grid gap-x-6 sm:grid-cols-2 xl:grid-cols-4">
+        {columns.map(({ plan, of }) => {
+          const means = of.predicted && axleMeans(of.predicted);
+          const off = (end: 'front' | 'rear') => {
+            const goal = draft.targets[end];
+            if (goal === null || !means) return '';
+            const by = means[end] - goal;
+            return Math.abs(by) < 0.8
+              ? 'on target'
+              : `${formatTape(Math.abs(by), unit)} ${by > 0 ? 'over' : 'under'}`;
+          };
+          const total = of.cost + (of.minutes / 60) * centsPerHour;
+          return (
+            <article key={plan.id} className="border-b border-rule py-3">
+              <h3>{plan.name}</h3>
+              {of.stand && of.predicted && (
+                <Shapes
+                  className="w-full"
+                  drawing={planSide({
+                    body: draft.body,
+                    unit,
+                    stand: of.stand,
+                    baseline: of.baseline ?? assumedHeights(of.stand),
+                    predicted: of.predicted,
+                    target: draft.targets,
+                    band: null,
+                    fromFloor: draft.method === 'floor',
+                  })}
+                />
+              )}
+              {of.stopped && <p className="font-medium text-danger">{of.stopped}</p>}
+              <dl className="grid grid-cols-[4.5rem_1fr] gap-x-2">
+                {(['front', 'rear'] as const).map((end) => (
+                  <div key={end} className="contents">
+                    <dt className="font-head text-soft">{end}</dt>
+                    <dd>
+                      {means && <span className="figure text-predicted">{formatTape(means[end], unit)}</span>}{' '}
+                      {off(end)}
+                      <span className="block text-[0.95rem] text-soft">
+                        {partsAt(plan.parts, end)
+                          .map((part) => part.name)
+                          .join(', ') || 'as it is'}
+                      </span>
+                    </dd>
+                  </div>
+                ))}
+                <dt className="font-head text-soft">parts</dt>
+                <dd>{moneyText(of.cost, currency)}</dd>
+                <dt className="font-head text-soft">hours</dt>
+                <dd>{hoursText(of.minutes)}</dd>
+                <dt className="font-head text-soft">together</dt>
+                <dd className="figure">{moneyText(Math.round(total), currency)}</dd>
+                <dt className="font-head text-soft">open</dt>
+                <dd className={of.musts.length ? 'font-semibold text-danger' : ''}>
+                  {of.musts.length
+                    ? `${of.musts.length} must: ${of.musts
+                        .slice(0, 3)
+                        .map((one) => one.name.toLowerCase())
+                        .join('; ')}`
+                    : 'nothing unanswered'}
+                </dd>
+              </dl>
+              <p className="flex gap-2 pt-2">
+                <button type="button" className="btn" onClick={() => onTake(plan)}>
+                  Make it the plan
+                </button>
+                <button type="button" className="btn btn-plain" onClick={() => onDrop(plan.id)}>
+                  Put away
+                </button>
+              </p>
+            </article>
+          );
+        })}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,89 @@
+'use client';
+
+import { useMemo } from 'react';
+import { Refusal } from '@/core/calc/calculator';
+import { type CarStand, type PlannerInput, heightsAfter, standCar } from '@/core/planner/car-stand';
+import { assumedHeights } from '@/core/planner/drawing';
+import { judgeCar, unansweredMusts } from '@/core/planner/judge';
+import { type LearnedLift, learnLift } from '@/core/planner/learning';
+import type { OneEnd } from '@/core/planner/measures';
+import { partsAt } from '@/core/planner/part-kinds';
+import type { FinishedLift } from '@/core/planner/learning';
+import type { Draft } from './planner-props';
+
+export interface Planned {
+  input: PlannerInput;
+  learned: Record<OneEnd, LearnedLift>;
+  stand: CarStand | null;
+  /** What stops the whole car from being stood, when something does. */
+  stopped: string | null;
+  baseline: NonNullable<Draft['baseline']> | null;
+  predicted: NonNullable<Draft['baseline']> | null;
+  judged: ReturnType<typeof judgeCar>;
+  musts: ReturnType<typeof unansweredMusts>;
+  cost: number;
+  minutes: number;
+}
+
+function learnedFor(draft: Draft, past: FinishedLift[], platform: string): Record<OneEnd, LearnedLift> {
+  const learn = (end: OneEnd) =>
+    learnLift(past, {
+      kit: partsAt(draft.parts, end).find((part) => part.kit)?.kit ?? null,
+      platform,
+      end,
+    });
+  return { front: learn('front'), rear: learn('rear') };
+}
+
+/** Stands a draft and judges it: quick enough to be done anew on every change of a slider. */
+export function planDraft(draft: Draft, past: FinishedLift[], platform: string): Planned {
+  const learned = learnedFor(draft, past, platform);
+  const input: PlannerInput = {
+    setup: draft.setup,
+    sheet: draft.sheet,
+    parts: draft.parts,
+    accessories: draft.accessories,
+    baseline: draft.baseline,
+    method: draft.method,
+    targets: draft.targets,
+    learned: { front: learned.front.ratio, rear: learned.rear.ratio },
+  };
+  const totals = {
+    cost: draft.parts.reduce((sum, part) => sum + part.cost, 0),
+    minutes: draft.parts.reduce((sum, part) => sum + part.minutes, 0),
+  };
+  try {
+    const stand = standCar(input);
+    const judged = judgeCar(stand);
+    const baseline = draft.baseline ?? assumedHeights(stand);
+    return {
+      input,
+      learned,
+      stand,
+      stopped: null,
+      baseline,
+      predicted: heightsAfter({ ...input, baseline }, stand),
+      judged,
+      musts: unansweredMusts(judged),
+      ...totals,
+    };
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    const stopped = error.message;
+    return {
+      input,
+      learned,
+      stand: null,
+      stopped,
+      baseline: null,
+      predicted: null,
+      judged: [],
+      musts: [],
+      ...totals,
+    };
+  }
+}
+
+export function usePlan(draft: Draft, past: FinishedLift[], platform: string): Planned {
+  return useMemo(() => planDraft(draft, past, platform), [draft, past, platform]);
+}

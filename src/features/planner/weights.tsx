@@ -1,0 +1,127 @@
+'use client';
+
+import { X } from 'lucide-react';
+import { useRef } from 'react';
+import type { TapeUnit } from '@/core/calc/tape.parse';
+import type { Accessory } from '@/core/planner/part-kinds';
+import { fieldsOf } from '@/ui/form';
+
+const LB = 0.45359237;
+
+/** Weights on the car by place: bumper, winch, camper, load; and what is still to come. */
+export function Weights({
+  accessories,
+  wheelbase,
+  unit,
+  change,
+}: {
+  accessories: Accessory[];
+  wheelbase: number;
+  unit: TapeUnit;
+  change: (next: Accessory[]) => void;
+}) {
+  const form = useRef<HTMLFormElement>(null);
+  const imperial = unit === 'in';
+  const places: [string, number][] = [
+    ['ahead of the front axle', -650],
+    ['over the front axle', 0],
+    ['between the axles', wheelbase / 2],
+    ['over the rear axle', wheelbase],
+    ['behind the rear axle', wheelbase + 700],
+  ];
+  return (
+    <section aria-label="Weights">
+      <h2 className="border-b border-ink pb-1">Weights on it</h2>
+      <ul>
+        {accessories.map((one) => (
+          <li key={one.id} className="flex items-center gap-3 border-b border-rule py-1.5">
+            <span className="min-w-0 flex-1">
+              <span className="font-semibold">{one.name}</span>{' '}
+              <span className="figure">{imperial ? `${Math.round(one.kg / LB)} lb` : `${one.kg} kg`}</span>
+              <span className="block text-[0.95rem] text-soft">
+                {
+                  places.reduce((best, place) =>
+                    Math.abs(place[1] - one.x) < Math.abs(best[1] - one.x) ? place : best,
+                  )[0]
+                }
+                {one.y ? `, ${one.y < 0 ? 'left' : 'right'} side` : ''}
+              </span>
+            </span>
+            <label className="flex min-h-9 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-5 accent-[var(--ink)]"
+                checked={Boolean(one.later)}
+                onChange={(event) =>
+                  change(
+                    accessories.map((other) =>
+                      other.id === one.id ? { ...one, later: event.target.checked } : other,
+                    ),
+                  )
+                }
+              />
+              still to come
+            </label>
+            <button
+              type="button"
+              className="grid size-9 cursor-pointer place-items-center hover:bg-hair"
+              aria-label={`Take off ${one.name}`}
+              onClick={() => change(accessories.filter((other) => other.id !== one.id))}
+            >
+              <X className="size-5" aria-hidden />
+            </button>
+          </li>
+        ))}
+      </ul>
+      <form
+        ref={form}
+        className="mt-2 grid grid-cols-[1.2fr_0.7fr_1.2fr_1fr_auto] items-end gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          const f = fieldsOf(event.currentTarget);
+          const typed = Number(f.weight);
+          if (!f.name?.trim() || !Number.isFinite(typed) || typed === 0) return;
+          change([
+            ...accessories,
+            {
+              id: crypto.randomUUID(),
+              name: f.name.trim(),
+              kg: Math.round((imperial ? typed * LB : typed) * 10) / 10,
+              x: Number(f.x),
+              y: Number(f.y),
+            },
+          ]);
+          form.current?.reset();
+        }}
+      >
+        <label className="label">
+          What
+          <input name="name" className="input" placeholder="winch, camper" />
+        </label>
+        <label className="label">
+          {imperial ? 'lb' : 'kg'}
+          <input name="weight" className="input" inputMode="decimal" />
+        </label>
+        <label className="label">
+          Where
+          <select name="x" className="input">
+            {places.map(([words, x]) => (
+              <option key={words} value={x}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="label">
+          Side
+          <select name="y" className="input">
+            <option value="0">middle</option>
+            <option value="-500">left</option>
+            <option value="500">right</option>
+          </select>
+        </label>
+        <button className="btn">Put on</button>
+      </form>
+    </section>
+  );
+}

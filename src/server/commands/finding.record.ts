@@ -1,0 +1,49 @@
+import { randomUUID } from 'node:crypto';
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { type FindingData, GRADES, INSPECTION_AREAS } from '@/core/ledger/job-book';
+import { command } from './command';
+import { id, text } from './fields';
+
+/** Grades one area of the car in the shop's own grades, with words and a photo. */
+export const findingRecord = command({
+  name: 'finding.record',
+  who: ['tech'],
+  input: Joi.object<Omit<FindingData, 'findingId' | 'when'> & { orderId: string }>({
+    orderId: id().required(),
+    area: Joi.valid(...INSPECTION_AREAS.map(([area]) => area)).required(),
+    grade: Joi.valid(...GRADES.map(([grade]) => grade))
+      .required()
+      .messages({ 'any.only': 'Choose a grade', 'any.required': 'Choose a grade' }),
+    text: text(500),
+    photoId: id().allow(null).default(null),
+  }),
+  async run(ctx, { orderId, area, grade, text: words, photoId }) {
+    const order = await ctx.openOrder(orderId);
+    if (grade !== 'sound' && !words)
+      throw new Refusal('say-what', 'Say what was found: the customer reads it.', 'text');
+    if (photoId) await mustHavePhoto(ctx.tx, photoId);
+    const findingId = randomUUID();
+    await ctx.append(order.id, {
+      kind: 'finding',
+      data: {
+        findingId,
+        area,
+        grade,
+        text: words,
+        photoId,
+        when: order.state.run ? 'during the work' : 'as it came',
+      },
+    });
+    return { findingId };
+  },
+});
+
+/** @throws Refusal when the picture has not arrived */
+export async function mustHavePhoto(
+  tx: { row<T>(sql: string, values?: string[]): Promise<T | null> },
+  photoId: string,
+): Promise<void> {
+  const photo = await tx.row('SELECT id FROM photo WHERE id = ?', [photoId]);
+  if (!photo) throw new Refusal('no-photo', 'That picture has not arrived.', 'photoId');
+}

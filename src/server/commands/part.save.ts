@@ -1,0 +1,105 @@
+import { randomUUID } from 'node:crypto';
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { anyNumber } from '@/core/calc/fields';
+import { PART_KIND_IDS, type PartKind, partKind } from '@/core/planner/part-kinds';
+import { type CommandContext, command } from './command';
+import { line } from './fields';
+
+export interface PartInput {
+  code: string;
+  name: string;
+  kind: PartKind;
+  end: 'front' | 'rear' | 'both';
+  set: Record<string, number>;
+  cents: number;
+  minutes: number;
+  claimed: number | null;
+  ratedLeast: number | null;
+  ratedMost: number | null;
+  requires: string[];
+  excludes: string[];
+  kit: string | null;
+}
+
+const codes = () => Joi.array().items(line(40)).max(20).default([]);
+
+/** One part of the catalog, as typed or as a row of CSV gives it. */
+export const partInput = Joi.object<PartInput>({
+  code: line(40).required(),
+  name: line(120).required(),
+  kind: Joi.valid(...PART_KIND_IDS).required(),
+  end: Joi.valid('front', 'rear', 'both').required(),
+  set: Joi.object().pattern(Joi.string().max(30), anyNumber()).required(),
+  cents: Joi.number()
+    .integer()
+    .min(0)
+    .max(99_999_999)
+    .required()
+    .messages({ 'number.base': 'Enter the price' }),
+  minutes: Joi.number()
+    .integer()
+    .min(0)
+    .max(20_000)
+    .required()
+    .messages({ 'number.base': 'Enter the minutes' }),
+  claimed: anyNumber().allow(null).default(null),
+  ratedLeast: anyNumber().allow(null).default(null),
+  ratedMost: anyNumber().allow(null).default(null),
+  requires: codes(),
+  excludes: codes(),
+  kit: line(120).allow(null, '').empty('').default(null),
+});
+
+/** Keeps a part under its code, new or changed. @throws Refusal with `field` before the part's own field names */
+export async function keepPart(ctx: CommandContext, part: PartInput, field = ''): Promise<string> {
+  for (const { id: settingId, label, min, max } of partKind(part.kind).settings) {
+    const value = part.set[settingId];
+    if (value === undefined || value < min || value > max)
+      throw new Refusal('setting', `${label} lies between ${min} and ${max}.`, `${field}set.${settingId}`);
+  }
+  if ((part.ratedLeast === null) !== (part.ratedMost === null))
+    throw new Refusal('rated', 'A rated lift has both ends.', `${field}ratedMost`);
+  if (part.ratedLeast !== null && part.ratedLeast > part.ratedMost!)
+    throw new Refusal('rated', 'The rated lift runs from the smaller to the larger.', `${field}ratedMost`);
+  const kit = part.kit
+    ? await ctx.tx.row<{ id: string }>('SELECT id FROM kit WHERE name = ?', [part.kit])
+    : null;
+  if (part.kit && !kit) throw new Refusal('no-kit', `There is no kit called ${part.kit}.`, `${field}kit`);
+  const known = await ctx.tx.row<{ id: string }>('SELECT id FROM part WHERE code = ?', [part.code]);
+  const partId = known?.id ?? randomUUID();
+  await ctx.tx.run(
+    `INSERT INTO part (id, code, name, kind, end_of_car, settings, cost_cents, minutes, claimed, rated_least, rated_most,
+       requires, excludes, kit_id)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+     ON DUPLICATE KEY UPDATE name = VALUES(name), kind = VALUES(kind), end_of_car = VALUES(end_of_car),
+       settings = VALUES(settings), cost_cents = VALUES(cost_cents), minutes = VALUES(minutes), claimed = VALUES(claimed),
+       rated_least = VALUES(rated_least), rated_most = VALUES(rated_most), requires = VALUES(requires),
+       excludes = VALUES(excludes), kit_id = VALUES(kit_id), active = TRUE`,
+    [
+      partId,
+      part.code,
+      part.name,
+      part.kind,
+      part.end,
+      JSON.stringify(part.set),
+      part.cents,
+      part.minutes,
+      part.claimed,
+      part.ratedLeast,
+      part.ratedMost,
+      JSON.stringify(part.requires),
+      JSON.stringify(part.excludes),
+      kit?.id ?? null,
+    ],
+  );
+  await ctx.appendShop('part', partId, { ...part });
+  return partId;
+}
+
+export const partSave = command({
+  name: 'part.save',
+  who: ['lead', 'advisor'],
+  input: partInput,
+  run: async (ctx, part) => ({ partId: await keepPart(ctx, part) }),
+});

@@ -1,0 +1,33 @@
+import { randomUUID } from 'node:crypto';
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { lineIsIn } from '@/core/ledger/order-state';
+import { askSupplier } from '../devices/supplier';
+import { command } from './command';
+import { id } from './fields';
+
+/** Orders what a line lacks from the supplier (a stand-in) and keeps its answer. */
+export const supplyOrder = command({
+  name: 'supply.order',
+  who: ['advisor'],
+  input: Joi.object<{ orderId: string; lineId: string }>({
+    orderId: id().required(),
+    lineId: Joi.string().max(80).required(),
+  }),
+  async run(ctx, { orderId, lineId }) {
+    const order = await ctx.openOrder(orderId);
+    const line = order.state.parts.list?.data.lines.find((one) => one.lineId === lineId);
+    if (!line) throw new Refusal('no-line', 'No such part is expected for this order.', 'lineId');
+    if (lineIsIn(order.state, lineId)) throw new Refusal('no-need', 'All of it is here already.', 'lineId');
+    const got = order.state.parts.checkedIn.get(lineId)?.data;
+    const usable = got && got.right && got.condition === 'good' ? got.got : 0;
+    const count = line.count - usable;
+    const supplyId = randomUUID();
+    const answer = askSupplier({ name: line.name, count, day: ctx.receivedAt });
+    await ctx.append(order.id, {
+      kind: 'supply',
+      data: { supplyId, lineId, name: line.name, count, standIn: true, ...answer },
+    });
+    return { supplyId, ...answer };
+  },
+});

@@ -1,0 +1,136 @@
+import type { VehicleFacts } from '@/core/vehicle-facts';
+import type { SuspensionKind } from '@/core/planner/axle-kinds';
+import type { Db } from '../database';
+
+export interface ListedCar {
+  id: string;
+  label: string;
+  plate: string;
+  customer: string;
+  visits: number;
+  lastAt: string;
+}
+
+const PAGE = 40;
+
+/** Cars by plate, name or customer, those seen last first. */
+export async function findCars(
+  tx: Db,
+  search: string,
+  page: number,
+): Promise<{ cars: ListedCar[]; more: boolean }> {
+  const like = `%${search.trim().replace(/[\\%_]/g, '\\$&')}%`;
+  const rows = await tx.rows<{
+    id: string;
+    label: string;
+    plate: string;
+    name: string;
+    visits: number;
+    last_at: Date;
+  }>(
+    `SELECT vehicle.id, label, plate, contact.name, COUNT(work_order.id) AS visits, MAX(work_order.created_at) AS last_at
+       FROM vehicle
+       JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id
+       JOIN work_order ON work_order.vehicle_id = vehicle.id
+      WHERE label LIKE ? OR plate LIKE ? OR contact.name LIKE ? OR vin LIKE ?
+      GROUP BY vehicle.id, label, plate, contact.name
+      ORDER BY last_at DESC, vehicle.id
+      LIMIT ${PAGE + 1} OFFSET ${Math.max(0, Math.trunc(page)) * PAGE}`,
+    [like, like, like, like],
+  );
+  return {
+    cars: rows.slice(0, PAGE).map((row) => ({
+      id: row.id,
+      label: row.label,
+      plate: row.plate,
+      customer: row.name,
+      visits: row.visits,
+      lastAt: row.last_at.toISOString(),
+    })),
+    more: rows.length > PAGE,
+  };
+}
+
+export interface CarFile {
+  id: string;
+  label: string;
+  plate: string;
+  vin: string;
+  platform: string;
+  later: string;
+  facts: VehicleFacts;
+  front: SuspensionKind;
+  rear: SuspensionKind;
+  customer: { name: string; phone: string; email: string };
+  visits: { id: string; number: number; kind: string; at: string; next: string; closed: boolean }[];
+  measures: { label: string; value: number; known: string }[];
+  others: { id: string; label: string; plate: string }[];
+}
+
+/** One car with its customer, every visit, what was measured of it, and the customer's other cars; null when unknown. */
+export async function readCar(tx: Db, carId: string): Promise<CarFile | null> {
+  const row = await tx.row<{
+    id: string;
+    label: string;
+    plate: string;
+    vin: string;
+    platform: string;
+    later: string;
+    facts: VehicleFacts;
+    front_suspension: SuspensionKind;
+    rear_suspension: SuspensionKind;
+    customer_id: string;
+    name: string;
+    phone: string;
+    email: string;
+  }>(
+    `SELECT vehicle.id, label, plate, vin, platform, later, facts, front_suspension, rear_suspension, vehicle.customer_id,
+            name, phone, email
+       FROM vehicle JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id WHERE vehicle.id = ?`,
+    [carId],
+  );
+  if (!row) return null;
+  const visits = await tx.rows<{
+    id: string;
+    number: number;
+    kind: string;
+    created_at: Date;
+    next_text: string;
+    closed: number;
+  }>(
+    `SELECT work_order.id, number, kind, work_order.created_at, next_text, closed FROM work_order
+       JOIN order_now ON order_now.order_id = work_order.id WHERE vehicle_id = ? ORDER BY number DESC LIMIT 200`,
+    [carId],
+  );
+  const measures = await tx.rows<{ measure: string; value: number; known: string }>(
+    'SELECT measure, value, known FROM car_measure WHERE vehicle_id = ? ORDER BY measure, at',
+    [carId],
+  );
+  const others = await tx.rows<{ id: string; label: string; plate: string }>(
+    'SELECT id, label, plate FROM vehicle WHERE customer_id = ? AND id <> ? ORDER BY label LIMIT 50',
+    [row.customer_id, carId],
+  );
+  const last = new Map(measures.map((one) => [one.measure, one]));
+  return {
+    id: row.id,
+    label: row.label,
+    plate: row.plate,
+    vin: row.vin,
+    platform: row.platform,
+    later: row.later,
+    facts: row.facts,
+    front: row.front_suspension,
+    rear: row.rear_suspension,
+    customer: { name: row.name, phone: row.phone, email: row.email },
+    visits: visits.map((visit) => ({
+      id: visit.id,
+      number: visit.number,
+      kind: visit.kind,
+      at: visit.created_at.toISOString(),
+      next: visit.next_text,
+      closed: Boolean(visit.closed),
+    })),
+    measures: [...last.values()].map(({ measure, value, known }) => ({ label: measure, value, known })),
+    others,
+  };
+}

@@ -1,0 +1,80 @@
+import type { FinishedLift } from '@/core/planner/learning';
+import type { MeasureSheet } from '@/core/planner/measures';
+import type { Known } from '@/core/planner/measures';
+import { baselineOf } from '@/core/ledger/order-state';
+import { readTireSize } from '@/core/calc/tire.size';
+import type { Db } from '../database';
+import type { OrderFile } from './order';
+
+/** What has ever been measured on a car: the newest figure of each measure, whichever visit took it. */
+export async function sheetOfVehicle(tx: Db, vehicleId: string): Promise<MeasureSheet> {
+  const rows = await tx.rows<{ measure: string; value: number; known: Known }>(
+    'SELECT measure, value, known FROM car_measure WHERE vehicle_id = ? ORDER BY at, entry_id',
+    [vehicleId],
+  );
+  return Object.fromEntries(rows.map(({ measure, value, known }) => [measure, { value, known }]));
+}
+
+/** A wheel as people write it: `17 x 7.5, offset 30`. */
+function readWheel(text: string): { rim?: number; offset?: number } {
+  const rim = /x\s*(\d+(?:\.\d+)?)/i.exec(text);
+  const offset = /offset\s*(-?\d+)/i.exec(text);
+  return { ...(rim ? { rim: Number(rim[1]) } : {}), ...(offset ? { offset: Number(offset[1]) } : {}) };
+}
+
+/** The sheet a plan of this order starts from: what was measured, and what intake wrote down of tires and wheels. */
+export async function sheetOfOrder(tx: Db, file: OrderFile): Promise<MeasureSheet> {
+  const intake = file.state.intake!.data;
+  const sheet: MeasureSheet = { wheelbase: { value: file.vehicle.wheelbaseMm, known: 'measured' } };
+  const worn = baselineOf(file.state)?.entry.data.tires ?? intake.tires;
+  try {
+    const tire = readTireSize(worn);
+    for (const end of ['front', 'rear'] as const) {
+      sheet[`${end}.tireDiameter`] = { value: tire.diameter, known: 'kit' };
+      sheet[`${end}.tireWidth`] = { value: tire.width, known: 'kit' };
+    }
+  } catch {
+    // A size that does not read leaves the assumed one standing, and it says so.
+  }
+  const wheel = readWheel(intake.wheels);
+  for (const end of ['front', 'rear'] as const) {
+    if (wheel.rim) sheet[`${end}.rimWidth`] = { value: wheel.rim, known: 'measured' };
+    if (wheel.offset !== undefined) sheet[`${end}.offset`] = { value: wheel.offset, known: 'measured' };
+  }
+  return { ...sheet, ...(await sheetOfVehicle(tx, file.vehicle.id)) };
+}
+
+/** Lifts of finished jobs, of these kits or this platform: what predictions learn from. */
+export async function finishedLifts(tx: Db, platform: string, kits: string[]): Promise<FinishedLift[]> {
+  const rows = await tx.rows<{
+    kit: string | null;
+    platform: string;
+    end_of_car: 'front' | 'rear';
+    predicted: number;
+    measured: number;
+  }>(
+    `SELECT kit, platform, end_of_car, predicted, measured FROM finished_lift
+      WHERE platform = ?${kits.length ? ` OR kit IN (${kits.map(() => '?').join(', ')})` : ''}
+      ORDER BY order_id, end_of_car LIMIT 5000`,
+    [platform, ...kits],
+  );
+  return rows.map((row) => ({
+    kit: row.kit,
+    platform: row.platform,
+    end: row.end_of_car,
+    predicted: row.predicted,
+    measured: row.measured,
+  }));
+}
+
+/** Book and actual minutes of finished jobs on a platform; of the whole shop where it has none. */
+export async function finishedWork(tx: Db, platform: string): Promise<{ book: number; actual: number }[]> {
+  const of = (where: string, values: string[]) =>
+    tx.rows<{ book: number; actual: number }>(
+      `SELECT book_minutes AS book, actual_minutes AS actual FROM finished_work
+        WHERE ${where} book_minutes > 0 AND actual_minutes > 0 ORDER BY order_id DESC LIMIT 60`,
+      values,
+    );
+  const here = await of('platform = ? AND', [platform]);
+  return here.length >= 3 ? here : of('', []);
+}

@@ -1,0 +1,42 @@
+import { expose } from 'comlink';
+import type { PlannerInput } from '@/core/planner/car-stand';
+import { type CatalogPart, findParts } from '@/core/planner/find-parts';
+import { type OneEnd } from '@/core/planner/measures';
+import { partKind } from '@/core/planner/part-kinds';
+import { schoolsFor } from '@/core/planner/schools';
+import { spreadOfPlan } from '@/core/planner/spread';
+import { Refusal } from '@/core/calc/calculator';
+
+/** A refusal crosses to the page as a value. */
+function answered<T>(work: () => T): { ok: true; answer: T } | { ok: false; message: string; field: string } {
+  try {
+    return { ok: true, answer: work() };
+  } catch (error) {
+    if (error instanceof Refusal) return { ok: false, message: error.message, field: error.field };
+    throw error;
+  }
+}
+
+const doors = {
+  spread: (input: PlannerInput, sd: { front: number; rear: number }) =>
+    answered(() => {
+      const began = performance.now();
+      const spread = spreadOfPlan(input, 10_000, 1, sd);
+      return { ...spread, ms: performance.now() - began };
+    }),
+  find: (input: PlannerInput, catalog: CatalogPart[], tolerance: number) =>
+    answered(() => findParts(input, catalog, tolerance)),
+  schools: (input: PlannerInput, wanted: Record<OneEnd, number | null>) =>
+    answered(() =>
+      (['front', 'rear'] as const).map((end) => {
+        const lift = wanted[end];
+        if (lift === null) return [];
+        return schoolsFor(input, end, lift, (kind, key) =>
+          partKind(kind).settings.find((setting) => setting.id === key)!,
+        );
+      }),
+    ),
+};
+export type PlannerDoors = typeof doors;
+
+expose(doors);
