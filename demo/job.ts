@@ -35,7 +35,6 @@ export interface JobPlan {
   parts: string[];
   figures?: { key: string; typed: string }[];
   accessories?: { id: string; name: string; kg: number; x: number; y: number; later?: boolean }[];
-  platform?: string;
   facts?: Record<string, string>;
   procedures: { id: string; ways: string[] }[];
   after: Four;
@@ -83,7 +82,7 @@ export class DemoJob {
       12,
     );
     this.orderId = String(answer.orderId);
-    if (plan.platform || plan.facts) {
+    if (plan.facts) {
       const row = await db().row<{ vehicle_id: string }>('SELECT vehicle_id FROM work_order WHERE id = ?', [
         this.orderId,
       ]);
@@ -93,8 +92,8 @@ export class DemoJob {
         {
           vehicleId: row!.vehicle_id,
           vin: '',
-          platform: plan.platform ?? '',
-          later: '',
+          platform: plan.vehicle.platform ?? '',
+          later: plan.vehicle.later ?? '',
           facts: plan.facts ?? {},
         },
         1,
@@ -127,6 +126,66 @@ export class DemoJob {
   async measured(): Promise<this> {
     const { figures, lengthUnit } = this.plan;
     if (figures?.length) await this.act('measure.record', { figures, unit: lengthUnit }, this.plan.tech, 12);
+    return this;
+  }
+
+  /** Looks the car over and offers what was found; the answer is left open where it is told to be. */
+  async lookedOver(leaveOpen: boolean): Promise<this> {
+    const record = (area: string, grade: string, text: string) =>
+      this.act('finding.record', { area, grade, text, photoId: null }, this.plan.tech, 4);
+    await record('tires', 'sound', '');
+    await record('brakes', 'sound', '');
+    const worn = await record('bushings', 'soon', 'Bar bushes cracked through on both sides');
+    const offer = await this.act(
+      'offer.make',
+      { findingId: worn.findingId, text: 'Bar bushes, both sides', cents: 11800, photoId: null },
+      'Teodor',
+      3,
+    );
+    if (!leaveOpen) {
+      await this.act(
+        'offer.answer',
+        { offerId: offer.offerId, version: 1, yes: true, how: 'by phone', witness: 'Odalys' },
+        'Teodor',
+        15,
+      );
+    }
+    return this;
+  }
+
+  async quoted(): Promise<this> {
+    const plan = (await this.state()).plans.at(-1)!.data;
+    await this.act(
+      'quote.make',
+      {
+        lines: plan.parts.map((part) => ({ text: part.name, cents: part.cost, minutes: part.minutes })),
+        depositCents: 30000,
+        promisedFor: `${this.shop.day(this.plan.promisedInDays)}T22:00:00.000Z`,
+        unknown: 'Seized bush sleeves: charged by the hour, asked first.',
+      },
+      'Teodor',
+      6,
+    );
+    return this;
+  }
+
+  /** Opens the boxes: the first is short, and what lacks is ordered. */
+  async shortBox(): Promise<this> {
+    const [first] = (await this.state()).parts.list!.data.lines;
+    await this.checkedIn([first!.name]);
+    await this.act(
+      'parts.checkin',
+      {
+        lineId: first!.lineId,
+        got: first!.count - 1,
+        right: true,
+        condition: 'good',
+        note: 'one box empty',
+      },
+      this.plan.tech,
+      4,
+    );
+    await this.act('supply.order', { lineId: first!.lineId }, 'Teodor', 5);
     return this;
   }
 

@@ -63,9 +63,9 @@ export interface Truck {
   targets: [string, string];
   before: [string, string, string, string];
   after: [string, string, string, string];
+  /** Parts as the catalog calls them. */
   spacer: string;
   block: string;
-  claims: [string, string];
 }
 
 export async function takeIn(page: Page, truck: Truck): Promise<string> {
@@ -101,15 +101,26 @@ export async function typeHeights(page: Page, truck: Truck, four: Truck['before'
   await page.getByLabel('Steering straight').check();
 }
 
+/** Adds a part to an axle's stack, of a kind or from the catalog, by the words of the list. */
+export async function addPart(page: Page, end: 'front' | 'rear', words: string): Promise<void> {
+  await page.getByLabel(`Add a part, ${end}`).selectOption({ label: words });
+}
+
 export async function planBothEnds(page: Page, id: string, truck: Truck): Promise<void> {
   await page.goto(`/orders/${id}/plan`);
-  const part = (name: string) => page.locator(`[name="${name}"]`);
-  await part('front.name').fill('Top spacer of the kit');
-  await part('front.thickness').fill(truck.spacer);
-  await part('front.claimed').fill(truck.claims[0]);
-  await part('rear.name').fill('Lift block of the kit');
-  await part('rear.thickness').fill(truck.block);
-  await part('rear.claimed').fill(truck.claims[1]);
+  await addPart(page, 'front', truck.spacer);
+  await addPart(page, 'rear', truck.block);
+  await page.getByRole('button', { name: 'Lamps aimed again' }).click();
+}
+
+/** Opens every box and finds it whole. */
+export async function checkIn(page: Page, id: string): Promise<void> {
+  await page.goto(`/orders/${id}/parts`);
+  const whole = page.getByRole('button', { name: 'All here, good' });
+  for (let left = await whole.count(); left > 0; left -= 1) {
+    await whole.first().click();
+    await expect(whole).toHaveCount(left - 1);
+  }
 }
 
 /** Works in the bay, step after step, until a step's words match or nothing is left. */

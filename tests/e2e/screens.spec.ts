@@ -34,11 +34,28 @@ test('axe finds nothing serious on any screen', async ({ page }) => {
   await signIn(page, 'Odalys');
   const orchard = await orderOf(page, 'KLM');
   const finished = await orderOf(page, 'VMR');
-  for (const url of ['/', '/orders', '/orders/new', '/come-backs', '/shop']) await look(url, url);
+  for (const url of [
+    '/',
+    '/orders',
+    '/orders/new',
+    '/come-backs',
+    '/shop',
+    '/cars',
+    '/planner',
+    '/catalog',
+    '/bench',
+    '/bench/torque.extension',
+    '/bench/lift.predict',
+  ]) {
+    await look(url, url);
+  }
   for (const part of [
     '',
+    '/look-over',
     '/heights',
     '/plan',
+    '/quote',
+    '/parts',
     '/work',
     '/torque',
     '/alignment',

@@ -23,7 +23,7 @@ export default async function DeskLayout({ children }: { children: ReactNode }) 
             name="find"
             type="search"
             aria-label="Find a car, a plate, a customer or an order"
-            placeholder="Find a car, plate, customer"
+            placeholder="Car, plate, name"
             className="input w-48"
           />
         </form>

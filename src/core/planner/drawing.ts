@@ -216,7 +216,7 @@ export function planSide(picture: PlanPicture): Drawing {
 }
 
 const ACROSS = 420;
-const FLOOR = 186;
+const FLOOR = 204;
 const HALF = ACROSS / 2;
 
 /** How the view along the car maps millimeters: x from the center line, y up from the ground. */

@@ -39,7 +39,9 @@ export function learnLift(
 ): LearnedLift {
   const here = past.filter((job) => job.end === wanted.end && tells(job));
   const byKit = wanted.kit === null ? [] : here.filter((job) => job.kit === wanted.kit);
-  const jobs = byKit.length ? byKit : here.filter((job) => job.platform === wanted.platform);
+  // A car whose platform nobody wrote down learns from no other.
+  const byPlatform = wanted.platform === '' ? [] : here.filter((job) => job.platform === wanted.platform);
+  const jobs = byKit.length ? byKit : byPlatform;
   const { mean, sd } = shrunkLogRatio(
     jobs.map(({ measured, predicted }) => measured / predicted),
     prior,

@@ -30,7 +30,7 @@ export interface MeasureDef {
   /** Which axles ask for it; all of them when absent. */
   asks?: (kind: SuspensionKind, end: OneEnd) => boolean;
   /** What is assumed until it is measured. */
-  assumed: number | ((kind: SuspensionKind, end: OneEnd) => number);
+  assumed: number | ((kind: SuspensionKind, end: OneEnd, setup: CarSetup) => number);
   /** May be zero or negative. */
   anySign?: boolean;
   /** May be zero: the car has none. */
@@ -38,7 +38,9 @@ export interface MeasureDef {
 }
 
 const front = (_: SuspensionKind, end: OneEnd) => end === 'front';
-const cartOr = (cart: number, other: number) => (kind: SuspensionKind) => (kind === 'cart' ? cart : other);
+/** A cart is another size of car, at both its axles. */
+const cartOr = (cart: number, other: number) => (_: SuspensionKind, __: OneEnd, setup: CarSetup) =>
+  setup.front === 'cart' ? cart : other;
 const coil = (kind: SuspensionKind) => hasCoil(kind);
 const linked = (kind: SuspensionKind) => hasFourLinks(kind);
 const leafed = (kind: SuspensionKind) => isLeaf(kind);
@@ -58,7 +60,7 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
     label: 'Load on each wheel, sprung',
     unit: 'N',
     group: 'ride',
-    assumed: (kind, end) => (kind === 'cart' ? 900 : end === 'front' ? 5200 : 4200),
+    assumed: (_, end, setup) => (setup.front === 'cart' ? 900 : end === 'front' ? 5200 : 4200),
   },
   {
     id: 'springRatio',
@@ -98,7 +100,14 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
   { id: 'damperCollapsed', label: 'Damper closed', unit: 'mm', group: 'damper', assumed: cartOr(235, 340) },
   { id: 'damperExtended', label: 'Damper open', unit: 'mm', group: 'damper', assumed: cartOr(365, 560) },
 
-  { id: 'springFree', label: 'Coil, free length', unit: 'mm', group: 'spring', asks: coil, assumed: 420 },
+  {
+    id: 'springFree',
+    label: 'Coil, free length',
+    unit: 'mm',
+    group: 'spring',
+    asks: coil,
+    assumed: cartOr(300, 420),
+  },
   {
     id: 'springRate',
     label: 'Coil rate',
@@ -107,16 +116,30 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
     asks: coil,
     assumed: (kind) => (kind === 'coilover' || kind === 'multi-link' ? 85 : kind === 'cart' ? 12 : 45),
   },
-  { id: 'springSolid', label: 'Coil pressed solid', unit: 'mm', group: 'spring', asks: coil, assumed: 130 },
+  {
+    id: 'springSolid',
+    label: 'Coil pressed solid',
+    unit: 'mm',
+    group: 'spring',
+    asks: coil,
+    assumed: cartOr(90, 130),
+  },
   { id: 'coilActive', label: 'Working turns', unit: 'turns', group: 'spring', asks: coil, assumed: 7 },
-  { id: 'coilPitch', label: 'Height of one turn', unit: 'mm', group: 'spring', asks: coil, assumed: 48 },
+  {
+    id: 'coilPitch',
+    label: 'Height of one turn',
+    unit: 'mm',
+    group: 'spring',
+    asks: coil,
+    assumed: cartOr(34, 48),
+  },
   {
     id: 'seatGapDroop',
     label: 'Between the seats at full droop',
     unit: 'mm',
     group: 'spring',
     asks: coil,
-    assumed: 400,
+    assumed: cartOr(285, 400),
   },
   {
     id: 'seatThread',
@@ -150,7 +173,7 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
     unit: 'mm',
     group: 'spring',
     asks: leafed,
-    assumed: 1400,
+    assumed: cartOr(760, 1400),
   },
   {
     id: 'leafFront',
@@ -166,7 +189,7 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
     unit: 'mm',
     group: 'spring',
     asks: leafed,
-    assumed: 1340,
+    assumed: cartOr(726, 1340),
   },
   {
     id: 'leafPivotY',
@@ -174,7 +197,7 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
     unit: 'mm',
     group: 'spring',
     asks: leafed,
-    assumed: 60,
+    assumed: cartOr(32, 60),
     anySign: true,
   },
   {
@@ -183,17 +206,24 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
     unit: 'mm',
     group: 'spring',
     asks: leafed,
-    assumed: 70,
+    assumed: cartOr(42, 70),
     anySign: true,
   },
-  { id: 'shackle', label: 'Shackle, eye to eye', unit: 'mm', group: 'spring', asks: leafed, assumed: 105 },
+  {
+    id: 'shackle',
+    label: 'Shackle, eye to eye',
+    unit: 'mm',
+    group: 'spring',
+    asks: leafed,
+    assumed: cartOr(60, 105),
+  },
   {
     id: 'leafMainRate',
     label: 'Main leaves, rate',
     unit: 'N/mm',
     group: 'spring',
     asks: leafed,
-    assumed: 32,
+    assumed: cartOr(10, 32),
   },
   {
     id: 'leafMainCamber',
@@ -201,7 +231,7 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
     unit: 'mm',
     group: 'spring',
     asks: leafed,
-    assumed: 200,
+    assumed: cartOr(160, 200),
   },
   {
     id: 'leafHelperRate',
@@ -209,7 +239,7 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
     unit: 'N/mm',
     group: 'spring',
     asks: leafed,
-    assumed: 60,
+    assumed: cartOr(14, 60),
   },
   {
     id: 'leafHelperCamber',
@@ -217,13 +247,27 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
     unit: 'mm',
     group: 'spring',
     asks: leafed,
-    assumed: 10,
+    assumed: cartOr(5, 10),
     anySign: true,
   },
-  { id: 'tube', label: 'Axle tube', unit: 'mm', group: 'spring', asks: leafed, assumed: 80 },
-  { id: 'packHeight', label: 'Spring pack height', unit: 'mm', group: 'spring', asks: leafed, assumed: 48 },
-  { id: 'plate', label: 'U-bolt plate', unit: 'mm', group: 'spring', asks: leafed, assumed: 12 },
-  { id: 'ubNut', label: 'U-bolt nut and washer', unit: 'mm', group: 'spring', asks: leafed, assumed: 18 },
+  { id: 'tube', label: 'Axle tube', unit: 'mm', group: 'spring', asks: leafed, assumed: cartOr(60, 80) },
+  {
+    id: 'packHeight',
+    label: 'Spring pack height',
+    unit: 'mm',
+    group: 'spring',
+    asks: leafed,
+    assumed: cartOr(28, 48),
+  },
+  { id: 'plate', label: 'U-bolt plate', unit: 'mm', group: 'spring', asks: leafed, assumed: cartOr(8, 12) },
+  {
+    id: 'ubNut',
+    label: 'U-bolt nut and washer',
+    unit: 'mm',
+    group: 'spring',
+    asks: leafed,
+    assumed: cartOr(12, 18),
+  },
 
   {
     id: 'pivotX',
@@ -524,8 +568,14 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
   },
 
   { id: 'hose', label: 'Brake hose, free length', unit: 'mm', group: 'lines', assumed: cartOr(420, 460) },
-  { id: 'hoseRide', label: 'Hose span at ride', unit: 'mm', group: 'lines', assumed: 320 },
-  { id: 'hoseDroop', label: 'Hose span at full droop', unit: 'mm', group: 'lines', assumed: 380 },
+  { id: 'hoseRide', label: 'Hose span at ride', unit: 'mm', group: 'lines', assumed: cartOr(240, 320) },
+  {
+    id: 'hoseDroop',
+    label: 'Hose span at full droop',
+    unit: 'mm',
+    group: 'lines',
+    assumed: cartOr(300, 380),
+  },
   {
     id: 'hoseLock',
     label: 'Hose span at lock',
@@ -541,13 +591,19 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
     assumed: cartOr(0, 500),
     mayBeZero: true,
   },
-  { id: 'leadDroop', label: 'Lead span at full droop', unit: 'mm', group: 'lines', assumed: 430 },
+  {
+    id: 'leadDroop',
+    label: 'Lead span at full droop',
+    unit: 'mm',
+    group: 'lines',
+    assumed: cartOr(300, 430),
+  },
   {
     id: 'barRun',
     label: 'Anti-roll bar arm, run',
     unit: 'mm',
     group: 'lines',
-    assumed: (kind, end) => (kind === 'cart' || end === 'rear' ? 0 : 230),
+    assumed: (_, end, setup) => (setup.front === 'cart' || end === 'rear' ? 0 : 230),
     mayBeZero: true,
   },
   {
@@ -579,7 +635,7 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
     label: 'Tire to strut or arm, at lock',
     unit: 'mm',
     group: 'wheel',
-    assumed: 24,
+    assumed: cartOr(40, 24),
     mayBeZero: true,
   },
   {
@@ -587,7 +643,7 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
     label: 'Tire to fender edge, outward',
     unit: 'mm',
     group: 'wheel',
-    assumed: 28,
+    assumed: cartOr(60, 28),
     mayBeZero: true,
   },
   {
@@ -595,7 +651,7 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
     label: 'Tire to arch, at full bump',
     unit: 'mm',
     group: 'wheel',
-    assumed: 32,
+    assumed: cartOr(70, 32),
     mayBeZero: true,
   },
 ];
@@ -667,7 +723,7 @@ export function measuresOf(setup: CarSetup): (MeasureDef & { key: string; end: O
 }
 
 const assumedFor = (def: MeasureDef, setup: CarSetup, end: OneEnd | null) =>
-  typeof def.assumed === 'number' ? def.assumed : def.assumed(setup[end ?? 'front'], end ?? 'front');
+  typeof def.assumed === 'number' ? def.assumed : def.assumed(setup[end ?? 'front'], end ?? 'front', setup);
 
 /** The whole sheet of a car: what is known, and assumed where nothing is. */
 export function wholeSheet(setup: CarSetup, sheet: MeasureSheet): Record<string, Measured> {

@@ -31,7 +31,7 @@ function mustOf(one: Judged, unit: TapeUnit): PlanMust {
   const limit = one.limit.most ?? one.limit.least!;
   return {
     id: one.id,
-    name: one.name,
+    name: one.end === 'car' ? one.name : `${one.name}, ${one.end}`,
     figure: one.figure === null ? (one.stopped ?? '') : figureText(one.figure, one.unit, unit),
     limit: `${one.limit.most === undefined ? 'at least' : 'at most'} ${figureText(limit, one.unit, unit)}`,
     never: one.level === 'never',

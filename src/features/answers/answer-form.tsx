@@ -42,12 +42,14 @@ export function AnswerForm({
             onChange={(event) => setWitness(event.target.value)}
           />
         )}
-        <button type="button" className="btn btn-pen" disabled={busy} onClick={() => answer(true)}>
-          {small ? 'Yes' : 'The customer says yes'}
-        </button>
-        <button type="button" className="btn" disabled={busy} onClick={() => answer(false)}>
-          {small ? 'No' : 'The customer says no'}
-        </button>
+        <div className={small ? 'flex gap-2' : 'grid w-full grid-cols-2 gap-3'}>
+          <button type="button" className="btn btn-pen" disabled={busy} onClick={() => answer(true)}>
+            {small ? 'Yes' : 'The customer says yes'}
+          </button>
+          <button type="button" className="btn" disabled={busy} onClick={() => answer(false)}>
+            {small ? 'No' : 'The customer says no'}
+          </button>
+        </div>
       </div>
       <FormErrors errors={errors} shown={['witness', 'how']} />
     </Errors>

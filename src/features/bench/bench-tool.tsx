@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { answer } from '@/core/calc';
-import { type FieldShape, fieldWords, inputOf, unitOfField } from '@/core/calc/describe';
+import { type FieldShape, fieldWords, unitOfField } from '@/core/calc/field-words';
 import examples from '@/core/calc/examples.json';
 import type { BenchTool } from '@/core/calc/bench';
 import { formatTape } from '@/core/calc/tape.format';
@@ -72,7 +72,7 @@ function Field({
   onChange: (next: Typed) => void;
 }) {
   const mine = wrong?.field === path;
-  const label = `${fieldWords(shape.id)}${'required' in shape && !shape.required ? ' (if known)' : ''}`;
+  const label = `${fieldWords(shape.id)}${shape.required || shape.kind === 'boolean' ? '' : ' (if known)'}`;
   if (shape.kind === 'group' || shape.kind === 'variants') {
     const tree = (typed ?? {}) as Tree;
     const kind = shape.kind === 'variants' ? String(tree[shape.by] || Object.keys(shape.variants)[0]) : null;
@@ -174,7 +174,7 @@ function Field({
           {!shape.required && <option value="">as usual</option>}
           {shape.choices.map((choice) => (
             <option key={choice} value={choice}>
-              {choice}
+              {fieldWords(choice)}
             </option>
           ))}
         </select>
@@ -328,14 +328,16 @@ const at = (value: unknown, path: string): unknown =>
 /** One calculator alone: what goes in is kept on this device, the answer stands large beside it at once. */
 export function BenchToolPage({
   tool,
+  shape,
   summary,
   principle,
 }: {
   tool: BenchTool;
+  /** Its input as the schema has it; only the server can read a schema. */
+  shape: FieldShape;
   summary: string;
   principle: string;
 }) {
-  const shape = inputOf(tool.name);
   const whole = tool.name === 'procedure.check';
   const kept = `wl-bench-${tool.name}`;
   const example = (examples as Record<string, unknown>)[tool.name];
@@ -425,9 +427,11 @@ export function BenchToolPage({
                 {main.other && <p className="figure text-[1.5rem] text-soft">{main.other}</p>}
               </div>
             )}
-            {Object.entries(got.output as object).map(([key, value]) => (
-              <Answer key={key} value={value} name={key} tool={tool.name} />
-            ))}
+            {Object.entries(got.output as object)
+              .filter(([key]) => !shownFirst || key !== tool.first)
+              .map(([key, value]) => (
+                <Answer key={key} value={value} name={key} tool={tool.name} />
+              ))}
           </>
         )}
       </section>

@@ -2,6 +2,8 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { answer } from '@/core/calc';
+import { vinWarning } from '@/core/vehicle-facts';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import type { KnownVehicle } from '@/server/queries/orders';
 import type { ShopPlace } from '@/server/queries/day';
@@ -61,6 +63,8 @@ function inputFrom(f: Record<string, string>, known: KnownVehicle | undefined, p
           frontSuspension: f['vehicle.frontSuspension'],
           rearSuspension: f['vehicle.rearSuspension'],
           wheelbase: f['vehicle.wheelbase'],
+          platform: f['vehicle.platform'],
+          later: f['vehicle.later'],
           distanceUnit: f['odometer.unit'],
         },
     odometer: odometerFrom(f),
@@ -97,6 +101,9 @@ export function IntakeForm({
   const router = useRouter();
   const { give, busy, errors } = useCommand('intake.open');
   const [vehicleId, setVehicleId] = useState('');
+  const [vin, setVin] = useState('');
+  const [tires, setTires] = useState('');
+  const tire = answer('tire.size', { size: tires });
   const known = vehicles.find((vehicle) => vehicle.id === vehicleId);
   const lengthHint = lengthUnit === 'in' ? 'like 22 1/2' : 'like 571 mm';
   return (
@@ -105,8 +112,8 @@ export function IntakeForm({
         event.preventDefault();
         const f = fieldsOf(event.currentTarget);
         const promised = f.promisedFor ? new Date(f.promisedFor).toISOString() : null;
-        const answer = await give(inputFrom(f, known, promised));
-        if (answer) router.push(`/orders/${String(answer.orderId)}/heights`);
+        const taken = await give(inputFrom(f, known, promised));
+        if (taken) router.push(`/orders/${String(taken.orderId)}/heights`);
       }}
     >
       <Errors errors={errors}>
@@ -137,7 +144,19 @@ export function IntakeForm({
                     placeholder="as everybody here will call it"
                   />
                   <TextField name="vehicle.plate" label="Plate" />
-                  <TextField name="vehicle.vin" label="VIN, if to hand" maxLength={17} />
+                  <TextField
+                    name="vehicle.vin"
+                    label="VIN, if to hand"
+                    maxLength={17}
+                    onChange={(event) => setVin(event.target.value)}
+                    hint={
+                      vinWarning(vin) && (
+                        <span className="font-semibold text-target">
+                          {vinWarning(vin)} It is kept as typed.
+                        </span>
+                      )
+                    }
+                  />
                   <SelectField
                     name="vehicle.body"
                     label="Body"
@@ -174,6 +193,16 @@ export function IntakeForm({
                     label="Wheelbase"
                     hint="like 3570 mm or 140 1/2 in; the unit wins, millimeters without one"
                   />
+                  <TextField
+                    name="vehicle.platform"
+                    label="Platform"
+                    hint="cars of one platform teach each other"
+                  />
+                  <TextField
+                    name="vehicle.later"
+                    label="Still to be fitted later"
+                    placeholder="bumper, winch"
+                  />
                 </>
               )}
             </div>
@@ -181,7 +210,17 @@ export function IntakeForm({
             <div className="mt-3 grid gap-3">
               <OdometerFields unit={known?.distanceUnit ?? distanceUnit} />
               <div className="grid grid-cols-2 gap-3">
-                <TextField name="tires" label="Tires fitted" placeholder="LT245/75R17" />
+                <TextField
+                  name="tires"
+                  label="Tires fitted"
+                  placeholder="LT245/75R17"
+                  onChange={(event) => setTires(event.target.value)}
+                  hint={
+                    tires &&
+                    tire.ok &&
+                    `${Math.round((tire.output as { diameter: number }).diameter)} mm across, ${Math.round((tire.output as { width: number }).width)} wide`
+                  }
+                />
                 <TextField name="wheels" label="Wheels fitted" placeholder="17 x 7.5, offset 30" />
               </div>
               <TextField name="carries" label="What it carries and tows" />

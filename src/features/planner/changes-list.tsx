@@ -57,7 +57,7 @@ export function ChangesList({
               className={`grid grid-cols-[4.2rem_1fr_auto] gap-x-3 border-b border-rule py-2.5 ${must ? '' : 'text-soft'}`}
             >
               <span
-                className={`self-start px-1.5 py-0.5 text-center font-head text-[1.05rem] font-semibold ${must ? 'hatch text-danger' : 'border border-rule'}`}
+                className={`self-start px-1.5 py-0.5 text-center font-head text-[1.05rem] font-semibold ${must ? 'hatch-word text-danger' : 'border border-rule'}`}
               >
                 {WORDS[one.level]}
               </span>

@@ -121,7 +121,7 @@ export function FindDialog({
                   dataKey="error"
                   name="off target, mm"
                   stroke="var(--ink)"
-                  label={{ value: 'mm off target', angle: -90, position: 'insideLeft' }}
+                  label={{ value: 'mm off', angle: -90, position: 'insideLeft' }}
                 />
                 <ZAxis type="number" dataKey="hours" range={[60, 420]} name="hours" />
                 <Tooltip

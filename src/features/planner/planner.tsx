@@ -236,7 +236,11 @@ export function Planner({
                 data-testid="plan-mark"
                 className={planned.musts.length ? 'font-semibold text-danger' : 'text-soft'}
               >
-                {planned.musts.length ? `${planned.musts.length} must unanswered` : 'nothing unanswered'}
+                {planned.musts.length
+                  ? planned.musts.length === 1
+                    ? 'one must unanswered'
+                    : `${planned.musts.length} musts unanswered`
+                  : 'nothing unanswered'}
               </span>
             </p>
             {irreversible.length > 0 && (
@@ -265,7 +269,7 @@ export function Planner({
                 type="button"
                 className="btn"
                 disabled={!draft.baseline || (draft.targets.front === null && draft.targets.rear === null)}
-                onClick={() => void schoolPlans(planned.input, draft).then(setBeside)}
+                onClick={() => void schoolPlans(draft, past, platform).then(setBeside)}
               >
                 Compare schools
               </button>

@@ -2,7 +2,6 @@
 
 import { formatTape } from '@/core/calc/tape.format';
 import type { TapeUnit } from '@/core/calc/tape.parse';
-import type { PlannerInput } from '@/core/planner/car-stand';
 import { assumedHeights, planSide } from '@/core/planner/drawing';
 import type { FinishedLift } from '@/core/planner/learning';
 import type { PlanPart } from '@/core/planner/part-kinds';
@@ -23,15 +22,17 @@ export interface Beside {
 export const MOST_BESIDE = 4;
 
 /** The schools that reach a draft's targets on this car, at most four plans, each the same school at both ends where it can. */
-export async function schoolPlans(input: PlannerInput, draft: Draft): Promise<Beside[]> {
+export async function schoolPlans(draft: Draft, past: FinishedLift[], platform: string): Promise<Beside[]> {
   const { baseline, targets } = draft;
+  // A school's own part comes in no kit: what a kit taught does not count for it.
+  const { input } = planDraft({ ...draft, parts: [] }, past, platform);
   if (!baseline) return [];
   const means = axleMeans(baseline);
   const wanted = {
     front: targets.front === null ? null : targets.front - means.front,
     rear: targets.rear === null ? null : targets.rear - means.rear,
   };
-  const got = await plannerDoors().schools({ ...input, parts: [] }, wanted);
+  const got = await plannerDoors().schools(input, wanted);
   if (!got.ok) return [];
   const [front, rear] = got.answer;
   const count = Math.min(MOST_BESIDE, Math.max(front!.length, rear!.length));

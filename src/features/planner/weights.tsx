@@ -75,7 +75,7 @@ export function Weights({
       </ul>
       <form
         ref={form}
-        className="mt-2 grid grid-cols-[1.2fr_0.7fr_1.2fr_1fr_auto] items-end gap-2"
+        className="mt-2 grid grid-cols-[1.6fr_0.8fr_auto] items-end gap-2"
         onSubmit={(event) => {
           event.preventDefault();
           const f = fieldsOf(event.currentTarget);
@@ -102,6 +102,7 @@ export function Weights({
           {imperial ? 'lb' : 'kg'}
           <input name="weight" className="input" inputMode="decimal" />
         </label>
+        <button className="btn">Put on</button>
         <label className="label">
           Where
           <select name="x" className="input">
@@ -112,7 +113,7 @@ export function Weights({
             ))}
           </select>
         </label>
-        <label className="label">
+        <label className="label col-span-2">
           Side
           <select name="y" className="input">
             <option value="0">middle</option>
@@ -120,7 +121,6 @@ export function Weights({
             <option value="500">right</option>
           </select>
         </label>
-        <button className="btn">Put on</button>
       </form>
     </section>
   );

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useCommand } from '@/ui/commands';
-import { FormErrors } from '@/ui/form';
+import { Errors, FormErrors, TextField } from '@/ui/form';
 
 export interface OfferedProcedure {
   id: string;
@@ -19,6 +19,8 @@ export interface OfferedProcedure {
 export function StartForm({ orderId, procedures }: { orderId: string; procedures: OfferedProcedure[] }) {
   const router = useRouter();
   const { give, busy, errors } = useCommand('run.start');
+  const [without, setWithout] = useState('');
+  const missing = errors.some((error) => error.field === 'startWithout');
   const [taken, setTaken] = useState(procedures.filter((one) => one.fits).map((one) => one.id));
   const [ways, setWays] = useState<Record<string, Record<string, string>>>({});
   const toggle = (id: string) =>
@@ -30,7 +32,8 @@ export function StartForm({ orderId, procedures }: { orderId: string; procedures
         const chosen = procedures
           .filter((one) => taken.includes(one.id))
           .map((one) => ({ id: one.id, ways: Object.values(ways[one.id] ?? {}).filter(Boolean) }));
-        if (await give({ orderId, procedures: chosen })) router.push(`/bay/${orderId}`);
+        if (await give({ orderId, procedures: chosen, startWithout: without || null }))
+          router.push(`/bay/${orderId}`);
       }}
     >
       <ul className="border-t border-ink">
@@ -88,7 +91,18 @@ export function StartForm({ orderId, procedures }: { orderId: string; procedures
         Torque values in the library are made up for the demo. The lead replaces them with the kit sheet’s on
         the torque page before anything is tightened.
       </p>
-      <FormErrors errors={errors} shown={[]} />
+      {missing && (
+        <Errors errors={errors}>
+          <TextField
+            className="mt-3 max-w-2xl"
+            name="startWithout"
+            label="Why it starts without (the lead’s to say)"
+            value={without}
+            onChange={(event) => setWithout(event.target.value)}
+          />
+        </Errors>
+      )}
+      <FormErrors errors={errors} shown={['startWithout']} />
       <button className="btn btn-pen mt-4 min-h-14 px-10" disabled={busy || taken.length === 0}>
         {busy
           ? 'Starting…'

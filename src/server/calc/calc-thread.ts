@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { Worker } from 'node:worker_threads';
+import type { Worker as Thread } from 'node:worker_threads';
 import type { CalcAnswer } from '@/core/calc';
 
 const LIMIT_MS = 5000;
@@ -12,7 +12,7 @@ interface Waiting {
 }
 
 const held = globalThis as typeof globalThis & {
-  wrenchwiseCalc?: { worker: Worker | null; queue: Waiting[]; count: number };
+  wrenchwiseCalc?: { worker: Thread | null; queue: Waiting[]; count: number };
 };
 const line = () => (held.wrenchwiseCalc ??= { worker: null, queue: [], count: 0 });
 
@@ -21,10 +21,12 @@ const lost = (message: string): CalcAnswer => ({
   error: { code: 'too-long', message, field: '' },
 });
 
-function thread(): Worker {
+function thread(): Thread {
   const state = line();
   if (!state.worker) {
     const file = path.join(process.env.WRENCHWISE_ROOT ?? process.cwd(), '.build', 'calc-worker.mjs');
+    // Asked of the process: the bundler would otherwise look for the thread's file at build time.
+    const { Worker } = process.getBuiltinModule('node:worker_threads');
     const worker = new Worker(file);
     // The server may end while the thread waits for the next question.
     worker.unref();

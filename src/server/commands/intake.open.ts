@@ -21,6 +21,8 @@ interface IntakeInput {
         frontSuspension: string;
         rearSuspension: string;
         wheelbase: string;
+        platform: string;
+        later: string;
         distanceUnit: 'km' | 'mi';
       };
   orderKind: OrderKind;
@@ -101,8 +103,8 @@ export async function vehicleFor(
   const plate = given.plate.toUpperCase();
   await ctx.tx.run(
     `INSERT INTO vehicle (id, customer_id, label, body, plate, plate_reversed, vin, drive, front_suspension,
-       rear_suspension, wheelbase_mm, distance_unit, created_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+       rear_suspension, wheelbase_mm, distance_unit, platform, later, created_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       vehicleId,
       customerId,
@@ -116,6 +118,8 @@ export async function vehicleFor(
       given.rearSuspension,
       wheelbase,
       given.distanceUnit,
+      given.platform,
+      given.later,
       ctx.receivedAt,
     ],
   );
@@ -156,6 +160,8 @@ const newVehicle = Joi.object({
   frontSuspension: Joi.valid(...Object.keys(SUSPENSIONS)).required(),
   rearSuspension: Joi.valid(...Object.keys(SUSPENSIONS)).required(),
   wheelbase: line(20).required(),
+  platform: text(60),
+  later: text(300),
   distanceUnit: Joi.valid('km', 'mi').required(),
 });
 const idOr = (schema: Joi.ObjectSchema) =>

@@ -54,7 +54,7 @@ export async function finishedLifts(tx: Db, platform: string, kits: string[]): P
     measured: number;
   }>(
     `SELECT kit, platform, end_of_car, predicted, measured FROM finished_lift
-      WHERE platform = ?${kits.length ? ` OR kit IN (${kits.map(() => '?').join(', ')})` : ''}
+      WHERE (platform = ? AND platform <> '')${kits.length ? ` OR kit IN (${kits.map(() => '?').join(', ')})` : ''}
       ORDER BY order_id, end_of_car LIMIT 5000`,
     [platform, ...kits],
   );
@@ -75,6 +75,6 @@ export async function finishedWork(tx: Db, platform: string): Promise<{ book: nu
         WHERE ${where} book_minutes > 0 AND actual_minutes > 0 ORDER BY order_id DESC LIMIT 60`,
       values,
     );
-  const here = await of('platform = ? AND', [platform]);
+  const here = platform === '' ? [] : await of('platform = ? AND', [platform]);
   return here.length >= 3 ? here : of('', []);
 }

@@ -8,9 +8,9 @@ export default function BenchPage() {
   return (
     <>
       <h1 className="pb-3">Bench math</h1>
-      <div className="grid gap-x-10 gap-y-6 sm:grid-cols-2 lg:grid-cols-3">
+      <div className="gap-x-10 sm:columns-2 lg:columns-3">
         {BENCH_GROUPS.map((group) => (
-          <section key={group}>
+          <section key={group} className="mb-7 break-inside-avoid">
             <h2 className="border-b border-ink pb-1">{group}</h2>
             <ul>
               {BENCH_TOOLS.filter((tool) => tool.group === group).map((tool) => (

@@ -35,14 +35,14 @@ const damperOpen = (end: OneEnd): Consequence => ({
   applies: () => true,
   figure: (car) => damperOf(car, end).droopAvailable,
   limit: (car) => ({
-    least: car.setup[end] === 'cart' ? 20 : DROOP_LEAST,
+    least: car.setup.front === 'cart' ? 20 : DROOP_LEAST,
     from: 'the shop’s least droop for the road',
   }),
   why: 'With no droop left the damper tops out with a clunk and the wheel leaves the road.',
   cures: (car, figure) => {
     const axle = car.axles[end];
     const ratio = car.v[end].damperRatio!;
-    const least = car.setup[end] === 'cart' ? 20 : DROOP_LEAST;
+    const least = car.setup.front === 'cart' ? 20 : DROOP_LEAST;
     const longer = upTo((least - figure) * ratio + 6, 5);
     const collapsed = Math.round(axle.damper.collapsed + longer * 0.55);
     return [
@@ -80,12 +80,12 @@ const bump = (end: OneEnd): Consequence => ({
   applies: () => true,
   figure: (car) => car.axles[end].bumpTravel,
   limit: (car) => ({
-    least: car.setup[end] === 'cart' ? 25 : BUMP_LEAST,
+    least: car.setup.front === 'cart' ? 25 : BUMP_LEAST,
     from: 'the shop’s least bump travel for the road',
   }),
   why: 'Riding on the stops it kicks, skips and breaks mounts.',
   cures: (car, figure) => {
-    const short = upTo((car.setup[end] === 'cart' ? 25 : BUMP_LEAST) - figure, 1);
+    const short = upTo((car.setup.front === 'cart' ? 25 : BUMP_LEAST) - figure, 1);
     return [add('bumpStop', end, { longer: -short }, `Bump stop ${short} mm shorter`)];
   },
 });

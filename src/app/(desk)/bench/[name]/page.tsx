@@ -2,6 +2,7 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { calculators } from '@/core/calc';
 import { BENCH_TOOLS } from '@/core/calc/bench';
+import { inputOf } from '@/core/calc/describe';
 import { BenchFrame } from '@/features/bench/bench-frame';
 
 export default async function BenchToolRoute({ params }: { params: Promise<{ name: string }> }) {
@@ -18,7 +19,12 @@ export default async function BenchToolRoute({ params }: { params: Promise<{ nam
         · {tool.group}
       </p>
       <h1 className="pb-4">{tool.title}</h1>
-      <BenchFrame tool={tool} summary={definition.summary} principle={definition.principle} />
+      <BenchFrame
+        tool={tool}
+        shape={inputOf(name)}
+        summary={definition.summary}
+        principle={definition.principle}
+      />
     </>
   );
 }

@@ -1,0 +1,28 @@
+/** One field of a calculator's input as a form or a reference page shows it. */
+export type FieldShape =
+  | { kind: 'number' | 'text' | 'boolean'; id: string; required: boolean; unit: string; limit: string }
+  | { kind: 'choice'; id: string; required: boolean; choices: string[] }
+  | { kind: 'group'; id: string; required: boolean; fields: FieldShape[] }
+  | { kind: 'list'; id: string; required: boolean; item: FieldShape }
+  | { kind: 'variants'; id: string; required: boolean; by: string; variants: Record<string, FieldShape[]> };
+
+const NO_UNIT =
+  /^(axleRatio|ratio|motionRatio|springMotionRatio|damperMotionRatio|frontFraction|sprungFraction|denominator|activeCoils|cuts|jobs|sdLog|turns|minThreads|indicated|tireFactor)$/;
+
+/** The unit of a field by the names the calculators use throughout; lengths are mm. */
+export function unitOfField(id: string): string {
+  if (/Deg$|^(camber|caster|toe|thrust|crossCaster|crossCamber|needed|targetCaster|casterBefore)$/.test(id))
+    return '°';
+  if (/^(rate|springRate|LF|RF|LR|RR)$/.test(id)) return id === 'rate' ? 'N/mm' : '';
+  if (/^(wheelLoad|preload|load)$/.test(id)) return 'N';
+  if (/^(kg|gross)$/.test(id)) return 'kg';
+  if (/[mM]inutes$|^(book|actual)$/.test(id)) return 'min';
+  if (/Pct$/.test(id)) return '%';
+  if (/^(cost|odometer|distance|pacePerDay|days|value|target|reading|entered)$/.test(id)) return '';
+  return NO_UNIT.test(id) ? '' : 'mm';
+}
+
+/** `springMotionRatio` in words: `spring motion ratio`. */
+export const fieldWords = (id: string) =>
+  ({ LF: 'left front', RF: 'right front', LR: 'left rear', RR: 'right rear' })[id] ??
+  id.replace(/Deg$/, '').replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);

@@ -1,0 +1,262 @@
+import { closePool, db, transaction } from '@/server/database';
+import { loadOrder } from '@/server/entries/order';
+import { verifyEverything } from '@/server/entries/verify';
+import { readOrderFile } from '@/server/queries/order';
+import { finishedLifts, finishedWork, sheetOfOrder } from '@/server/queries/planning';
+import { kitRecords } from '@/server/queries/catalog';
+import { learnLift } from '@/core/planner/learning';
+import { offersOpen, openHolds } from '@/core/ledger/order-state';
+import type { DemoDriver } from '../../demo/driver';
+import type { JobPlan } from '../../demo/job';
+import { planPart } from '../../demo/catalog';
+import { give, jobOn, refusal, testShop, testWrenches, truck } from '../support/shop';
+
+let shop: DemoDriver;
+let wrenches: JobPlan['wrenches'];
+beforeAll(async () => {
+  shop = await testShop('planning');
+  wrenches = await testWrenches(shop, 'planning');
+});
+afterAll(closePool);
+
+const stateOf = async (orderId: string) => (await loadOrder(db(), orderId))!.state;
+const measured = async (plate: string, more: Partial<JobPlan> = {}) => {
+  const job = await jobOn(shop, truck(plate, wrenches, more)).intake();
+  return job.heights('as came', job.plan.before);
+};
+
+describe('looking over and offers', () => {
+  test('another text or price is a new version and voids the answer', async () => {
+    const { orderId } = await measured('LOOK 1');
+    const found = await give(shop, 'Brannoch', 'finding.record', {
+      orderId,
+      area: 'brakes',
+      grade: 'now',
+      text: 'Line rubbed through',
+    });
+    const findingId = found.ok && found.answer.findingId;
+    const offer = await give(shop, 'Teodor', 'offer.make', {
+      orderId,
+      findingId,
+      text: 'New line',
+      cents: 9000,
+    });
+    const offerId = String(offer.ok && offer.answer.offerId);
+    const yes = (version: number) =>
+      give(shop, 'Teodor', 'offer.answer', { orderId, offerId, version, yes: true, how: 'in the shop' });
+    expect(await yes(1)).toMatchObject({ ok: true });
+    expect(offersOpen(await stateOf(orderId))).toHaveLength(0);
+    expect(
+      await give(shop, 'Teodor', 'offer.make', { orderId, offerId, text: 'New line', cents: 9900 }),
+    ).toMatchObject({
+      answer: { version: 2 },
+    });
+    expect(offersOpen(await stateOf(orderId))).toHaveLength(1);
+    expect(refusal(await yes(1))).toMatchObject({ code: 'changed' });
+    const phone = { orderId, offerId, version: 2, yes: true, how: 'by phone', witness: '' };
+    expect(refusal(await give(shop, 'Teodor', 'offer.answer', phone))).toMatchObject({ field: 'witness' });
+    expect(refusal(await give(shop, 'Ilse', 'offer.answer', { ...phone, witness: 'Odalys' }))).toMatchObject({
+      code: 'not-yours',
+    });
+    const silent = { orderId, area: 'rust', grade: 'soon', text: '' };
+    expect(refusal(await give(shop, 'Ilse', 'finding.record', silent))).toMatchObject({ field: 'text' });
+  });
+
+  test('what was measured is known to the next visit, and a figure that does not read is named', async () => {
+    const job = await measured('LOOK 2');
+    const record = (figures: object[]) =>
+      give(shop, 'Brannoch', 'measure.record', { orderId: job.orderId, figures, unit: 'in' });
+    expect(refusal(await record([{ key: 'front.hose', typed: 'long' }]))).toMatchObject({
+      field: 'figures.front.hose',
+    });
+    expect(refusal(await record([{ key: 'front.topX', typed: '12' }]))).toMatchObject({ code: 'no-measure' });
+    expect(
+      await record([
+        { key: 'front.hose', typed: '17 1/2' },
+        { key: 'note.vibration', typed: '55 to 60 mph, light throttle' },
+      ]),
+    ).toMatchObject({ ok: true });
+    const file = (await readOrderFile(db(), job.orderId))!;
+    expect((await sheetOfOrder(db(), file))['front.hose']).toEqual({ value: 444.5, known: 'measured' });
+    expect((await sheetOfOrder(db(), file))['front.tireDiameter']!.value).toBeCloseTo(
+      17 * 25.4 + 2 * 245 * 0.75,
+      6,
+    );
+    await job.planned();
+    const { plans } = await stateOf(job.orderId);
+    expect(plans[0]!.data.sheet['front.hose']!.value).toBe(444.5);
+  });
+});
+
+describe('plan and quote', () => {
+  test('the plan freezes its prediction, its band and what it leaves unanswered', async () => {
+    const job = await (await measured('PLAN 7')).planned();
+    const { data } = (await stateOf(job.orderId)).plans[0]!;
+    expect(data.front!.lift).toBeCloseTo((30 / 0.6) * data.learned.front.ratio, 6);
+    expect(data.band.LF.p10).toBeLessThan(data.band.LF.p90);
+    expect(data.musts.map((must) => must.id)).toContain('lamps');
+    expect(data.drawing.shapes.length).toBeGreaterThan(20);
+    expect(data.cost).toBe(14900 + 8900);
+  });
+
+  test('a quote counts the hours of finished jobs, and a new version is the one to answer', async () => {
+    const { orderId } = await measured('QUOTE 1');
+    const lines = [{ text: 'Lift', cents: 20000, minutes: 300 }];
+    const quote = () => give(shop, 'Teodor', 'quote.make', { orderId, lines, depositCents: 5000 });
+    expect(await quote()).toMatchObject({ answer: { version: 1 } });
+    const { hours } = (await stateOf(orderId)).quotes[0]!.entry.data;
+    expect(hours.p80).toBeGreaterThan(hours.p50);
+    expect(await quote()).toMatchObject({ answer: { version: 2 } });
+    const answer = (version: number) =>
+      give(shop, 'Teodor', 'quote.answer', { orderId, version, yes: true, how: 'in the shop' });
+    expect(refusal(await answer(1))).toMatchObject({ code: 'changed' });
+    expect(await answer(2)).toMatchObject({ ok: true });
+    expect(
+      refusal(
+        await give(shop, 'Teodor', 'quote.make', { orderId, lines: [{ text: 'x', cents: 1, minutes: 0 }] }),
+      ),
+    ).toMatchObject({ code: 'no-hours' });
+    expect(
+      refusal(await give(shop, 'Teodor', 'quote.make', { orderId, lines, depositCents: 99_000_00 })),
+    ).toMatchObject({ field: 'depositCents' });
+  });
+});
+
+describe('parts', () => {
+  test('a short box holds the job, the right count releases it; the lead may go on only for a later phase', async () => {
+    const job = await (await (await measured('BOX 1')).planned()).agreed();
+    const { orderId } = job;
+    const lines = (await stateOf(orderId)).parts.list!.data.lines;
+    const [first] = lines;
+    const open = (got: number, more: object = {}) =>
+      give(shop, 'Brannoch', 'parts.checkin', {
+        orderId,
+        lineId: first!.lineId,
+        got,
+        right: true,
+        condition: 'good',
+        ...more,
+      });
+    expect(await open(first!.count - 1)).toMatchObject({ answer: { hold: true } });
+    const start = (more: object = {}) =>
+      give(shop, 'Odalys', 'run.start', { orderId, procedures: job.plan.procedures, ...more });
+    expect(refusal(await start({ startWithout: 'never mind' }))).toMatchObject({ code: 'on-hold' });
+    const [hold] = openHolds(await stateOf(orderId));
+    const end = await give(shop, 'Odalys', 'hold.end', {
+      orderId,
+      holdId: hold!.entry.data.holdId,
+      leadId: shop.person('Odalys').id,
+      pin: shop.pin('Odalys'),
+      reason: 'it is only for later',
+    });
+    expect(refusal(end)).toMatchObject({ code: 'needed-first' });
+    expect(await give(shop, 'Teodor', 'supply.order', { orderId, lineId: first!.lineId })).toMatchObject({
+      ok: true,
+    });
+    expect((await stateOf(orderId)).parts.supplies[0]!.data.count).toBe(1);
+    expect(await open(first!.count, { condition: 'damaged' })).toMatchObject({ answer: { hold: true } });
+    expect(openHolds(await stateOf(orderId))).toHaveLength(1);
+    expect(await open(first!.count)).toMatchObject({ answer: { hold: false } });
+    expect(openHolds(await stateOf(orderId))).toHaveLength(0);
+    expect(refusal(await start())).toMatchObject({ code: 'parts-missing', field: 'startWithout' });
+    expect(refusal(await open(-1))).toMatchObject({ field: 'got' });
+    await job.checkedIn();
+    expect(await start()).toMatchObject({ ok: true });
+  });
+
+  test('a kit whose builds fit no such car is refused with every reason', async () => {
+    const job = await measured('BUILD 1', { parts: ['QS-24'] });
+    await job.planned();
+    const yes = () =>
+      give(shop, 'Teodor', 'plan.answer', {
+        orderId: job.orderId,
+        version: 1,
+        yes: true,
+        how: 'in the shop',
+      });
+    const refused = refusal(await yes());
+    expect(refused.code).toBe('no-build');
+    expect(refused.message).toMatch(/small engine: the car’s engine is not written down/);
+    const row = await db().row<{ vehicle_id: string }>('SELECT vehicle_id FROM work_order WHERE id = ?', [
+      job.orderId,
+    ]);
+    await give(shop, 'Teodor', 'vehicle.update', { vehicleId: row!.vehicle_id, facts: { engine: 'large' } });
+    expect(await yes()).toMatchObject({ ok: true });
+    const { list } = (await stateOf(job.orderId)).parts;
+    expect(list!.data.build).toBe('large engine or diesel');
+    expect(list!.data.lines.map((line) => line.name)).toContain('Stud sleeves');
+  });
+});
+
+test('a finished job teaches the next prediction: the kit’s ratio moves by the formula', async () => {
+  const platform = 'Teaching';
+  const vehicle = { ...truck('x', wrenches).vehicle, platform };
+  const finish = async (plate: string, after: JobPlan['after']) => {
+    const job = await measured(plate, { vehicle: { ...vehicle, plate, label: `Tindral ${plate}` }, after });
+    await (await (await job.planned()).agreed()).started();
+    await job.clockOn();
+    await job.work({ phase: 'align' });
+    await job.heights('on wheels', job.plan.after);
+    await job.work({ phase: 'road' });
+    await job.aligned(2.9, 0.06);
+    await job.driven(7);
+    await job.work({});
+    await job.photos(1);
+    await job.clockOff('done');
+    await job.handedOver();
+    return job;
+  };
+  const before = await finishedLifts(db(), platform, []);
+  await finish('TEACH 1', ['22 5/16', '22 3/16', '23 1/8', '23 1/16']);
+  const past = await finishedLifts(db(), platform, []);
+  expect(past.length).toBe(before.length + 2);
+  const front = past.find((one) => one.end === 'front')!;
+  expect(front.kit).toBe('Quillstone Top 30');
+  expect(front.predicted).toBeCloseTo(50, 1);
+  const learned = learnLift(past, { kit: 'Quillstone Top 30', platform, end: 'front' });
+  expect(learned.ratio).toBeCloseTo(Math.exp(Math.log(front.measured / front.predicted) / 5), 9);
+  const next = await measured('TEACH 2', { vehicle: { ...vehicle, plate: 'TEACH 2' } });
+  await next.planned();
+  const { data } = (await stateOf(next.orderId)).plans[0]!;
+  expect(data.learned.front).toMatchObject({ jobs: 1, from: 'kit' });
+  expect(data.front!.lift).toBeCloseTo(50 * learned.ratio, 1);
+  expect(await finishedWork(db(), platform)).toHaveLength(1);
+  expect((await kitRecords(db())).find((one) => one.kit === 'Quillstone Top 30')!.jobs).toBe(1);
+  expect(await verifyEverything(() => undefined)).toBeNull();
+});
+
+test('catalog parts keep their code, name what is wrong, and a CSV with one bad line keeps nothing', async () => {
+  const { id: _, end, cost, rated, claimed, ...part } = planPart('OB-38', 'x');
+  const save = (more: object) =>
+    give(shop, 'Odalys', 'part.save', {
+      code: 'OB-38',
+      name: part.name,
+      kind: part.kind,
+      end,
+      set: part.set,
+      cents: cost,
+      minutes: part.minutes,
+      claimed,
+      ...more,
+    });
+  void rated;
+  const count = async () => (await db().row<{ n: number }>('SELECT COUNT(*) AS n FROM part'))!.n;
+  const before = await count();
+  expect(await save({ cents: 1 })).toMatchObject({ ok: true });
+  expect(await count()).toBe(before);
+  expect(refusal(await save({ set: { t: 900 } }))).toMatchObject({ field: 'set.t' });
+  expect(refusal(await save({ ratedLeast: 10 }))).toMatchObject({ field: 'ratedMost' });
+  expect(refusal(await save({ kit: 'No such kit' }))).toMatchObject({ field: 'kit' });
+  expect(refusal(await give(shop, 'Ilse', 'part.save', {}))).toMatchObject({ code: 'not-yours' });
+  const csv = [
+    'code,name,kind,end,settings,cents,minutes,claimed mm,rated from mm,rated to mm,requires,excludes,kit',
+    'CSV-1,Block,block,rear,t=30,100,10,,,,,,',
+    'CSV-2,Block,block,rear,t=3000,100,10,,,,,,',
+  ].join('\n');
+  const refused = refusal(await give(shop, 'Odalys', 'catalog.import', { csv }));
+  expect(refused.message).toMatch(/Line 3, set\.t/);
+  expect(await transaction((tx) => tx.row("SELECT id FROM part WHERE code = 'CSV-1'"))).toBeNull();
+  expect(await give(shop, 'Odalys', 'catalog.import', { csv: csv.replace('t=3000', 't=40') })).toMatchObject({
+    answer: { parts: 2 },
+  });
+});
