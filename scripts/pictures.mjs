@@ -36,21 +36,50 @@ await page.getByLabel('Name').fill('Odalys');
 await page.getByLabel('Password').fill('paint-pen-odalys');
 await page.getByRole('button', { name: 'Sign in' }).click();
 await page.waitForURL(`${base}/`);
-const [orchard, rescue, sawmill, cart] = [
+const [orchard, rescue, sawmill, cart, pack, held] = [
   await order('KLM'),
   await order('VMR'),
   await order('SAW'),
-  await order('CART'),
+  await order('CART 6'),
+  await order('PACK'),
+  await order('RILL'),
 ];
 await show('day', '/');
 await show('order', orchard);
 await show('bay', orchard.replace('/orders/', '/bay/'), TABLET);
-await show('plan', `${sawmill}/plan`);
 await show('torque', `${orchard}/torque`);
 await show('handoff', `${rescue}/handoff`);
 await show('alignment', `${rescue}/alignment`);
 await show('come-backs', '/come-backs');
 await show('intake', '/orders/new');
 await show('heights', `${cart}/heights`);
-await show('shop', '/shop');
+await show('look-over', `${pack}/look-over`);
+await show('parts', `${held}/parts`);
+await show('catalog', '/catalog');
+await show('bench', '/bench/tire.compare');
+await page.getByRole('button', { name: 'Show me an example' }).click();
+await keep('bench');
+const top = (words) =>
+  page.evaluate((text) => {
+    const found = [...document.querySelectorAll('main h2, main summary')].find((one) =>
+      one.textContent?.includes(text),
+    );
+    window.scrollTo(0, (found?.getBoundingClientRect().top ?? 0) + window.scrollY - 12);
+  }, words);
+await page.goto(`${base}${pack}/plan`);
+await page.locator('summary').first().click();
+await page.waitForTimeout(2500);
+await top('Change the plan');
+await page.evaluate(() => window.scrollBy(0, 64));
+await keep('plan');
+await page.goto(`${base}${sawmill}/plan`);
+await page.locator('summary').first().click();
+await page.getByRole('button', { name: 'Compare schools' }).click();
+await page.waitForTimeout(2500);
+await top('Side by side');
+await keep('compare');
+await page.getByRole('button', { name: 'Find me parts' }).click();
+await page.getByRole('button', { name: 'Take these' }).first().waitFor();
+await page.waitForTimeout(800);
+await keep('search');
 await browser.close();

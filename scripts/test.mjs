@@ -100,7 +100,7 @@ async function startAndFaults() {
 }
 
 async function main() {
-  plan(9);
+  plan(10);
   mkdirSync(workDir, { recursive: true });
   if (!packagesFresh()) {
     say('Packages: installing from the lockfile');
@@ -115,6 +115,12 @@ async function main() {
     ['src', 'demo'],
   );
   await check('types', 'Types', bin('typescript', 'bin', 'tsc'), ['--noEmit', '-p', '.']);
+  await check(
+    'reference',
+    'Reference of the calculators up to date',
+    path.join(root, 'scripts', 'reference.mjs'),
+    ['--check'],
+  );
   await jest('unit', 'Unit tests of the core', {});
   await ensureMariadb();
   if (wants('sql')) {

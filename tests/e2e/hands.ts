@@ -1,4 +1,4 @@
-import { type Page, expect } from '@playwright/test';
+import { type Locator, type Page, expect } from '@playwright/test';
 import sharp from 'sharp';
 import { CREW, type CrewName } from '../../demo/crew';
 
@@ -44,10 +44,10 @@ export const drawnPicture = (hue: number) =>
 
 let pictures = 0;
 /** Gives the tablet's camera a picture of its own and waits until it is bound. */
-export async function takePhoto(page: Page): Promise<void> {
+export async function takePhoto(page: Page, within: Page | Locator = page): Promise<void> {
   pictures += 1;
   const buffer = await drawnPicture(pictures);
-  await page
+  await within
     .locator('input[type=file]')
     .first()
     .setInputFiles({ name: 'shot.jpg', mimeType: 'image/jpeg', buffer });

@@ -16,6 +16,9 @@ async function car(
   await page.getByLabel('Front suspension').selectOption(front);
   await page.getByLabel('Rear suspension').selectOption(rear);
   const labels = ['Front, as it came', 'Front, target', 'Rear, as it came', 'Rear, target'];
+  await page.getByLabel(labels[0]!, { exact: true }).fill('half a mile');
+  await page.getByLabel(labels[0]!, { exact: true }).blur();
+  await expect(page.getByText('“half a mile” does not read as a length')).toBeVisible();
   for (const [index, label] of labels.entries()) {
     await page.getByLabel(label, { exact: true }).fill(heights[index]!);
     await page.getByLabel(label, { exact: true }).blur();
@@ -35,7 +38,7 @@ test.describe('the planner alone', () => {
     ['cart', 'cart', 'leaf-over', ['10', '11 1/2', '10 1/2', '12']],
   ] as const) {
     test(`${front} in front and ${rear} behind to a target`, async ({ page }) => {
-      await signIn(page, 'Ilse');
+      await signIn(page, 'Brannoch');
       await car(page, body, front, rear, [...heights]);
       await page.getByRole('button', { name: 'Compare schools' }).click();
       const beside = page.getByRole('region', { name: 'Side by side' });
@@ -50,7 +53,7 @@ test.describe('the planner alone', () => {
   }
 
   test('only the figures an axle needs are asked, and what is typed counts as measured', async ({ page }) => {
-    await signIn(page, 'Ilse');
+    await signIn(page, 'Brannoch');
     await car(page, 'wagon', 'coil-radius', 'coil-trailing', TRUCK);
     await page.getByRole('button', { name: 'What is known of it' }).click();
     await page.getByText('Front: arms and links').click();
@@ -66,7 +69,7 @@ test.describe('the planner alone', () => {
   });
 
   test('a must is cured with one tap, and a plan with one left is marked', async ({ page }) => {
-    await signIn(page, 'Ilse');
+    await signIn(page, 'Brannoch');
     await car(page, 'pick-up', 'coilover', 'leaf-over', TRUCK);
     await addPart(page, 'rear', 'Block');
     const height = page.getByLabel('Height', { exact: true });
@@ -86,7 +89,7 @@ test.describe('the planner alone', () => {
   });
 
   test('each change is drawn at once: the picture follows the slider', async ({ page }) => {
-    await signIn(page, 'Ilse');
+    await signIn(page, 'Brannoch');
     await car(page, 'pick-up', 'coilover', 'leaf-over', TRUCK);
     await addPart(page, 'front', 'Strut-top spacer');
     const drawn = await page.evaluate(async () => {
@@ -154,7 +157,7 @@ test('looked over, searched, quoted and agreed; a short box holds the job until 
   await expect(page.getByText('Choose a grade')).toBeVisible();
   await page.getByRole('radio', { name: 'Due soon' }).click();
   await page.getByLabel('What was found').fill('Bar bushes cracked');
-  await takePhoto(page);
+  await takePhoto(page, page.getByRole('dialog'));
   await page.getByRole('button', { name: 'Keep it' }).click();
   const bushings = page.locator('[data-area="bushings"]');
   await expect(bushings).toContainText('Due soon: Bar bushes cracked');
@@ -284,7 +287,7 @@ test('the catalog goes out as CSV and comes back in; a bad line keeps everything
   await send(`${csv.split('\n').slice(0, 3).join('\n')}\nX-1,Thing,nothing,front,,1,1,,,,,,`);
   await expect(page.getByText(/Line 4, kind: there is no kind “?"?nothing/)).toBeVisible();
   await page.getByRole('button', { name: 'New part' }).click();
-  await page.getByLabel('Code').fill('ZZ-1');
+  await page.getByLabel('Code', { exact: true }).fill('ZZ-1');
   await page.getByLabel('Name', { exact: true }).fill('Top spacer, 12 mm plate');
   await page.getByLabel('Thickness, mm').fill('12');
   await page.getByLabel('Price').fill('80');

@@ -192,6 +192,8 @@ test('a finished job teaches the next prediction: the kit’s ratio moves by the
   const platform = 'Teaching';
   const vehicle = { ...truck('x', wrenches).vehicle, platform };
   const finish = async (plate: string, after: JobPlan['after']) => {
+    // Some days back, so that the clock on the job runs.
+    shop.moment(-3, 14);
     const job = await measured(plate, { vehicle: { ...vehicle, plate, label: `Tindral ${plate}` }, after });
     await (await (await job.planned()).agreed()).started();
     await job.clockOn();

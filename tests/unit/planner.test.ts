@@ -53,6 +53,13 @@ describe('standing the car', () => {
     expect(heightsAfter(BASE, stand)).toEqual(eachCorner((c) => BASE.baseline![c] + stand.lift[c]));
   });
 
+  test('a thicker part in place of a thinner lifts by the difference', () => {
+    const plain = standCar({ ...BASE, parts: [block(13)] });
+    const instead = standCar({ ...BASE, parts: [{ ...block(38), set: { t: 38, was: 25 } }] });
+    expect(instead.axleLift.rear).toBeCloseTo(plain.axleLift.rear, 9);
+    expect(instead.axles.rear.damper.ride).toBeCloseTo(plain.axles.rear.damper.ride, 9);
+  });
+
   test('thicker lifts more, for every kind that lifts by its thickness', () => {
     fc.assert(
       fc.property(

@@ -15,6 +15,16 @@ export interface CasterFourLinkInput {
   targetCaster?: number;
 }
 
+export interface FourLinkAnswer {
+  lowerLength: number;
+  upperLength: number;
+  casterAfter: number;
+  casterChange: number;
+  axleShift: number;
+  lowerForTarget?: number;
+  upperForTarget?: number;
+}
+
 /** A point fixed to the axle, turned by an angle (top rearward is positive) and moved with the axle's center. */
 function turned(p: Point, angle: number, center: Point): Point {
   const [c, s] = [Math.cos(angle), Math.sin(angle)];
@@ -82,7 +92,7 @@ function followLinks(
  *   target the two lengths that reach it with the axle where it was
  * @throws Refusal when the links cannot follow the axle that far
  */
-export function casterOnFourLinks(input: CasterFourLinkInput, steps = STEPS) {
+export function casterOnFourLinks(input: CasterFourLinkInput, steps = STEPS): FourLinkAnswer {
   const { axleLower, axleUpper, frameLower, frameUpper, casterBefore, lift, targetCaster } = input;
   const lowerLength = input.newLowerLength ?? distance(axleLower, frameLower);
   const upperLength = input.newUpperLength ?? distance(axleUpper, frameUpper);
@@ -90,20 +100,19 @@ export function casterOnFourLinks(input: CasterFourLinkInput, steps = STEPS) {
     throw new Refusal('no-solution', 'A link’s two ends are at one place.', 'axleLower');
   const { angle, shift } = followLinks(input, { lower: lowerLength, upper: upperLength }, steps);
   const casterChange = toDeg(angle);
+  const casterAfter = casterBefore + casterChange;
+  if (targetCaster === undefined)
+    return { lowerLength, upperLength, casterAfter, casterChange, axleShift: shift };
   const center = { x: 0, y: -lift };
-  const wanted = targetCaster === undefined ? null : toRad(targetCaster - casterBefore);
+  const wanted = toRad(targetCaster - casterBefore);
   return {
     lowerLength,
     upperLength,
-    casterAfter: casterBefore + casterChange,
+    casterAfter,
     casterChange,
     axleShift: shift,
-    ...(wanted === null
-      ? {}
-      : {
-          lowerForTarget: distance(turned(axleLower, wanted, center), frameLower),
-          upperForTarget: distance(turned(axleUpper, wanted, center), frameUpper),
-        }),
+    lowerForTarget: distance(turned(axleLower, wanted, center), frameLower),
+    upperForTarget: distance(turned(axleUpper, wanted, center), frameUpper),
   };
 }
 

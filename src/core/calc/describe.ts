@@ -27,6 +27,11 @@ function shapeOf(id: string, described: Described): FieldShape {
   const required = described.flags?.presence === 'required';
   const only = described.flags?.only ? (described.allow ?? []).filter((one) => typeof one === 'string') : [];
   if (only.length) return { kind: 'choice', id, required, choices: only as string[] };
+  const numbers = described.flags?.only
+    ? (described.allow ?? []).filter((one) => typeof one === 'number')
+    : [];
+  if (numbers.length)
+    return { kind: 'number', id, required, unit: '', limit: `one of ${numbers.join(', ')}` };
   const variants = described.whens?.[0]?.switch;
   if (variants) {
     const by = 'kind';

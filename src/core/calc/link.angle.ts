@@ -20,12 +20,10 @@ export interface LinkAngleInput {
 export function angleOfLink({ run, drop, lift, innerLowered = 0, limitDeg }: LinkAngleInput) {
   const dropAfter = drop + lift - innerLowered;
   const after = toDeg(Math.atan(dropAfter / run));
-  return {
-    before: toDeg(Math.atan(drop / run)),
-    after,
-    lengthChange: lengthOf(run, dropAfter) - lengthOf(run, drop),
-    ...(limitDeg === undefined ? {} : { over: Math.abs(after) > limitDeg }),
-  };
+  const before = toDeg(Math.atan(drop / run));
+  const lengthChange = lengthOf(run, dropAfter) - lengthOf(run, drop);
+  if (limitDeg === undefined) return { before, after, lengthChange };
+  return { before, after, lengthChange, over: Math.abs(after) > limitDeg };
 }
 
 export const linkAngle = calculator({

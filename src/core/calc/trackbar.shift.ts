@@ -21,14 +21,9 @@ export function shiftByTrackbar({ length, rise, lift, mmPerTurn }: TrackbarShift
   const spanAfter = spanOf(length, rise + lift, 'lift', 'The track bar');
   const lengthToCenter = lengthOf(spanBefore, rise + lift);
   const lengthen = lengthToCenter - length;
-  return {
-    spanBefore,
-    spanAfter,
-    shift: spanBefore - spanAfter,
-    lengthToCenter,
-    lengthen,
-    ...(mmPerTurn === undefined ? {} : { turns: lengthen / mmPerTurn }),
-  };
+  const shift = spanBefore - spanAfter;
+  if (mmPerTurn === undefined) return { spanBefore, spanAfter, shift, lengthToCenter, lengthen };
+  return { spanBefore, spanAfter, shift, lengthToCenter, lengthen, turns: lengthen / mmPerTurn };
 }
 
 export const trackbarShift = calculator({

@@ -15,6 +15,16 @@ export interface WheelFitInput {
   clearance?: { inner: number; outer: number };
 }
 
+export interface WheelFitAnswer {
+  effectiveOffset: number;
+  backspacing: number;
+  inward: number;
+  outward: number;
+  trackChange: number;
+  innerLeft?: number;
+  outerLeft?: number;
+}
+
 const effective = ({ offset, spacer = 0 }: WheelSpec) => offset - spacer;
 
 /**
@@ -24,19 +34,23 @@ const effective = ({ offset, spacer = 0 }: WheelSpec) => offset - spacer;
  * @returns effective offset and backspacing of the new wheel, growth inward and outward, change of track, and with
  *   clearances what is left of them (mm)
  */
-export function fitWheel({ old, new: fitted, axleFaceChange = 0, clearance }: WheelFitInput) {
+export function fitWheel({ old, new: fitted, axleFaceChange = 0, clearance }: WheelFitInput): WheelFitAnswer {
   const effectiveOffset = effective(fitted);
   const movedIn = effectiveOffset - effective(old) - axleFaceChange;
   const wider = (fitted.tireWidth - old.tireWidth) / 2;
   const inward = wider + movedIn;
   const outward = wider - movedIn;
+  const backspacing = ((fitted.rimWidthIn + 1) * 25.4) / 2 + effectiveOffset;
+  const trackChange = movedIn === 0 ? 0 : -2 * movedIn;
+  if (!clearance) return { effectiveOffset, backspacing, inward, outward, trackChange };
   return {
     effectiveOffset,
-    backspacing: ((fitted.rimWidthIn + 1) * 25.4) / 2 + effectiveOffset,
+    backspacing,
     inward,
     outward,
-    trackChange: movedIn === 0 ? 0 : -2 * movedIn,
-    ...(clearance ? { innerLeft: clearance.inner - inward, outerLeft: clearance.outer - outward } : {}),
+    trackChange,
+    innerLeft: clearance.inner - inward,
+    outerLeft: clearance.outer - outward,
   };
 }
 

@@ -60,11 +60,14 @@ const LIFT_KINDS = new Set<PartKind>([
   'damperExtension',
 ]);
 
+/** What a part adds to what came out for it: a thicker one in place of a thinner lifts by the difference, mm. */
+const gained = (part: PlanPart) => (part.set.t ?? 0) - (part.set.was ?? 0);
+
 /** The parts of a stack that lift by their thickness, as the calculator takes them. */
 export function liftParts(parts: PlanPart[], kind: SuspensionKind): LiftPart[] {
   const list: LiftPart[] = [];
   for (const part of parts) {
-    const t = part.set.t ?? 0;
+    const t = gained(part);
     if (!LIFT_KINDS.has(part.kind) || t === 0) continue;
     const thickness = Math.abs(t);
     const remove = t < 0 ? { remove: true } : {};
@@ -172,7 +175,7 @@ function standOnCoil(v: Values, end: OneEnd, parts: PlanPart[]) {
     // The turns cut off are missing from the solid height too.
     spring = { free: row!.free, rate: row!.rate, solid: spring.solid * (1 - turns / f.coilActive!) };
   }
-  return { spring: { ...spring, installed }, lift };
+  return { spring: { free: spring.free, rate: spring.rate, solid: spring.solid, installed }, lift };
 }
 
 /**
@@ -216,7 +219,7 @@ export function standAxle(
   const wheelLift = (stacked.wheelLift + onSpring) * learned;
   const damperMoved =
     parts.reduce((sum, part) => {
-      const t = part.set.t ?? 0;
+      const t = gained(part);
       if (part.kind === 'preloadSpacer' || part.kind === 'coilSpacer')
         return sum + (t * damperRatio) / springRatio;
       if (part.kind === 'block') return sum + (kind === 'leaf-under' ? -t : t) * damperRatio;

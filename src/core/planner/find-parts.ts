@@ -32,9 +32,20 @@ export function liftAlone(input: PlannerInput, part: PlanPart): { front: number;
   };
 }
 
-export const asPlanPart = ({ requires: _r, excludes: _e, ...part }: CatalogPart): PlanPart => ({
-  ...part,
+/** A catalog part as a plan carries it: what it is on a shelf stays in the catalog. */
+export const asPlanPart = (part: CatalogPart): PlanPart => ({
+  id: part.id,
+  kind: part.kind,
+  end: part.end,
+  name: part.name,
+  set: part.set,
+  cost: part.cost,
+  minutes: part.minutes,
+  rated: part.rated ?? null,
+  source: part.source ?? 'new',
   catalogId: part.id,
+  kit: part.kit ?? null,
+  claimed: part.claimed ?? null,
 });
 
 /** Does a part lift or lower an axle, and go on this car at all? */

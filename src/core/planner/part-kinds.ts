@@ -316,6 +316,10 @@ export type PartKind = keyof typeof PART_KINDS;
 export const PART_KIND_IDS = Object.keys(PART_KINDS) as PartKind[];
 export const partKind = (kind: PartKind): PartKindDef => PART_KINDS[kind];
 
+/** Parts that may stand in place of one like them: `was` is that one's thickness, and the lift is the difference. */
+export const mayReplace = (kind: PartKind) =>
+  partKind(kind).lifts === true && partKind(kind).settings.some((one) => one.id === 't');
+
 export const PART_SOURCES = ['new', 'used', 'donor', 'shop-made'] as const;
 export type PartSource = (typeof PART_SOURCES)[number];
 

@@ -17,7 +17,10 @@ const DRAWS = 10_000;
 function axleOf(input: PlannerInput, stand: CarStand, end: OneEnd): PlanAxle | null {
   const parts = partsAt(input.parts, end);
   if (!parts.length) return null;
-  const claims = parts.flatMap((part) => (part.claimed == null ? [] : [part.claimed]));
+  // A used, donor or shop-made part carries nobody's claim.
+  const claims = parts.flatMap((part) =>
+    part.claimed == null || (part.source && part.source !== 'new') ? [] : [part.claimed],
+  );
   const corners =
     end === 'front' ? ([stand.lift.LF, stand.lift.RF] as const) : ([stand.lift.LR, stand.lift.RR] as const);
   return {

@@ -33,7 +33,7 @@ export function drawsFrom(seed: number): () => number {
   };
 }
 
-const STEPS = 1 << 14;
+const STEPS = 1 << 12;
 let quantiles: Float64Array | null = null;
 
 /** Normal quantiles in the middle of equal shares, by Acklam's rational approximation (good to 1e-9 relative). */

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { answer } from '@/core/calc';
 import { SUSPENSIONS, type SuspensionKind } from '@/core/planner/axle-kinds';
 import { formatTape } from '@/core/calc/tape.format';
-import { SelectField, TextField } from '@/ui/form';
+import { Errors, SelectField, TextField } from '@/ui/form';
 import { Planner } from './planner';
 import type { Draft, PlannerProps } from './planner-props';
 
@@ -34,6 +34,7 @@ function lengthOf(text: string, unit: 'in' | 'mm'): number | null {
 export function PlannerAlone({ props, start }: { props: PlannerProps; start: Draft }) {
   const [draft, setDraft] = useState<Draft>(() => keptDraft(start));
   const [typed, setTyped] = useState<Record<string, string>>({});
+  const [unread, setUnread] = useState<Record<string, string>>({});
   const keep = (next: Draft) => {
     setDraft(next);
     localStorage.setItem(KEPT, JSON.stringify(next));
@@ -60,9 +61,21 @@ export function PlannerAlone({ props, start }: { props: PlannerProps; start: Dra
         value={typed[name] ?? text(now)}
         onChange={(event) => setTyped((before) => ({ ...before, [name]: event.target.value }))}
         onBlur={(event) => {
-          const mm = lengthOf(event.target.value, props.unit);
-          setTyped((before) => Object.fromEntries(Object.entries(before).filter(([one]) => one !== name)));
-          if (mm === null) return;
+          const written = event.target.value;
+          const mm = lengthOf(written, props.unit);
+          const without = (all: Record<string, string>) =>
+            Object.fromEntries(Object.entries(all).filter(([one]) => one !== name));
+          if (mm === null) {
+            // What does not read stays as typed, and says so.
+            setUnread((before) =>
+              written.trim() === ''
+                ? without(before)
+                : { ...before, [name]: `“${written}” does not read as a length.` },
+            );
+            return;
+          }
+          setUnread(without);
+          setTyped(without);
           if (what === 'target') keep({ ...draft, targets: { ...draft.targets, [end]: mm } });
           else {
             const base = draft.baseline ?? { LF: mm, RF: mm, LR: mm, RR: mm };
@@ -78,34 +91,36 @@ export function PlannerAlone({ props, start }: { props: PlannerProps; start: Dra
   const planner = useMemo(() => ({ ...props, setup: draft.setup }), [props, draft.setup]);
   return (
     <>
-      <div className="mb-5 grid grid-cols-2 gap-3 border-b border-ink pb-4 lg:grid-cols-[1fr_1.3fr_1.3fr_repeat(4,0.8fr)]">
-        <SelectField
-          name="body"
-          label="Body"
-          value={draft.body}
-          onChange={(event) => keep({ ...draft, body: event.target.value as Draft['body'] })}
-          options={[
-            ['pick-up', 'pick-up'],
-            ['wagon', 'wagon'],
-            ['van', 'van'],
-            ['cart', 'cart'],
-          ]}
-        />
-        {(['front', 'rear'] as const).map((end) => (
+      <Errors errors={Object.entries(unread).map(([field, message]) => ({ field, code: 'unread', message }))}>
+        <div className="mb-5 grid grid-cols-2 gap-3 border-b border-ink pb-4 lg:grid-cols-[1fr_1.3fr_1.3fr_repeat(4,0.8fr)]">
           <SelectField
-            key={end}
-            name={`${end}.kind`}
-            label={end === 'front' ? 'Front suspension' : 'Rear suspension'}
-            value={draft.setup[end]}
-            onChange={(event) => setup(end, event.target.value)}
-            options={kindsFor(end)}
+            name="body"
+            label="Body"
+            value={draft.body}
+            onChange={(event) => keep({ ...draft, body: event.target.value as Draft['body'] })}
+            options={[
+              ['pick-up', 'pick-up'],
+              ['wagon', 'wagon'],
+              ['van', 'van'],
+              ['cart', 'cart'],
+            ]}
           />
-        ))}
-        {height('front', 'came')}
-        {height('front', 'target')}
-        {height('rear', 'came')}
-        {height('rear', 'target')}
-      </div>
+          {(['front', 'rear'] as const).map((end) => (
+            <SelectField
+              key={end}
+              name={`${end}.kind`}
+              label={end === 'front' ? 'Front suspension' : 'Rear suspension'}
+              value={draft.setup[end]}
+              onChange={(event) => setup(end, event.target.value)}
+              options={kindsFor(end)}
+            />
+          ))}
+          {height('front', 'came')}
+          {height('front', 'target')}
+          {height('rear', 'came')}
+          {height('rear', 'target')}
+        </div>
+      </Errors>
       <Planner
         key={key}
         start={draft}

@@ -1,6 +1,8 @@
 'use client';
 
 import { Minus, Plus, X } from 'lucide-react';
+import { useState } from 'react';
+import { answer } from '@/core/calc';
 import { formatTape } from '@/core/calc/tape.format';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import { SUSPENSIONS, type SuspensionKind } from '@/core/planner/axle-kinds';
@@ -8,11 +10,13 @@ import { type CatalogPart, asPlanPart } from '@/core/planner/find-parts';
 import type { OneEnd } from '@/core/planner/measures';
 import {
   PART_KIND_IDS,
+  PART_SOURCES,
   type PartGroup,
   type PartSetting,
   type PlanPart,
   fitsAxle,
   freshPart,
+  mayReplace,
   partKind,
 } from '@/core/planner/part-kinds';
 import { hoursText, moneyText } from '@/core/units/money';
@@ -91,6 +95,85 @@ function Setting({
   );
 }
 
+/** Where a part comes from, and what comes out for it. */
+function Origin({
+  part,
+  unit,
+  onChange,
+}: {
+  part: PlanPart;
+  unit: TapeUnit;
+  onChange: (next: PlanPart) => void;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  if (partKind(part.kind).group === 'service') return null;
+  const was = part.set.was ?? 0;
+  const read = (text: string): number | null => {
+    if (text.trim() === '') return 0;
+    const got = answer('tape.parse', { text, unit });
+    return got.ok ? (got.output as { mm: number }).mm : null;
+  };
+  const bad = typed !== null && read(typed) === null;
+  return (
+    <details>
+      <summary className="cursor-pointer text-[0.95rem] text-soft">
+        {part.source === 'new' || !part.source ? 'new part' : `${part.source} part`}
+        {part.replaces ? `, replaces ${part.replaces}` : ''}
+      </summary>
+      <div className="grid grid-cols-[1fr_1.4fr_0.8fr] gap-2 py-2">
+        <label className="label">
+          Comes
+          <select
+            className="input"
+            value={part.source ?? 'new'}
+            onChange={(event) => onChange({ ...part, source: event.target.value as PlanPart['source'] })}
+          >
+            {PART_SOURCES.map((source) => (
+              <option key={source} value={source}>
+                {source}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="label">
+          Replaces
+          <input
+            className="input"
+            value={part.replaces ?? ''}
+            onChange={(event) => onChange({ ...part, replaces: event.target.value || null })}
+          />
+        </label>
+        {mayReplace(part.kind) && (
+          <label className="label">
+            of, {unit}
+            <input
+              className="input"
+              aria-invalid={bad || undefined}
+              value={typed ?? (was ? formatTape(was, unit, 32).replace(/"| mm/, '') : '')}
+              onChange={(event) => {
+                setTyped(event.target.value);
+                const mm = read(event.target.value);
+                if (mm !== null) onChange({ ...part, set: { ...part.set, was: mm } });
+              }}
+              onBlur={() => !bad && setTyped(null)}
+            />
+          </label>
+        )}
+      </div>
+      {bad && (
+        <p role="alert" className="font-medium text-danger">
+          “{typed}” does not read as a length.
+        </p>
+      )}
+      {part.source && part.source !== 'new' && (
+        <p className="caution mb-2 px-2 py-1 text-[0.95rem] font-medium">
+          Measured against the original first; no kit’s claim is assumed for it, and the lead says yes.
+        </p>
+      )}
+    </details>
+  );
+}
+
 function PartLayer({
   part,
   unit,
@@ -137,6 +220,7 @@ function PartLayer({
           onChange={(value) => onChange({ ...part, set: { ...part.set, [setting.id]: value } })}
         />
       ))}
+      <Origin part={part} unit={unit} onChange={onChange} />
       <p className="text-[0.95rem] text-soft">
         {part.cost > 0 ? moneyText(part.cost, currency) : 'no price'} · {hoursText(part.minutes)}
         {part.kit ? ` · ${part.kit}` : ''}
@@ -144,7 +228,6 @@ function PartLayer({
         {part.rated
           ? ` · rated for ${formatTape(part.rated.least, unit)} to ${formatTape(part.rated.most, unit)}`
           : ''}
-        {part.source && part.source !== 'new' ? ` · ${part.source}` : ''}
       </p>
     </li>
   );

@@ -13,6 +13,7 @@ import {
   PART_SOURCES,
   type PlanPart,
   fitsAxle,
+  mayReplace,
   partKind,
   partsAt,
 } from '@/core/planner/part-kinds';
@@ -66,6 +67,12 @@ function checkParts(parts: PlanPart[], setup: PlannerInput['setup']): void {
     const ends: OneEnd[] = end === 'both' ? ['front', 'rear'] : [end];
     if (!ends.every((one) => fitsAxle(kind, setup[one], one)))
       throw new Refusal('no-fit', `${name} does not go on this car’s ${end} axle.`, `parts[${index}].kind`);
+    if (set.was !== undefined && (!mayReplace(kind) || set.was < 0 || set.was > 200))
+      throw new Refusal(
+        'setting',
+        `${name}: what it replaces is no part like it.`,
+        `parts[${index}].set.was`,
+      );
     for (const { id: settingId, label, min, max } of partKind(kind).settings) {
       const value = set[settingId];
       if (value === undefined || value < min || value > max)

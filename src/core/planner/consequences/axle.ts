@@ -13,14 +13,12 @@ const WRAP_MOST_PCT = 110;
 function trackbarOf(car: CarStand, end: OneEnd) {
   const { v, axles, axleLift } = car;
   const lowered = axles[end].total('trackbarBracket', 'lower');
-  return {
-    ...shiftByTrackbar({
-      length: v[end].trackbar!,
-      rise: v[end].trackbarRise!,
-      lift: axleLift[end] - lowered,
-    }),
-    lengthened: axles[end].total('trackbarSet', 'lengthen'),
-  };
+  const { shift, lengthen } = shiftByTrackbar({
+    length: v[end].trackbar!,
+    rise: v[end].trackbarRise!,
+    lift: axleLift[end] - lowered,
+  });
+  return { shift, lengthen, lengthened: axles[end].total('trackbarSet', 'lengthen') };
 }
 
 function alongShift(car: CarStand, end: OneEnd): number {

@@ -15,7 +15,9 @@ const LINK_STEPS = 2;
 
 export function fourLinksOf(car: CarStand, end: OneEnd, targetCaster?: number) {
   if (targetCaster !== undefined) return followLinks(car, end, targetCaster);
-  return (car.memo[`${end}Links`] ??= followLinks(car, end));
+  return end === 'front'
+    ? (car.memo.frontLinks ??= followLinks(car, end))
+    : (car.memo.rearLinks ??= followLinks(car, end));
 }
 
 function followLinks(car: CarStand, end: OneEnd, targetCaster?: number) {
@@ -23,21 +25,22 @@ function followLinks(car: CarStand, end: OneEnd, targetCaster?: number) {
   const axle = axles[end];
   const f = v[end];
   const drop = axle.total('bracketDrop', 't');
-  const points = {
-    axleLower: { x: f.axleLowerX!, y: f.axleLowerY! },
-    axleUpper: { x: f.axleUpperX!, y: f.axleUpperY! },
-    frameLower: { x: f.frameLowerX!, y: f.frameLowerY! },
-    frameUpper: { x: f.frameUpperX!, y: f.frameUpperY! },
-  };
+  const axleLower = { x: f.axleLowerX!, y: f.axleLowerY! };
+  const axleUpper = { x: f.axleUpperX!, y: f.axleUpperY! };
+  const frameLower = { x: f.frameLowerX!, y: f.frameLowerY! };
+  const frameUpper = { x: f.frameUpperX!, y: f.frameUpperY! };
   return casterOnFourLinks(
     {
-      ...points,
+      axleLower,
+      axleUpper,
+      frameLower,
+      frameUpper,
       casterBefore: end === 'front' ? f.caster! : 0,
       // Brackets that lower the frame's joints take their drop off the lift the links see.
       lift: axleLift[end] - drop,
-      newLowerLength: distance(points.axleLower, points.frameLower) + axle.total('linkSet', 'lower'),
-      newUpperLength: distance(points.axleUpper, points.frameUpper) + axle.total('linkSet', 'upper'),
-      ...(targetCaster === undefined ? {} : { targetCaster }),
+      newLowerLength: distance(axleLower, frameLower) + axle.total('linkSet', 'lower'),
+      newUpperLength: distance(axleUpper, frameUpper) + axle.total('linkSet', 'upper'),
+      targetCaster,
     },
     LINK_STEPS,
   );

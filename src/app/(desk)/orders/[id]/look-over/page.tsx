@@ -1,7 +1,7 @@
 import { baselineOf, isClosed } from '@/core/ledger/order-state';
 import { shopMoment } from '@/core/units/shop-time';
 import { vinWarning } from '@/core/vehicle-facts';
-import { answerWords } from '@/features/answers/answer-form';
+import { answerWords } from '@/features/answers/answer-words';
 import { VehicleForm } from '@/features/cars/vehicle-form';
 import { Inspection } from '@/features/look-over/inspection';
 import { MeasureForm } from '@/features/look-over/measure-form';

@@ -1,7 +1,8 @@
 import { isClosed, latestPlan } from '@/core/ledger/order-state';
 import { hoursText, moneyText } from '@/core/units/money';
 import { shopMoment } from '@/core/units/shop-time';
-import { AnswerForm, answerWords } from '@/features/answers/answer-form';
+import { AnswerForm } from '@/features/answers/answer-form';
+import { answerWords } from '@/features/answers/answer-words';
 import { QuoteForm } from '@/features/quote/quote-form';
 import { orderPage } from '@/server/queries/page-data';
 
