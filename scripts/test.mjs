@@ -16,7 +16,10 @@ const DAY = '2026-04-14T18:30:00.000Z';
 /** No stage may hang the whole run. */
 const STAGE_LIMIT_MS = 15 * 60_000;
 const workDir = path.join(root, '.build', 'test');
-const chosen = process.argv.slice(2);
+/** `node scripts/test.mjs e2e -g "the path"` runs the end-to-end tests whose names match. */
+const at = process.argv.indexOf('-g');
+const grep = at < 0 ? [] : ['-g', process.argv[at + 1] ?? ''];
+const chosen = process.argv.slice(2, at < 0 ? undefined : at);
 const wants = (name) => chosen.length === 0 || chosen.includes(name);
 const total = { passed: 0, failed: 0 };
 const cleanUp = [];
@@ -76,15 +79,19 @@ async function endToEnd() {
   cleanUp.push(web.stop);
   const file = path.join(workDir, 'e2e.json');
   rmSync(file, { force: true });
-  const { output } = await node(bin('@playwright', 'test', 'cli.js'), ['test', '--reporter=list,json'], {
-    env: {
-      ...process.env,
-      BASE_URL: `http://127.0.0.1:${port}`,
-      WRENCHWISE_DATA: folder,
-      WRENCHWISE_ROOT: root,
-      PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+  const { output } = await node(
+    bin('@playwright', 'test', 'cli.js'),
+    ['test', '--reporter=list,json', ...grep],
+    {
+      env: {
+        ...process.env,
+        BASE_URL: `http://127.0.0.1:${port}`,
+        WRENCHWISE_DATA: folder,
+        WRENCHWISE_ROOT: root,
+        PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+      },
     },
-  });
+  );
   if (!existsSync(file)) return count(0, 1, 'end to end', output);
   const { stats } = JSON.parse(readFileSync(file, 'utf8'));
   count(stats.expected, stats.unexpected + stats.flaky, 'end to end', output);

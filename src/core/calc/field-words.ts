@@ -25,4 +25,6 @@ export function unitOfField(id: string): string {
 /** `springMotionRatio` in words: `spring motion ratio`. */
 export const fieldWords = (id: string) =>
   ({ LF: 'left front', RF: 'right front', LR: 'left rear', RR: 'right rear' })[id] ??
-  id.replace(/Deg$/, '').replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);
+  id
+    .replace(/(Deg|Pct)$/, '')
+    .replace(/([a-z])([A-Z])/g, (_, a: string, b: string) => `${a} ${b.toLowerCase()}`);

@@ -247,7 +247,9 @@ const OUT_UNITS: Record<string, string> = {
   value: '',
 };
 
-const plain = (value: number) => String(Math.round(value * 1000) / 1000);
+/** Small figures keep three places, larger ones two: nobody reads a tape finer. */
+const plain = (value: number) =>
+  String(Math.abs(value) < 1 ? Math.round(value * 1000) / 1000 : Math.round(value * 100) / 100);
 
 /** A figure with its unit, lengths in both. */
 function figure(key: string, value: unknown, tool: string): { main: string; other: string } {

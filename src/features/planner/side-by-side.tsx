@@ -7,6 +7,7 @@ import type { FinishedLift } from '@/core/planner/learning';
 import type { PlanPart } from '@/core/planner/part-kinds';
 import { partsAt } from '@/core/planner/part-kinds';
 import { axleMeans } from '@/core/stance/plan';
+import type { Drawing } from '@/core/stance/shapes';
 import { hoursText, moneyText } from '@/core/units/money';
 import { Shapes } from '@/ui/shapes';
 import type { Draft } from './planner-props';
@@ -20,6 +21,13 @@ export interface Beside {
 }
 
 export const MOST_BESIDE = 4;
+
+/** Drawn this small its words could not be read: they stand beneath it instead. */
+const withoutWords = (drawing: Drawing): Drawing => ({
+  ...drawing,
+  height: drawing.height - 40,
+  shapes: drawing.shapes.filter((shape) => shape.kind !== 'text'),
+});
 
 /** The schools that reach a draft's targets on this car, at most four plans, each the same school at both ends where it can. */
 export async function schoolPlans(draft: Draft, past: FinishedLift[], platform: string): Promise<Beside[]> {
@@ -96,16 +104,18 @@ export function SideBySide({
               {of.stand && of.predicted && (
                 <Shapes
                   className="w-full"
-                  drawing={planSide({
-                    body: draft.body,
-                    unit,
-                    stand: of.stand,
-                    baseline: of.baseline ?? assumedHeights(of.stand),
-                    predicted: of.predicted,
-                    target: draft.targets,
-                    band: null,
-                    fromFloor: draft.method === 'floor',
-                  })}
+                  drawing={withoutWords(
+                    planSide({
+                      body: draft.body,
+                      unit,
+                      stand: of.stand,
+                      baseline: of.baseline ?? assumedHeights(of.stand),
+                      predicted: of.predicted,
+                      target: draft.targets,
+                      band: null,
+                      fromFloor: draft.method === 'floor',
+                    }),
+                  )}
                 />
               )}
               {of.stopped && <p className="font-medium text-danger">{of.stopped}</p>}

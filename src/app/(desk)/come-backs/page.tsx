@@ -80,7 +80,7 @@ export default async function ComeBacksPage() {
                   <span className="text-soft">
                     {' '}
                     · {comeBack.places.length} {comeBack.places.length === 1 ? 'place' : 'places'} ·{' '}
-                    {comeBack.customer} · {comeBack.phone}
+                    {comeBack.customer} · <span className="whitespace-nowrap">{comeBack.phone}</span>
                   </span>
                 </p>
               </div>
