@@ -1,6 +1,6 @@
 import { type PlannerInput, standCar } from '../src/core/planner/car-stand';
 import { judgeCar } from '../src/core/planner/judge';
-import { freshPart } from '../src/core/planner/part-kinds';
+import { freshPart } from '../src/core/planner/plan-part';
 import { spreadOfPlan } from '../src/core/planner/spread';
 
 const plan = (

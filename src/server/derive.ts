@@ -9,7 +9,7 @@ import {
   isJob,
   latestPlan,
 } from '@/core/ledger/order-state';
-import { partsAt } from '@/core/planner/part-kinds';
+import { partsAt } from '@/core/planner/plan-part';
 import { axleMeans } from '@/core/stance/plan';
 import { markNow, tapeOf } from '@/core/ledger/tape';
 import { convertDistance } from '@/core/units/distance';

@@ -7,7 +7,7 @@ import { breakover } from '@/core/planner/consequences/load';
 import { compareGearing } from '@/core/planner/gearing';
 import { judgeCar } from '@/core/planner/judge';
 import type { OneEnd } from '@/core/planner/measures';
-import { type PlanPart, freshPart } from '@/core/planner/part-kinds';
+import { type PlanPart, freshPart } from '@/core/planner/plan-part';
 
 type Set = Record<string, number>;
 let count = 0;
@@ -47,6 +47,13 @@ const planOf = ({
 
 function taken(input: PlannerInput, cure: Cure): PlannerInput {
   if (cure.kind === 'add') return { ...input, parts: [...input.parts, { ...cure.part, id: 'cure' }] };
+  if (cure.kind === 'set')
+    return {
+      ...input,
+      parts: input.parts.map((one) =>
+        one.id === cure.partId ? { ...one, set: { ...one.set, ...cure.set } } : one,
+      ),
+    };
   if (cure.kind === 'leave-out')
     return { ...input, parts: input.parts.filter((one) => one.id !== cure.partId) };
   return { ...input, accessories: input.accessories.filter((one) => one.id !== cure.accessoryId) };
@@ -508,6 +515,23 @@ describe('what else changes', () => {
       const after = judgeCar(standCar(taken(input, cure))).find((one) => one.id === id);
       expect(`${cure.label}: ${after?.level ?? 'gone'}`).not.toMatch(/must|never/);
     }
+  });
+
+  test('a lift that uses the camber adjustment up is capped at the last step it allows', () => {
+    const input = planOf({
+      front: 'strut',
+      parts: [spacer('front', 50)],
+      figures: { 'front.camberShift': 2 },
+    });
+    const judged = (t: number) =>
+      judgeCar(standCar({ ...input, parts: [{ ...input.parts[0]!, set: { t } }] })).find(
+        (one) => one.id === 'front.camber',
+      )!;
+    const cap = judged(50).cures.find((cure) => cure.kind === 'set');
+    const t = cap?.kind === 'set' ? cap.set.t! : NaN;
+    expect(t).toBeLessThan(50);
+    expect(judged(t).level).not.toBe('must');
+    expect(judged(t + 0.5).level).toBe('must');
   });
 
   test('what matters most stands first', () => {

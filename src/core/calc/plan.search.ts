@@ -1,28 +1,10 @@
 import Joi from 'joi';
 import { searchPlans } from '../plan-search/search';
+import type { PlanChoice, PlanOption, PlanSearchInput } from '../plan-search/types';
 import { Refusal, calculator } from './calculator';
 import { anyNumber, zeroOrMore } from './fields';
 
-export interface PlanOption {
-  id: string;
-  slot: string;
-  lift: { front?: number; rear?: number };
-  cost: number;
-  minutes: number;
-  requires?: string[];
-  excludes?: string[];
-}
-export interface PlanSearchInput {
-  targets: { front?: number; rear?: number };
-  tolerance: number;
-  options: PlanOption[];
-}
-export interface PlanChoice {
-  error: number;
-  cost: number;
-  minutes: number;
-  ids: string[];
-}
+export type { PlanChoice, PlanOption, PlanSearchInput };
 
 const MOST_SLOTS = 12;
 const MOST_OPTIONS = 8;

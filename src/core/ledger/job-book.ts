@@ -1,6 +1,6 @@
 import type { PerCorner } from '../calc/fields';
 import type { CarSetup, Known, MeasureSheet } from '../planner/measures';
-import type { Accessory, PlanPart } from '../planner/part-kinds';
+import type { Accessory, PlanPart } from '../planner/plan-part';
 import type { Band } from '../planner/spread';
 import type { Drawing } from '../stance/shapes';
 

@@ -1,4 +1,4 @@
-import type { PlanOption } from '../calc/plan.search';
+import type { PlanOption } from './types';
 
 /** All choices of one half of the slots, column by column; what they ask of the other half as two words of bits each. */
 export interface Half {

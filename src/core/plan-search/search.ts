@@ -1,4 +1,4 @@
-import type { PlanChoice, PlanSearchInput } from '../calc/plan.search';
+import type { PlanChoice, PlanSearchInput } from './types';
 import { type Half, fitTogether, idsOf, listHalf, splitSlots } from './halves';
 import { type Group, groupHalf } from './tree';
 

@@ -7,7 +7,8 @@ import { type LiftPart, predictLift } from '../calc/lift.predict';
 import { type SuspensionKind, hasCoil, isLeaf } from './axle-kinds';
 import type { Values } from './figures';
 import type { OneEnd } from './measures';
-import type { PartKind, PlanPart } from './part-kinds';
+import type { PartKind } from './part-kinds';
+import type { PlanPart } from './plan-part';
 
 export interface LeafStand {
   camber: number;

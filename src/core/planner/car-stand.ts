@@ -7,7 +7,7 @@ import type { LiftPart } from '../calc/lift.predict';
 import { type AxleStand, liftParts, standAxle } from './axle-stand';
 import { type Values, blankValues, placeOfFigure } from './figures';
 import { type CarSetup, type MeasureSheet, type OneEnd, wholeSheet } from './measures';
-import { type Accessory, type PlanPart, partsAt } from './part-kinds';
+import { type Accessory, type PlanPart, partsAt } from './plan-part';
 
 /** A plan for a car: how it is hung, what is known of it, what goes on. */
 export interface PlannerInput {
@@ -37,6 +37,7 @@ export interface CarStand {
   /** Nose down is positive. */
   pitchDeg: number;
   parts: PlanPart[];
+  learned: PlannerInput['learned'];
   /** What several consequences ask alike is worked out once for one stand. */
   memo: Memo;
 }
@@ -118,6 +119,7 @@ export function standWith(v: Values, plan: StandSetup): CarStand {
     sag,
     pitchDeg: toDeg(Math.atan((overGround('rear') - overGround('front')) / v.car.wheelbase!)),
     parts: plan.parts,
+    learned: plan.learned,
     memo: {},
   };
 }

@@ -1,11 +1,12 @@
 import type { CarStand } from './car-stand';
 import type { OneEnd } from './measures';
-import type { Accessory, PlanPart } from './part-kinds';
+import type { Accessory, PlanPart } from './plan-part';
 
-/** Something to do about a consequence: a part to add, or something to leave out. */
+/** Something to do about a consequence: a part to add, one to set lower, or something to leave out. */
 export type Cure =
   | { kind: 'add'; label: string; part: Omit<PlanPart, 'id'> }
   | { kind: 'leave-out'; label: string; partId: string }
+  | { kind: 'set'; label: string; partId: string; set: Record<string, number> }
   | { kind: 'unload'; label: string; accessoryId: Accessory['id'] };
 
 export interface Limit {

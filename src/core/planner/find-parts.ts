@@ -2,7 +2,8 @@ import type { PlanChoice, PlanOption } from '../calc/plan.search';
 import { choosePlans } from '../calc/plan.search';
 import { Refusal } from '../calc/calculator';
 import { type PlannerInput, standCar } from './car-stand';
-import { type PlanPart, fitsAxle, partKind } from './part-kinds';
+import { partKind } from './part-kinds';
+import { type PlanPart, fitsAxle } from './plan-part';
 
 /** A part of the catalog as the search sees it: what it is, what it needs and does not go with. */
 export interface CatalogPart extends Omit<PlanPart, 'id'> {

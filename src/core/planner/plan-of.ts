@@ -9,7 +9,8 @@ import { figureText } from './figure-text';
 import { type Judged, judgeCar, unansweredMusts } from './judge';
 import type { LearnedLift } from './learning';
 import type { OneEnd } from './measures';
-import { partKind, partsAt } from './part-kinds';
+import { partKind } from './part-kinds';
+import { partsAt } from './plan-part';
 import { spreadOfPlan } from './spread';
 
 const DRAWS = 10_000;

@@ -2,7 +2,8 @@ import type { SuspensionKind } from './axle-kinds';
 import { hasCoil, isCoilover, isLeaf } from './axle-kinds';
 import { type PlannerInput, standCar, valuesOf } from './car-stand';
 import type { OneEnd } from './measures';
-import { type PartKind, type PlanPart, freshPart } from './part-kinds';
+import type { PartKind } from './part-kinds';
+import { type PlanPart, freshPart } from './plan-part';
 
 /** The ways shops lift an axle, each a school of its own: compared side by side, one is taken. */
 export const SCHOOLS = [

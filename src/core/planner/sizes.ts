@@ -5,7 +5,7 @@ import type { PlanData } from '../ledger/job-book';
 import { isCoilover, isLeaf } from './axle-kinds';
 import { standCar } from './car-stand';
 import type { OneEnd } from './measures';
-import { partsAt } from './part-kinds';
+import { partsAt } from './plan-part';
 
 export interface Size {
   what: string;

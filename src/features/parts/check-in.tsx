@@ -5,7 +5,8 @@ import type { ExpectedPart } from '@/core/ledger/job-book';
 import { useCommand } from '@/ui/commands';
 import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
-import { PersonPin, type PinPerson } from '@/ui/person-pin';
+import type { PinPerson } from '@/ui/person-pin';
+import { LeadReason } from '../answers/lead-reason';
 import { PhotoButton } from '../photos/photo-upload';
 
 export interface ShownLine extends ExpectedPart {
@@ -174,40 +175,22 @@ function HoldBox({
   hold: { holdId: string; reason: string; lateOnly: boolean };
   leads: PinPerson[];
 }) {
-  const { give, busy, errors } = useCommand('hold.end');
-  const [open, setOpen] = useState(false);
-  const [reason, setReason] = useState('');
   return (
     <div className="hatch mb-4 flex flex-wrap items-center justify-between gap-3 px-4 py-3">
       <p className="font-semibold">
         On hold: {hold.reason}. The car stays whole; checking it in ends the hold.
       </p>
       {hold.lateOnly && (
-        <button type="button" className="btn bg-paper" onClick={() => setOpen(true)}>
-          The lead goes on without it
-        </button>
+        <LeadReason
+          command="hold.end"
+          input={{ orderId, holdId: hold.holdId }}
+          leads={leads}
+          button="The lead goes on without it"
+          title="Go on without it"
+          intro={`${hold.reason}. It stands on the handoff with the reason and the lead’s name.`}
+          action="End the hold"
+        />
       )}
-      <Dialog open={open} onClose={() => setOpen(false)} title="Go on without it" intro={hold.reason}>
-        <Errors errors={errors}>
-          <TextField
-            name="reason"
-            label="Reason"
-            value={reason}
-            onChange={(event) => setReason(event.target.value)}
-          />
-        </Errors>
-        <div className="mt-4">
-          <PersonPin
-            people={leads}
-            action="End the hold"
-            busy={busy}
-            errors={errors.filter((error) => error.field !== 'reason')}
-            onEnter={async (leadId, pin) => {
-              if (await give({ orderId, holdId: hold.holdId, leadId, pin, reason })) setOpen(false);
-            }}
-          />
-        </div>
-      </Dialog>
     </div>
   );
 }

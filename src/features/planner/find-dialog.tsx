@@ -15,7 +15,7 @@ import { formatTape } from '@/core/calc/tape.format';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import type { PlannerInput } from '@/core/planner/car-stand';
 import { type CatalogPart, type FoundPlan, asPlanPart } from '@/core/planner/find-parts';
-import type { PlanPart } from '@/core/planner/part-kinds';
+import type { PlanPart } from '@/core/planner/plan-part';
 import { hoursText, moneyText } from '@/core/units/money';
 import { Dialog } from '@/ui/dialog';
 import { plannerDoors } from './planner-worker';

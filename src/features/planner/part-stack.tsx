@@ -10,15 +10,12 @@ import { type CatalogPart, asPlanPart } from '@/core/planner/find-parts';
 import type { OneEnd } from '@/core/planner/measures';
 import {
   PART_KIND_IDS,
-  PART_SOURCES,
   type PartGroup,
   type PartSetting,
-  type PlanPart,
-  fitsAxle,
-  freshPart,
   mayReplace,
   partKind,
 } from '@/core/planner/part-kinds';
+import { PART_SOURCES, type PlanPart, fitsAxle, freshPart } from '@/core/planner/plan-part';
 import { hoursText, moneyText } from '@/core/units/money';
 
 const GROUPS: [PartGroup, string][] = [

@@ -3,7 +3,7 @@ import type { TapeUnit } from '@/core/calc/tape.parse';
 import type { CatalogPart } from '@/core/planner/find-parts';
 import type { FinishedLift } from '@/core/planner/learning';
 import type { CarSetup, MeasureSheet } from '@/core/planner/measures';
-import type { Accessory, PlanPart } from '@/core/planner/part-kinds';
+import type { Accessory, PlanPart } from '@/core/planner/plan-part';
 import type { BodyKind } from '@/core/stance/shapes';
 
 /** What the planner starts from: a car of the shop's with an order, or a car made up on the spot. */

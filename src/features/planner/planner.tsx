@@ -158,6 +158,13 @@ export function Planner({
     change((before) => {
       if (one.kind === 'add')
         return { ...before, parts: [...before.parts, { ...one.part, id: crypto.randomUUID() }] };
+      if (one.kind === 'set')
+        return {
+          ...before,
+          parts: before.parts.map((part) =>
+            part.id === one.partId ? { ...part, set: { ...part.set, ...one.set } } : part,
+          ),
+        };
       if (one.kind === 'leave-out')
         return { ...before, parts: before.parts.filter((part) => part.id !== one.partId) };
       return { ...before, accessories: before.accessories.filter((other) => other.id !== one.accessoryId) };

@@ -7,7 +7,7 @@ import { assumedHeights } from '@/core/planner/drawing';
 import { judgeCar, unansweredMusts } from '@/core/planner/judge';
 import { type LearnedLift, learnLift } from '@/core/planner/learning';
 import type { OneEnd } from '@/core/planner/measures';
-import { partsAt } from '@/core/planner/part-kinds';
+import { partsAt } from '@/core/planner/plan-part';
 import type { FinishedLift } from '@/core/planner/learning';
 import type { Draft } from './planner-props';
 

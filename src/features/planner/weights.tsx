@@ -3,7 +3,7 @@
 import { X } from 'lucide-react';
 import { useRef } from 'react';
 import type { TapeUnit } from '@/core/calc/tape.parse';
-import type { Accessory } from '@/core/planner/part-kinds';
+import type { Accessory } from '@/core/planner/plan-part';
 import { fieldsOf } from '@/ui/form';
 
 const LB = 0.45359237;

@@ -1,9 +1,8 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
-import { holdsRole } from '@/core/ledger/roles';
-import { checkPin } from '../sessions/sessions';
 import { command } from './command';
 import { id, pin, reason } from './fields';
+import { leadByPin } from './lead';
 
 /** The lead passes a sheet that did not reach its spec, with a written reason the customer is told. */
 export const alignmentAccept = command({
@@ -22,9 +21,7 @@ export const alignmentAccept = command({
     if (!sheet) throw new Refusal('no-sheet', 'There is no such sheet on this order.', 'sheetId');
     if (sheet.after.pass)
       throw new Refusal('no-need', 'This sheet is in its spec: it needs no reason.', 'sheetId');
-    const lead = await checkPin(input.leadId, input.pin);
-    if (!holdsRole(lead.roles, ['lead']))
-      throw new Refusal('not-lead', `${lead.name} is not a lead.`, 'leadId');
+    const lead = await leadByPin(input.leadId, input.pin);
     await ctx.append(order.id, {
       kind: 'alignment.accepted',
       data: { sheetId: input.sheetId, leadId: lead.id, reason: input.reason },

@@ -1,10 +1,9 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { openHolds } from '@/core/ledger/order-state';
-import { holdsRole } from '@/core/ledger/roles';
-import { checkPin } from '../sessions/sessions';
 import { command } from './command';
 import { id, pin, reason } from './fields';
+import { leadByPin } from './lead';
 
 /** The lead ends a hold for parts that only a later phase needs, with a reason and the lead's own PIN. */
 export const holdEnd = command({
@@ -31,9 +30,7 @@ export const holdEnd = command({
         `${early.name} is needed as soon as it is apart: the car stays whole until it is here.`,
         'holdId',
       );
-    const lead = await checkPin(leadId, typed);
-    if (!holdsRole(lead.roles, ['lead']))
-      throw new Refusal('not-lead', `${lead.name} is not a lead.`, 'leadId');
+    const lead = await leadByPin(leadId, typed);
     await ctx.append(
       order.id,
       { kind: 'hold.end', data: { holdId, how: 'lead', leadId: lead.id, reason: why } },

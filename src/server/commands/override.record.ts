@@ -1,11 +1,10 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { OVERRIDE_RULES, type OverrideRule } from '@/core/ledger/entries';
-import { holdsRole } from '@/core/ledger/roles';
 import { judgeStep } from '@/core/procedure/engine';
-import { checkPin } from '../sessions/sessions';
 import { command } from './command';
 import { id, pin, reason } from './fields';
+import { leadByPin } from './lead';
 
 interface OverrideInput {
   orderId: string;
@@ -50,9 +49,7 @@ export const overrideRecord = command({
         throw new Refusal('never', 'There is somebody else in the shop: ask them to check it.', 'ref');
       }
     }
-    const lead = await checkPin(input.leadId, input.pin);
-    if (!holdsRole(lead.roles, ['lead']))
-      throw new Refusal('not-lead', `${lead.name} is not a lead.`, 'leadId');
+    const lead = await leadByPin(input.leadId, input.pin);
     await ctx.append(order.id, {
       kind: 'override',
       data: { rule: input.rule, ref: input.ref, leadId: lead.id, reason: input.reason },

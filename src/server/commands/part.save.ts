@@ -2,25 +2,13 @@ import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { anyNumber } from '@/core/calc/fields';
-import { PART_KIND_IDS, type PartKind, partKind } from '@/core/planner/part-kinds';
+import type { CsvPart } from '@/core/formats/parts-csv';
+import { PART_KIND_IDS, partKind } from '@/core/planner/part-kinds';
 import { type CommandContext, command } from './command';
 import { line } from './fields';
 
-export interface PartInput {
-  code: string;
-  name: string;
-  kind: PartKind;
-  end: 'front' | 'rear' | 'both';
-  set: Record<string, number>;
-  cents: number;
-  minutes: number;
-  claimed: number | null;
-  ratedLeast: number | null;
-  ratedMost: number | null;
-  requires: string[];
-  excludes: string[];
-  kit: string | null;
-}
+/** A part as typed, and as a row of CSV gives it: one shape for both. */
+export type PartInput = CsvPart;
 
 const codes = () => Joi.array().items(line(40)).max(20).default([]);
 

@@ -7,16 +7,8 @@ import { type PlannerInput, standCar } from '@/core/planner/car-stand';
 import { judgeCar, unansweredMusts } from '@/core/planner/judge';
 import { learnLift } from '@/core/planner/learning';
 import { KNOWN, type MeasureSheet, type OneEnd, measuresOf } from '@/core/planner/measures';
-import {
-  type Accessory,
-  PART_KIND_IDS,
-  PART_SOURCES,
-  type PlanPart,
-  fitsAxle,
-  mayReplace,
-  partKind,
-  partsAt,
-} from '@/core/planner/part-kinds';
+import { PART_KIND_IDS, mayReplace, partKind } from '@/core/planner/part-kinds';
+import { type Accessory, PART_SOURCES, type PlanPart, fitsAxle, partsAt } from '@/core/planner/plan-part';
 import { freezePlan } from '@/core/planner/plan-of';
 import { parseTape } from '@/core/calc/tape.parse';
 import { readOrderFile } from '../queries/order';

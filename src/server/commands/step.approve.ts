@@ -1,10 +1,9 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
-import { holdsRole } from '@/core/ledger/roles';
 import { stepOf } from '@/core/procedure/engine';
-import { checkPin } from '../sessions/sessions';
 import { command } from './command';
 import { id, pin } from './fields';
+import { leadByPin } from './lead';
 
 /** The lead's yes to a step that cannot be undone, with the lead's own PIN. */
 export const stepApprove = command({
@@ -21,9 +20,7 @@ export const stepApprove = command({
     if (!stepOf(order.document, stepId)?.irreversible) {
       throw new Refusal('no-need', 'This step needs no approval.', 'stepId');
     }
-    const lead = await checkPin(leadId, typed);
-    if (!holdsRole(lead.roles, ['lead']))
-      throw new Refusal('not-lead', `${lead.name} is not a lead.`, 'leadId');
+    const lead = await leadByPin(leadId, typed);
     await ctx.append(order.id, { kind: 'approval', data: { stepId, approverId: lead.id } });
     return {};
   },

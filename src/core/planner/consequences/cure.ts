@@ -1,5 +1,6 @@
 import type { OneEnd } from '../measures';
-import { type PartKind, freshPart } from '../part-kinds';
+import type { PartKind } from '../part-kinds';
+import { freshPart } from '../plan-part';
 import type { Cure } from '../consequence';
 
 /** What a cure is taken to cost and take until the shop's catalog says better: cents and minutes by kind of part. */

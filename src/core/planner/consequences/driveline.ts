@@ -6,6 +6,7 @@ import { hasFourLinks, isIndependent } from '../axle-kinds';
 import type { CarStand } from '../car-stand';
 import { type Consequence, bothEnds, upTo } from '../consequence';
 import type { OneEnd } from '../measures';
+import { cappedLift } from './cap';
 import { add } from './cure';
 import { fourLinksOf } from './steering';
 
@@ -62,7 +63,10 @@ const halfShaft = (end: OneEnd): Consequence => ({
       f.shaftDrop! + car.axleLift[end] - spindleOf(car, end) - car.axles[end].total('subframeDrop', 't');
     const may = Math.tan(toRad(f.shaftLimit! - 0.5)) * f.shaftRun!;
     const t = upTo(fall - may, 1);
-    return [add('subframeDrop', end, { t }, `Differential drop, ${t} mm`)];
+    return [
+      add('subframeDrop', end, { t }, `Differential drop, ${t} mm`),
+      ...cappedLift(halfShaft(end), car, end),
+    ];
   },
 });
 

@@ -8,6 +8,7 @@ import { hasFourLinks, isIndependent } from '../axle-kinds';
 import type { CarStand } from '../car-stand';
 import { type Consequence, upTo } from '../consequence';
 import type { OneEnd } from '../measures';
+import { cappedLift } from './cap';
 import { add } from './cure';
 
 /** A plan's lift is small and ten thousand draws are asked of it: fewer steps follow the links than the calculator takes. */
@@ -131,7 +132,10 @@ const camber = (end: OneEnd): Consequence => ({
     const { available } = adjustCamber({ needed: 0, ways: camberWays(car, end) });
     const lever = car.v[end].camberLever!;
     const shift = upTo(Math.tan(toRad(figure - available + 0.25)) * lever, 0.5);
-    return [add('camberKit', end, { shift, lever }, 'Camber cam or arm with more range')];
+    return [
+      add('camberKit', end, { shift, lever }, 'Camber cam or arm with more range'),
+      ...cappedLift(camber(end), car, end),
+    ];
   },
 });
 

@@ -1,0 +1,222 @@
+import {
+  SUSPENSIONS,
+  type SuspensionKind,
+  hasCoil,
+  hasFourLinks,
+  hasTrackbar,
+  isIndependent,
+  isLeaf,
+} from './axle-kinds';
+import { cartOr } from './car-measures';
+import type { MeasureDef, OneEnd } from './measure-defs';
+
+const front = (_: SuspensionKind, end: OneEnd) => end === 'front';
+const coil = (kind: SuspensionKind) => hasCoil(kind);
+const linked = (kind: SuspensionKind) => hasFourLinks(kind);
+const leafed = (kind: SuspensionKind) => isLeaf(kind);
+const strutted = (kind: SuspensionKind) => kind === 'strut';
+const wishboned = (kind: SuspensionKind) => kind === 'coilover' || kind === 'multi-link';
+const independent = (kind: SuspensionKind) => isIndependent(kind);
+const solidDriven = (kind: SuspensionKind, end: OneEnd) =>
+  end === 'rear' && !isIndependent(kind) && kind !== 'cart';
+const steeredTies = (kind: SuspensionKind, end: OneEnd) =>
+  end === 'front' && !hasTrackbar(kind) && !isLeaf(kind);
+
+/** One row of the table: group, unit, id, words, what is assumed, and who asks for it. */
+const one = (
+  group: MeasureDef['group'],
+  unit: MeasureDef['unit'],
+  id: string,
+  label: string,
+  assumed: MeasureDef['assumed'],
+  more: Pick<MeasureDef, 'asks' | 'anySign' | 'mayBeZero'> = {},
+): MeasureDef => ({ id, label, unit, group, assumed, ...more });
+
+/** Everything that may be measured at one axle, in the order it is asked. */
+export const AXLE_MEASURES: readonly MeasureDef[] = [
+  one('ride', 'mm', 'track', 'Track', cartOr(900, 1620)),
+  one('ride', 'N', 'wheelLoad', 'Load on each wheel, sprung', (_, end, setup) =>
+    setup.front === 'cart' ? 900 : end === 'front' ? 5200 : 4200,
+  ),
+  one(
+    'ride',
+    'ratio',
+    'springRatio',
+    'Spring travel for one of wheel travel',
+    (kind) => SUSPENSIONS[kind].spring,
+  ),
+  one(
+    'ride',
+    'ratio',
+    'damperRatio',
+    'Damper travel for one of wheel travel',
+    (kind) => SUSPENSIONS[kind].damper,
+  ),
+  one('ride', 'mm', 'bumpTravel', 'Wheel travel to the bump stop', cartOr(45, 85)),
+  one('ride', 'mm', 'droopTravel', 'Wheel travel to full droop', cartOr(45, 85)),
+  one('damper', 'mm', 'damperRide', 'Damper length at ride', cartOr(300, 450)),
+  one('damper', 'mm', 'damperCollapsed', 'Damper closed', cartOr(235, 340)),
+  one('damper', 'mm', 'damperExtended', 'Damper open', cartOr(365, 560)),
+  one('spring', 'mm', 'springFree', 'Coil, free length', cartOr(300, 420), { asks: coil }),
+  one(
+    'spring',
+    'N/mm',
+    'springRate',
+    'Coil rate',
+    (kind) => (kind === 'coilover' || kind === 'multi-link' ? 85 : kind === 'cart' ? 12 : 45),
+    { asks: coil },
+  ),
+  one('spring', 'mm', 'springSolid', 'Coil pressed solid', cartOr(90, 130), { asks: coil }),
+  one('spring', 'turns', 'coilActive', 'Working turns', 7, { asks: coil }),
+  one('spring', 'mm', 'coilPitch', 'Height of one turn', cartOr(34, 48), { asks: coil }),
+  one('spring', 'mm', 'seatGapDroop', 'Between the seats at full droop', cartOr(285, 400), { asks: coil }),
+  one('spring', 'mm', 'seatThread', 'Seat travel left on the collar', 30, {
+    asks: (kind) => kind === 'strut' || kind === 'coilover',
+    mayBeZero: true,
+  }),
+  one('spring', 'mm', 'refitOpening', 'Opening for the strut at full droop', 600, {
+    asks: (kind) => kind === 'strut' || kind === 'coilover',
+  }),
+  one('spring', 'mm', 'strutFree', 'Strut, free length', 570, {
+    asks: (kind) => kind === 'strut' || kind === 'coilover',
+  }),
+  one('spring', 'mm', 'leafArc', 'Main leaf, along its arc', cartOr(760, 1400), { asks: leafed }),
+  one('spring', 'ratio', 'leafFront', 'Axle seat along the leaf, from the front', 0.47, { asks: leafed }),
+  one('spring', 'mm', 'leafPivotX', 'Shackle pivot behind the front eye', cartOr(726, 1340), {
+    asks: leafed,
+  }),
+  one('spring', 'mm', 'leafPivotY', 'Shackle pivot above the front eye', cartOr(32, 60), {
+    asks: leafed,
+    anySign: true,
+  }),
+  one('spring', 'mm', 'leafCamber', 'Arch at the seat, at ride', cartOr(42, 70), {
+    asks: leafed,
+    anySign: true,
+  }),
+  one('spring', 'mm', 'shackle', 'Shackle, eye to eye', cartOr(60, 105), { asks: leafed }),
+  one('spring', 'N/mm', 'leafMainRate', 'Main leaves, rate', cartOr(10, 32), { asks: leafed }),
+  one('spring', 'mm', 'leafMainCamber', 'Main leaves, free arch', cartOr(160, 200), { asks: leafed }),
+  one('spring', 'N/mm', 'leafHelperRate', 'Helper leaf, rate', cartOr(14, 60), { asks: leafed }),
+  one('spring', 'mm', 'leafHelperCamber', 'Helper leaf, free arch', cartOr(5, 10), {
+    asks: leafed,
+    anySign: true,
+  }),
+  one('spring', 'mm', 'tube', 'Axle tube', cartOr(60, 80), { asks: leafed }),
+  one('spring', 'mm', 'packHeight', 'Spring pack height', cartOr(28, 48), { asks: leafed }),
+  one('spring', 'mm', 'plate', 'U-bolt plate', cartOr(8, 12), { asks: leafed }),
+  one('spring', 'mm', 'ubNut', 'U-bolt nut and washer', cartOr(12, 18), { asks: leafed }),
+  one('arms', 'mm', 'pivotX', 'Lower arm pivot, from the center', 350, { asks: independent }),
+  one('arms', 'mm', 'pivotY', 'Lower arm pivot, height', 240, { asks: independent }),
+  one('arms', 'mm', 'jointX', 'Lower ball joint, from the center', 700, { asks: independent }),
+  one('arms', 'mm', 'jointY', 'Lower ball joint, height', 215, { asks: independent }),
+  one('arms', 'mm', 'topX', 'Strut top, from the center', 590, { asks: strutted }),
+  one('arms', 'mm', 'topY', 'Strut top, height', 850, { asks: strutted }),
+  one('arms', 'mm', 'upperPivotX', 'Upper arm pivot, from the center', 440, { asks: wishboned }),
+  one('arms', 'mm', 'upperPivotY', 'Upper arm pivot, height', 540, { asks: wishboned }),
+  one('arms', 'mm', 'upperJointX', 'Upper ball joint, from the center', 670, { asks: wishboned }),
+  one('arms', 'mm', 'upperJointY', 'Upper ball joint, height', 545, { asks: wishboned }),
+  one('arms', 'mm', 'arm', 'Radius arm, axle to frame', 880, { asks: (kind) => kind === 'coil-radius' }),
+  one('arms', 'mm', 'armRise', 'Radius arm, frame end above axle', 60, {
+    asks: (kind) => kind === 'coil-radius',
+    anySign: true,
+  }),
+  ...(
+    [
+      ['axleLower', 'Lower link at the axle', 10, -70],
+      ['axleUpper', 'Upper link at the axle', 0, 150],
+      ['frameLower', 'Lower link at the frame', 620, 20],
+      ['frameUpper', 'Upper link at the frame', 560, 170],
+    ] as const
+  ).flatMap(([id, label, x, y]): MeasureDef[] => [
+    {
+      id: `${id}X`,
+      label: `${label}, rearward`,
+      unit: 'mm',
+      group: 'arms',
+      asks: linked,
+      assumed: (_, end) => (end === 'rear' ? -x : x),
+      anySign: true,
+    },
+    {
+      id: `${id}Y`,
+      label: `${label}, above the axle`,
+      unit: 'mm',
+      group: 'arms',
+      asks: linked,
+      assumed: y,
+      anySign: true,
+    },
+  ]),
+  one('arms', 'mm', 'trackbar', 'Track bar, bolt to bolt', 880, { asks: (kind) => hasTrackbar(kind) }),
+  one('arms', 'mm', 'trackbarRise', 'Track bar, frame end above axle end', 50, {
+    asks: (kind) => hasTrackbar(kind),
+    anySign: true,
+  }),
+  one('driveline', 'mm', 'shaftRun', 'Half shaft, run across', 400, { asks: independent }),
+  one('driveline', 'mm', 'shaftDrop', 'Half shaft, outer end below inner', 15, {
+    asks: independent,
+    anySign: true,
+  }),
+  one('driveline', 'deg', 'shaftLimit', 'Half shaft, steepest at ride', 14, { asks: independent }),
+  one('steering', 'deg', 'camberNow', 'Camber as it came', 0, { asks: independent, anySign: true }),
+  one('steering', 'deg', 'camberGoal', 'Camber wanted', 0, { asks: independent, anySign: true }),
+  one('steering', 'mm', 'camberShift', 'Camber adjuster, how far it shifts', 6, {
+    asks: independent,
+    mayBeZero: true,
+  }),
+  one('steering', 'mm', 'camberLever', 'Camber adjuster, over which lever', 230, { asks: independent }),
+  one('steering', 'deg', 'caster', 'Caster as it came', (kind) => (kind === 'cart' ? 1 : 4), {
+    asks: front,
+    anySign: true,
+  }),
+  one(
+    'steering',
+    'deg',
+    'casterLeast',
+    'Least caster it should have',
+    (kind) => (kind === 'cart' ? 0 : 2.5),
+    { asks: front, anySign: true },
+  ),
+  one('steering', 'mm', 'tieRun', 'Tie rod, run across', 340, { asks: steeredTies }),
+  one('steering', 'mm', 'tieDrop', 'Tie rod, outer end below inner', 10, {
+    asks: steeredTies,
+    anySign: true,
+  }),
+  one('steering', 'deg', 'tieLimit', 'Tie rod, steepest', 15, { asks: steeredTies }),
+  one('steering', 'mm', 'tieThread', 'Tie-rod thread left each way', 12, { asks: steeredTies }),
+  one('driveline', 'mm', 'shaftLen', 'Driveshaft, run output to axle', 1300, { asks: solidDriven }),
+  one('driveline', 'mm', 'shaftFall', 'Driveshaft, fall output to axle', 90, {
+    asks: solidDriven,
+    anySign: true,
+  }),
+  one('driveline', 'deg', 'outputDeg', 'Output, falling rearward', 2.5, { asks: solidDriven, anySign: true }),
+  one('driveline', 'deg', 'pinionDeg', 'Pinion, falling rearward', 2.5, { asks: solidDriven, anySign: true }),
+  one('driveline', 'deg', 'jointLimit', 'Driveshaft joint, most', 6, { asks: solidDriven }),
+  one('driveline', 'mm', 'slipLeft', 'Driveshaft slip left to pull out', 25, { asks: solidDriven }),
+  one('lines', 'mm', 'hose', 'Brake hose, free length', cartOr(420, 460)),
+  one('lines', 'mm', 'hoseRide', 'Hose span at ride', cartOr(240, 320)),
+  one('lines', 'mm', 'hoseDroop', 'Hose span at full droop', cartOr(300, 380)),
+  one('lines', 'mm', 'hoseLock', 'Hose span at lock', (_, end) => (end === 'front' ? 360 : 320)),
+  one('lines', 'mm', 'lead', 'Wheel-sensor lead, free length', cartOr(0, 500), { mayBeZero: true }),
+  one('lines', 'mm', 'leadDroop', 'Lead span at full droop', cartOr(300, 430)),
+  one(
+    'lines',
+    'mm',
+    'barRun',
+    'Anti-roll bar arm, run',
+    (_, end, setup) => (setup.front === 'cart' || end === 'rear' ? 0 : 230),
+    { mayBeZero: true },
+  ),
+  one('lines', 'mm', 'barDrop', 'Bar arm, link end below pivot', 10, { anySign: true }),
+  one('lines', 'deg', 'barLimit', 'Bar arm, steepest', 18),
+  one('lines', 'mm', 'levelRun', 'Level-sensor arm, run (0 when it has none)', 0, { mayBeZero: true }),
+  one('lines', 'mm', 'levelDrop', 'Level-sensor arm, drop', 0, { anySign: true }),
+  one('lines', 'deg', 'levelLimit', 'Level-sensor arm, most', 25),
+  one('wheel', 'mm', 'tireDiameter', 'Tire, diameter', cartOr(457, 760)),
+  one('wheel', 'mm', 'tireWidth', 'Tire, width', cartOr(216, 245)),
+  one('wheel', 'number', 'rimWidth', 'Rim width, inches', cartOr(7, 7.5)),
+  one('wheel', 'mm', 'offset', 'Wheel offset', cartOr(0, 30), { anySign: true }),
+  one('wheel', 'mm', 'clearInner', 'Tire to strut or arm, at lock', cartOr(40, 24), { mayBeZero: true }),
+  one('wheel', 'mm', 'clearOuter', 'Tire to fender edge, outward', cartOr(60, 28), { mayBeZero: true }),
+  one('wheel', 'mm', 'archBump', 'Tire to arch, at full bump', cartOr(70, 32), { mayBeZero: true }),
+];

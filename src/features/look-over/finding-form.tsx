@@ -1,0 +1,75 @@
+'use client';
+
+import { useState } from 'react';
+import { GRADES, type Grade, type InspectionArea } from '@/core/ledger/job-book';
+import { useCommand } from '@/ui/commands';
+import { AreaField, Errors, FormErrors } from '@/ui/form';
+import { PhotoButton } from '../photos/photo-upload';
+
+/** Grades one area of the car, with words and a photo. */
+export function FindingForm({
+  orderId,
+  area,
+  onDone,
+}: {
+  orderId: string;
+  area: InspectionArea;
+  onDone: () => void;
+}) {
+  const { give, busy, errors } = useCommand('finding.record');
+  const [grade, setGrade] = useState<Grade | null>(null);
+  const [text, setText] = useState('');
+  const [photoId, setPhotoId] = useState<string | null>(null);
+  return (
+    <Errors errors={errors}>
+      <div role="radiogroup" aria-label="Grade" className="grid grid-cols-2 gap-2 sm:grid-cols-4">
+        {GRADES.map(([id, words]) => (
+          <button
+            key={id}
+            type="button"
+            role="radio"
+            aria-checked={grade === id}
+            className="btn min-h-14 flex-col aria-checked:bg-ink aria-checked:text-paper"
+            onClick={() => setGrade(id)}
+          >
+            {words}
+          </button>
+        ))}
+      </div>
+      {errors
+        .filter((error) => error.field === 'grade')
+        .map((error) => (
+          <p key={error.code} role="alert" className="font-medium text-danger">
+            {error.message}
+          </p>
+        ))}
+      <AreaField
+        className="mt-3"
+        name="text"
+        label="What was found"
+        hint="the customer reads it"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
+      <div className="mt-3 flex flex-wrap gap-3">
+        <PhotoButton
+          orderId={orderId}
+          label={photoId ? 'Another photo' : 'Photo'}
+          target={{ stepId: null, corner: null, occasion: 'looked over', caption: text || area }}
+          onKept={setPhotoId}
+        />
+        <button
+          type="button"
+          className="btn btn-pen min-w-40"
+          disabled={busy}
+          onClick={async () => {
+            if (await give({ orderId, area, grade, text, photoId })) onDone();
+          }}
+        >
+          {busy ? 'Writing…' : 'Keep it'}
+        </button>
+      </div>
+      <FormErrors errors={errors} shown={['grade', 'text']} />
+    </Errors>
+  );
+}

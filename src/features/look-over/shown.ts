@@ -1,0 +1,20 @@
+import type { Grade, InspectionArea } from '@/core/ledger/job-book';
+
+export interface ShownFinding {
+  findingId: string;
+  area: InspectionArea;
+  grade: Grade;
+  text: string;
+  photoId: string | null;
+  who: string;
+  when: string;
+}
+export interface ShownOffer {
+  offerId: string;
+  version: number;
+  findingId: string | null;
+  text: string;
+  cents: number;
+  photoId: string | null;
+  answer: string | null;
+}
