@@ -19,10 +19,12 @@ export interface LeafPackInput {
  * @returns camber under load (mm) and the rate of the leaves then at work (N/mm)
  */
 export function restOfPack(leaves: Leaf[], load: number): { camber: number; rate: number } {
-  const highestFirst = [...leaves].sort((a, b) => b.camber - a.camber);
+  const inOrder = leaves.every((leaf, index) => index === 0 || leaves[index - 1]!.camber >= leaf.camber);
+  const highestFirst = inOrder ? leaves : [...leaves].sort((a, b) => b.camber - a.camber);
   let rate = 0;
   let weighted = 0;
-  for (const [index, leaf] of highestFirst.entries()) {
+  for (let index = 0; index < highestFirst.length; index += 1) {
+    const leaf = highestFirst[index]!;
     rate += leaf.rate;
     weighted += leaf.rate * leaf.camber;
     // The load over these leaves alone; it holds when the next leaf is not reached yet.

@@ -22,6 +22,7 @@ const PAUSE_MS = 120;
 export function useSpread(input: PlannerInput, sd: { front: number; rear: number }) {
   const [spread, setSpread] = useState<(SpreadAnswer & { ms: number }) | null>(null);
   const key = JSON.stringify([input, sd]);
+  useEffect(() => void plannerDoors(), []);
   useEffect(() => {
     let current = true;
     const timer = setTimeout(async () => {

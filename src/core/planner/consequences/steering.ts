@@ -72,7 +72,10 @@ export function radiusArmOf(car: CarStand) {
 }
 
 /** What lift does to camber and to the lower joint's place, for an independent axle. */
-export const camberOf = (car: CarStand, end: OneEnd) => (car.memo[`${end}Camber`] ??= swungCamber(car, end));
+export const camberOf = (car: CarStand, end: OneEnd) =>
+  end === 'front'
+    ? (car.memo.frontCamber ??= swungCamber(car, end))
+    : (car.memo.rearCamber ??= swungCamber(car, end));
 
 function swungCamber(car: CarStand, end: OneEnd) {
   const { v, axles, axleLift } = car;
