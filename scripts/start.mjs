@@ -98,7 +98,7 @@ async function main() {
   plan(7);
   const began = Date.now();
   mkdirSync(dataDir, { recursive: true });
-  needRoom(100, 'the shop’s records');
+  needRoom(100, 'keeping the shop’s records');
   await clearOldServer();
   if (!(await portFree(port))) throw new InTheWay(portTaken(port));
   writeFileSync(files.run, JSON.stringify({ start: process.pid, startedWith: startTime(process.pid), port }));

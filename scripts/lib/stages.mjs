@@ -13,7 +13,7 @@ export function needRoom(megabytes, why) {
   const free = Math.floor((bavail * bsize) / MB);
   if (free < megabytes) {
     throw new InTheWay(
-      `The disk is full: ${why} needs ${megabytes} MB and ${free} MB are free. Free some space and start again; nothing recorded is lost.`,
+      `The disk is full: ${why} asks for ${megabytes} MB and only ${free} MB are free. Free some space and start again; nothing recorded is lost.`,
     );
   }
 }
