@@ -220,7 +220,7 @@ const PLANNED: Story[] = [
     tires: '265/70R16',
     wheels: '16 x 8, offset 10',
     carries: 'Tents and stoves, 400 kg',
-    wants: 'Five centimeters for the ford, winch to come',
+    wants: 'Five centimeters for the water crossings, winch to come',
     targets: { front: '560 mm', rear: '590 mm' },
     pacePerDay: 30,
     promisedInDays: 8,
