@@ -1,0 +1,86 @@
+import { randomUUID } from 'node:crypto';
+import { ROLES, type Role, holdsRole } from '@/core/ledger/roles';
+import { commands } from '@/server/commands';
+import { execute } from '@/server/commands/execute';
+import { closePool } from '@/server/database';
+import type { DemoDriver } from '../../demo/driver';
+import { DEVICE, testShop } from '../support/shop';
+
+let shop: DemoDriver;
+beforeAll(async () => {
+  shop = await testShop('roles');
+});
+afterAll(closePool);
+
+/** Who may give each command, written out again by hand: the table the product is held to. */
+const MAY: Record<string, Role[]> = {
+  'intake.open': ['advisor', 'lead', 'owner'],
+  'order.place': ['tech', 'advisor', 'lead', 'owner'],
+  'heights.record': ['tech', 'lead', 'owner'],
+  'plan.propose': ['tech', 'lead', 'owner'],
+  'plan.answer': ['advisor', 'lead', 'owner'],
+  'run.start': ['lead', 'owner'],
+  'step.done': ['tech', 'lead', 'owner'],
+  'step.approve': ['tech', 'lead', 'owner'],
+  'override.record': ['tech', 'advisor', 'lead', 'owner'],
+  'value.set': ['lead', 'owner'],
+  'torque.record': ['tech', 'lead', 'owner'],
+  'torque.check': ['tech', 'lead', 'owner'],
+  'clock.on': ['tech', 'advisor', 'lead', 'owner'],
+  'clock.off': ['tech', 'advisor', 'lead', 'owner'],
+  'alignment.record': ['tech', 'advisor', 'lead', 'owner'],
+  'alignment.accept': ['tech', 'advisor', 'lead', 'owner'],
+  'road.out': ['tech', 'lead', 'owner'],
+  'road.in': ['tech', 'lead', 'owner'],
+  'photo.bind': ['tech', 'advisor', 'lead', 'owner'],
+  'handoff.sign': ['advisor', 'lead', 'owner'],
+  'followup.close': ['advisor', 'lead', 'owner'],
+  'odometer.report': ['tech', 'advisor', 'lead', 'owner'],
+  'visit.open': ['tech', 'advisor', 'lead', 'owner'],
+  'visit.close': ['tech', 'advisor', 'lead', 'owner'],
+  'entry.void': ['tech', 'advisor', 'lead', 'owner'],
+  'person.add': ['owner'],
+  'wrench.add': ['lead', 'owner'],
+  'measure.record': ['tech', 'lead', 'owner'],
+  'finding.record': ['tech', 'lead', 'owner'],
+  'offer.make': ['tech', 'advisor', 'lead', 'owner'],
+  'offer.answer': ['advisor', 'lead', 'owner'],
+  'quote.make': ['advisor', 'lead', 'owner'],
+  'quote.answer': ['advisor', 'lead', 'owner'],
+  'parts.checkin': ['tech', 'advisor', 'lead', 'owner'],
+  'hold.end': ['tech', 'advisor', 'lead', 'owner'],
+  'supply.order': ['advisor', 'lead', 'owner'],
+  'part.save': ['advisor', 'lead', 'owner'],
+  'kit.save': ['advisor', 'lead', 'owner'],
+  'catalog.import': ['advisor', 'lead', 'owner'],
+  'vehicle.update': ['tech', 'advisor', 'lead', 'owner'],
+};
+
+test('every command stands in the table, and the table names no other', () => {
+  expect([...commands.keys()].sort()).toEqual(Object.keys(MAY).sort());
+});
+
+test.each(Object.entries(MAY))('%s is for those who may', async (name, may) => {
+  for (const role of ROLES) {
+    const person = { ...shop.person('Teodor'), roles: [role] };
+    const answer = await execute(
+      name,
+      { id: randomUUID(), deviceSeq: 1, input: {} },
+      { person, deviceId: DEVICE, receivedAt: new Date('2026-04-14T18:30:00.000Z') },
+    );
+    // An empty input is refused for its fields, so nothing is recorded; who may not is told so before that.
+    const refused = !answer.ok && answer.errors[0]!.code === 'not-yours';
+    expect(`${role}: ${refused ? 'refused' : 'may'}`).toBe(
+      `${role}: ${may.includes(role) ? 'may' : 'refused'}`,
+    );
+    expect(holdsRole([role], commands.get(name)!.who)).toBe(may.includes(role));
+  }
+});
+
+test('a lead does all a tech and an advisor do, an owner all a lead does', () => {
+  for (const [name, may] of Object.entries(MAY)) {
+    if (may.includes('tech') || may.includes('advisor'))
+      expect(`${name} ${may.includes('lead')}`).toBe(`${name} true`);
+    if (may.includes('lead')) expect(`${name} ${may.includes('owner')}`).toBe(`${name} true`);
+  }
+});
