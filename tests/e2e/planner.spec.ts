@@ -226,7 +226,7 @@ test('looked over, searched, quoted and agreed; a short box holds the job until 
   await page.getByLabel('Note').fill('one in the box');
   await page.getByRole('button', { name: 'Keep the count' }).click();
   await expect(
-    page.getByText(/On hold: Top spacer plate, 30 mm is short, 1 of 2\. The car stays whole/),
+    page.getByText(/On hold: Top spacer plate, 30 mm: short, 1 of 2\. The car stays whole/),
   ).toBeVisible();
   await expect(page.getByRole('button', { name: 'The lead goes on without it' })).toHaveCount(0);
   await page.goto(`/orders/${id}/work`);

@@ -41,13 +41,13 @@ export const partsCheckin = command({
       if (held.some((hold) => hold.entry.data.lineIds.includes(data.lineId))) return { hold: true };
       const why =
         data.condition === 'damaged'
-          ? 'came damaged'
+          ? 'damaged on arrival'
           : data.condition === 'wrong' || !data.right
-            ? 'is the wrong one'
-            : `is short, ${data.got} of ${line.count}`;
+            ? 'the wrong part or side came'
+            : `short, ${data.got} of ${line.count}`;
       await ctx.append(order.id, {
         kind: 'hold',
-        data: { holdId: randomUUID(), reason: `${line.name} ${why}`, lineIds: [data.lineId] },
+        data: { holdId: randomUUID(), reason: `${line.name}: ${why}`, lineIds: [data.lineId] },
       });
       return { hold: true };
     }

@@ -1,0 +1,180 @@
+import { type Page, expect, test } from '@playwright/test';
+import { type Truck, addPart, enterPin, signIn, takeIn, typeHeights } from './hands';
+
+const truck = (plate: string): Truck => ({
+  label: `Tindral Coppice ${plate}, keeping`,
+  plate,
+  customer: `Keeper of ${plate}`,
+  odometer: 20000,
+  unit: 'in',
+  targets: ['22 3/8', '23 1/4'],
+  before: ['20 7/16', '20 5/16', '22 1/8', '22 1/16'],
+  after: ['22 3/8', '22 5/16', '23 1/8', '23 1/16'],
+  spacer: 'Top spacer, 30 mm plate',
+  block: 'Lift block, 1 in',
+});
+
+async function measured(page: Page, plate: string): Promise<string> {
+  const one = truck(plate);
+  const id = await takeIn(page, one);
+  await typeHeights(page, one, one.before);
+  await page.getByRole('button', { name: 'Keep these heights' }).click();
+  await expect(page).toHaveURL(`/orders/${id}`);
+  return id;
+}
+
+test('a kit is written down with its builds, and a line that lacks a count is named', async ({ page }) => {
+  await signIn(page, 'Odalys');
+  await page.goto('/catalog');
+  await page.getByRole('button', { name: 'New kit' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Kit', { exact: true }).fill('Tarnfold Rear Pair');
+  await dialog.getByLabel('Note').fill('Written down by hand');
+  await dialog.getByRole('checkbox', { name: 'leaf springs over the axle' }).last().check();
+  await dialog.getByLabel('Claims behind, mm').fill('30');
+  await dialog.getByLabel('For cars by their').selectOption('modelYear');
+  await dialog.getByLabel('from').fill('2001');
+  await dialog.getByLabel('to', { exact: true }).fill('2009');
+  await dialog.getByLabel('In the boxes, a line each').fill('Block without a count');
+  await dialog.getByRole('button', { name: 'Keep the kit' }).click();
+  await expect(dialog.getByRole('alert')).toBeVisible();
+  await expect(dialog.getByLabel('Note')).toHaveValue('Written down by hand');
+  await dialog.getByLabel('In the boxes, a line each').fill('2 Block, rear\n4 × U-bolt, rear\n8 Nut');
+  await dialog.getByRole('button', { name: 'Keep the kit' }).click();
+  await expect(dialog).toHaveCount(0);
+  const kit = page.getByRole('listitem').filter({ hasText: 'Tarnfold Rear Pair' });
+  await expect(kit).toContainText('model years 2001 to 2009');
+  await expect(kit).toContainText('2 Block, 4 U-bolt, 8 Nut');
+  await page.getByRole('button', { name: 'Tarnfold Rear Pair' }).click();
+  await expect(page.getByLabel('In the boxes, a line each')).toHaveValue(
+    '2 Block, rear\n4 U-bolt, rear\n8 Nut',
+  );
+});
+
+test('a tech reads the catalog and may not change it', async ({ page }) => {
+  await signIn(page, 'Ilse');
+  await page.goto('/catalog');
+  await expect(page.getByRole('row', { name: /Top spacer, 30 mm plate/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'New part' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'New kit' })).toHaveCount(0);
+});
+
+test('cars are found by plate or customer, and a car shows its visits and what was measured', async ({
+  page,
+}) => {
+  await signIn(page, 'Odalys');
+  await page.goto('/cars');
+  await page.getByLabel('Find a car or customer').fill('PACK');
+  await page.getByRole('button', { name: 'Find', exact: true }).click();
+  await page.getByRole('link', { name: 'Marl Fathom 70, pack trips' }).click();
+  await expect(page.getByRole('heading', { name: 'Marl Fathom 70, pack trips' })).toBeVisible();
+  await expect(page.getByText('Radius arm, axle to frame, front')).toBeVisible();
+  await expect(page.getByText('measured here').first()).toBeVisible();
+  await page.getByLabel('Still to be fitted later').fill('bumper, winch');
+  await page.getByRole('button', { name: 'Keep what is known' }).click();
+  await expect(page.getByRole('button', { name: 'Kept' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Still to be fitted later')).toHaveValue('bumper, winch');
+  await page.goto('/cars?find=nobody%20at%20all');
+  await expect(page.getByText('No car is called like that.')).toBeVisible();
+});
+
+test('stacked lift parts need the lead’s written reason; blocks on each other nobody allows', async ({
+  page,
+}) => {
+  await signIn(page, 'Odalys');
+  const id = await measured(page, 'KEEP 11');
+  await page.goto(`/orders/${id}/plan`);
+  await addPart(page, 'front', 'Top spacer, 20 mm plate');
+  await addPart(page, 'front', 'Top spacer, 24 mm plate');
+  const stacked = page.locator('[data-consequence="front.stacked"]');
+  await expect(stacked).toHaveAttribute('data-level', 'must');
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await expect(page.getByText(/Lift parts stand on each other/)).toBeVisible();
+  await page
+    .getByLabel('Why these lift parts may be stacked')
+    .fill('both plates from one maker, bolted as one');
+  await addPart(page, 'rear', 'Block');
+  await addPart(page, 'rear', 'Block');
+  await expect(page.locator('[data-consequence="rear.blocks"]')).toHaveAttribute('data-level', 'never');
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await expect(page.getByText(/Blocks stacked: Stacked blocks shear/)).toBeVisible();
+  await page.locator('[data-consequence="rear.blocks"]').getByRole('button').first().click();
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await expect(page.getByRole('heading', { name: 'Plan, version 1' })).toBeVisible();
+  await page.goto(`/orders/${id}/trail`);
+  await expect(page.getByText(/lifted “stacked”: both plates from one maker/)).toBeVisible();
+});
+
+test('a used part that replaces a thinner one lifts by the difference and claims nothing', async ({
+  page,
+}) => {
+  await signIn(page, 'Odalys');
+  const id = await measured(page, 'KEEP 12');
+  await page.goto(`/orders/${id}/plan`);
+  await addPart(page, 'rear', 'Lift block, 2 in');
+  const height = page.getByTestId('predicted-rear');
+  await expect(height).toContainText('Predicted 24 1/8"');
+  await page.locator('[data-part="block"]').getByText('new part').click();
+  await page.locator('[data-part="block"]').getByLabel('Comes').selectOption('used');
+  await page.locator('[data-part="block"]').getByLabel('Replaces').fill('the block it came with');
+  await page.locator('[data-part="block"]').getByLabel('of, in').fill('1');
+  await expect(height).toContainText('Predicted 23 1/8"');
+  await expect(page.getByText(/no kit’s claim is assumed for it/)).toBeVisible();
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await expect(page.getByText(/predicted lift 1"/)).toBeVisible();
+  await expect(page.getByText(', no claim')).toBeVisible();
+});
+
+test('a cut coil is marked as not to be undone, in the plan and as it is kept', async ({ page }) => {
+  await signIn(page, 'Odalys');
+  const id = await measured(page, 'KEEP 13');
+  await page.goto(`/orders/${id}/plan`);
+  await addPart(page, 'front', 'Cut coil');
+  await expect(page.getByText('Cannot be undone: cut coil.')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await expect(
+    page.getByText(/Cannot be undone: Cut coil\. The lead and the customer say yes first/),
+  ).toBeVisible();
+});
+
+test('weights sink and lift the corners, and what is still to come is predicted apart', async ({ page }) => {
+  await signIn(page, 'Odalys');
+  const id = await measured(page, 'KEEP 14');
+  await page.goto(`/orders/${id}/plan`);
+  await addPart(page, 'front', truck('').spacer);
+  const before = await page.getByTestId('predicted-front').innerText();
+  await page.getByLabel('What', { exact: true }).fill('Winch and bumper');
+  await page.getByLabel('lb').fill('220');
+  await page.getByRole('button', { name: 'Put on' }).click();
+  await expect(page.getByTestId('predicted-front')).not.toHaveText(before);
+  await expect(page.locator('[data-consequence="load-front"]')).toHaveCount(0);
+  await page.getByText(/more, all within their limits/).click();
+  await expect(page.locator('[data-consequence="load-front"]')).toBeVisible();
+  await page.getByRole('checkbox', { name: 'still to come' }).check();
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await expect(page.getByRole('row', { name: /With Winch and bumper/ })).toBeVisible();
+});
+
+test('a hold for a part only a later phase needs is ended by the lead, with a reason and a PIN', async ({
+  page,
+}) => {
+  await signIn(page, 'Odalys');
+  const id = await measured(page, 'KEEP 15');
+  await page.goto(`/orders/${id}/plan`);
+  await addPart(page, 'front', 'Camber cams');
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await page.getByRole('button', { name: 'The customer says yes' }).click();
+  await expect(page.getByText(/to this picture/)).toBeVisible();
+  await page.goto(`/orders/${id}/parts`);
+  await page.getByRole('button', { name: 'Short or wrong' }).click();
+  await page.getByLabel('How many are here').fill('0');
+  await page.getByRole('button', { name: 'Keep the count' }).click();
+  await expect(page.getByText(/On hold: Camber cams: short, 0 of 2\. The car stays whole/)).toBeVisible();
+  await page.getByRole('button', { name: 'The lead goes on without it' }).click();
+  await page.getByRole('dialog').getByLabel('Reason').fill('needed only at the rack, on Friday');
+  await enterPin(page, 'Odalys', 'End the hold');
+  await expect(page.getByText('The car stays whole')).toHaveCount(0);
+  await page.goto(`/orders/${id}/trail`);
+  await expect(page.getByText(/Hold ended by Odalys: needed only at the rack/)).toBeVisible();
+});
