@@ -113,6 +113,7 @@ export function FindDialog({
                   dataKey="cost"
                   name="cost"
                   stroke="var(--ink)"
+                  padding={{ right: 16 }}
                   tickFormatter={(value: number) => moneyText(value * 100, currency)}
                   label={{ value: 'cost', position: 'insideBottom', offset: -8 }}
                 />
@@ -121,6 +122,7 @@ export function FindDialog({
                   dataKey="error"
                   name="off target, mm"
                   stroke="var(--ink)"
+                  padding={{ top: 16 }}
                   label={{ value: 'mm off', angle: -90, position: 'insideLeft' }}
                 />
                 <ZAxis type="number" dataKey="hours" range={[60, 420]} name="hours" />

@@ -4,6 +4,9 @@ import type { Entry } from '@/core/ledger/entries';
 import { placedName } from '@/core/procedure/engine';
 import type { RunDocument } from '@/core/procedure/engine';
 
+/** What somebody wrote, as a sentence of its own. */
+const sentence = (written: string) => (/[.!?…]$/.test(written) ? written : `${written}.`);
+
 /** One line for each entry, in the shop's words. */
 export function entryWords(
   entry: Entry,
@@ -18,7 +21,7 @@ export function entryWords(
     document?.steps.find((candidate) => candidate.id === id)?.do ?? id ?? '';
   switch (entry.kind) {
     case 'intake':
-      return `Taken in: ${entry.data.wants} Odometer ${odometerText(entry.data.odometer)}.`;
+      return `Taken in: ${sentence(entry.data.wants)} Odometer ${odometerText(entry.data.odometer)}.`;
     case 'agreement':
       return `Customer said ${entry.data.yes ? 'yes' : 'no'} to the ${entry.data.what === 'plan' ? `plan, version ${entry.data.planVersion}` : 'target heights'}, ${entry.data.how}.`;
     case 'place':
@@ -30,7 +33,7 @@ export function entryWords(
     case 'measure':
       return `Measured: ${entry.data.label} ${entry.data.typed}.`;
     case 'finding':
-      return `Looked over, ${entry.data.area}: ${entry.data.text || entry.data.grade}.`;
+      return `Looked over, ${entry.data.area}: ${sentence(entry.data.text || entry.data.grade)}`;
     case 'offer':
       return `Offered: ${entry.data.text}, version ${entry.data.version}.`;
     case 'offer.answer':
@@ -44,9 +47,11 @@ export function entryWords(
     case 'parts.in':
       return `Checked in: ${entry.data.got}, ${entry.data.condition}${entry.data.right ? '' : ', wrong side'}.`;
     case 'hold':
-      return `On hold: ${entry.data.reason}`;
+      return `On hold: ${sentence(entry.data.reason)}`;
     case 'hold.end':
-      return `Hold ended${entry.data.leadId ? ` by ${people[entry.data.leadId] ?? ''}: ${entry.data.reason ?? ''}` : ', all of it is in'}.`;
+      return sentence(
+        `Hold ended${entry.data.leadId ? ` by ${people[entry.data.leadId] ?? ''}: ${entry.data.reason ?? ''}` : ', all of it is in'}`,
+      );
     case 'supply':
       return `Ordered from the supplier: ${entry.data.count} × ${entry.data.name}. ${entry.data.answer}`;
     case 'run.start':
@@ -62,7 +67,7 @@ export function entryWords(
     case 'approval':
       return `${people[entry.data.approverId] ?? ''} said yes to: ${step(entry.data.stepId)}.`;
     case 'override':
-      return `${people[entry.data.leadId] ?? ''} lifted “${entry.data.rule}”: ${entry.data.reason}`;
+      return `${people[entry.data.leadId] ?? ''} lifted “${entry.data.rule}”: ${sentence(entry.data.reason)}`;
     case 'clock.on':
       return 'Clock on.';
     case 'clock.off':
@@ -72,7 +77,7 @@ export function entryWords(
     case 'alignment':
       return `Alignment sheet from ${entry.data.rack}.`;
     case 'alignment.accepted':
-      return `${people[entry.data.leadId] ?? ''} passed the sheet with a reason: ${entry.data.reason}`;
+      return `${people[entry.data.leadId] ?? ''} passed the sheet with a reason: ${sentence(entry.data.reason)}`;
     case 'odometer':
       return `Odometer reported: ${odometerText(entry.data.odometer)}.`;
     case 'road.out':
@@ -86,9 +91,9 @@ export function entryWords(
     case 'handoff':
       return `Handed over and signed, packet version ${entry.data.version}.`;
     case 'visit.closed':
-      return `Visit closed. ${entry.data.note}`;
+      return `Visit closed. ${entry.data.note}`.trim();
     case 'void':
-      return `Taken back: ${entry.why ?? ''}`;
+      return `Taken back: ${sentence(entry.why ?? '')}`;
     case 'shop.change':
       return `Shop: ${entry.data.what}.`;
   }

@@ -181,7 +181,7 @@ export const intakeOpen = command({
     odometer: odometer(),
     tires: line(60).required(),
     wheels: text(120),
-    newTires: Joi.string().trim().allow(null, '').empty('').default(null),
+    newTires: line(60).allow(null, '').empty('').default(null),
     carries: text(300),
     wants: line(500).required(),
     targets: Joi.object({
