@@ -253,6 +253,15 @@ describe('finding parts', () => {
       expect(plan.summed.rear).toBeCloseTo(alone, 9);
     }
   });
+  test('a choice is told front first, whatever the ids of its parts', () => {
+    const turned = catalog.map((part, index) => ({ ...part, id: `c${9 - index}` }));
+    const both = findParts(BASE, turned, 12).filter((plan) => plan.ids.length > 1);
+    expect(both.length).toBeGreaterThan(0);
+    for (const { ids } of both) {
+      const ends = ids.map((id) => turned.find((part) => part.id === id)!.end);
+      expect(ends).toEqual([...ends].sort());
+    }
+  });
   test('a shackle and an added leaf together give not quite the sum of each', () => {
     const parts = [
       {

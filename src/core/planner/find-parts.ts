@@ -118,7 +118,10 @@ export function findParts(input: PlannerInput, catalog: CatalogPart[], tolerance
     if (rivals.length) option.excludes = [...(option.excludes ?? []), ...rivals.map((rival) => rival.id)];
   }
   return choosePlans({ targets: wanted, tolerance, options }).front.map((choice) => {
-    const parts = choice.ids.map((id) => asPlanPart(known.get(id)!));
+    // Told front first and then as the catalog lists them, whatever their ids.
+    const chosen = [...known.values()].filter((part) => choice.ids.includes(part.id));
+    chosen.sort((a, b) => Number(a.end === 'rear') - Number(b.end === 'rear'));
+    const parts = chosen.map(asPlanPart);
     const stand = standCar({ ...input, parts });
     const whole = {
       front: (stand.lift.LF + stand.lift.RF - bare.lift.LF - bare.lift.RF) / 2,
@@ -130,6 +133,7 @@ export function findParts(input: PlannerInput, catalog: CatalogPart[], tolerance
       wanted[end] === undefined ? 0 : Math.abs(whole[end] - wanted[end]!);
     return {
       ...choice,
+      ids: chosen.map((part) => part.id),
       summed: { front: sum('front'), rear: sum('rear') },
       whole,
       wholeError: Math.max(off('front'), off('rear')),
