@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { calculator } from './calculator';
 import { anyNumber } from './fields';
 import type { TapeUnit } from './tape.parse';
+import { MM_PER_INCH } from '../units/length';
 
 /** Rounds to whole numbers, halves away from zero; the hair forgives binary fractions of an inch. */
 function roundHalfAway(value: number): number {
@@ -21,7 +22,7 @@ function greatestDivisor(a: number, b: number): number {
  */
 export function formatTape(mm: number, system: TapeUnit, denominator = 16): string {
   if (system === 'mm') return `${roundHalfAway(mm) + 0} mm`;
-  const divisions = roundHalfAway((mm * denominator) / 25.4);
+  const divisions = roundHalfAway((mm * denominator) / MM_PER_INCH);
   const size = Math.abs(divisions);
   const sign = divisions < 0 ? '-' : '';
   const whole = Math.floor(size / denominator);

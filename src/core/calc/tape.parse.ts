@@ -1,9 +1,9 @@
 import Joi from 'joi';
 import { Refusal, calculator } from './calculator';
+import { MM_PER_INCH } from '../units/length';
 
 export type TapeUnit = 'in' | 'mm';
 
-const MM_PER_INCH = 25.4;
 const LONGEST_MM = 5000;
 const GLYPHS: Record<string, string> = {
   '¼': '1/4',

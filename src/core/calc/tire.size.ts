@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { Refusal, calculator } from './calculator';
+import { MM_PER_INCH } from '../units/length';
 
 export interface TireSize {
   /** Outside diameter and section width, mm. */
@@ -26,11 +27,11 @@ export function readTireSize(size: string): TireSize {
   let read: TireSize | null = null;
   if (metric) {
     const [width, aspect, rim] = [Number(metric[1]), Number(metric[2]), Number(metric[3])];
-    read = { diameter: rim * 25.4 + (2 * width * aspect) / 100, width, rim, kind: 'metric' };
+    read = { diameter: rim * MM_PER_INCH + (2 * width * aspect) / 100, width, rim, kind: 'metric' };
   } else if (inch) {
     read = {
-      diameter: Number(inch[1]) * 25.4,
-      width: Number(inch[2]) * 25.4,
+      diameter: Number(inch[1]) * MM_PER_INCH,
+      width: Number(inch[2]) * MM_PER_INCH,
       rim: Number(inch[3]),
       kind: 'inch',
     };
@@ -42,7 +43,12 @@ export function readTireSize(size: string): TireSize {
       'size',
     );
   }
-  if (read.diameter < 200 || read.diameter > 1500 || read.rim * 25.4 >= read.diameter || read.width <= 0) {
+  if (
+    read.diameter < 200 ||
+    read.diameter > 1500 ||
+    read.rim * MM_PER_INCH >= read.diameter ||
+    read.width <= 0
+  ) {
     throw new Refusal('out-of-range', `"${size}" is no tire anyone mounts: check the digits.`, 'size');
   }
   return read;

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { Refusal, calculator } from './calculator';
 import { anyNumber, positive } from './fields';
 import { toDeg, toRad } from './geometry';
+import { MM_PER_INCH } from '../units/length';
 
 export interface ToeConvertInput {
   value: number;
@@ -16,12 +17,12 @@ export interface ToeConvertInput {
  * @throws Refusal when a length is more than the diameter it is measured across
  */
 export function convertToe({ value, from, diameter }: ToeConvertInput) {
-  const across = from === 'in' ? value * 25.4 : value;
+  const across = from === 'in' ? value * MM_PER_INCH : value;
   if ((from === 'mm' || from === 'in') && Math.abs(across) > diameter)
     throw new Refusal('no-solution', 'Toe cannot be more than the diameter it is measured across.', 'value');
   const deg = from === 'deg' ? value : from === 'arcmin' ? value / 60 : toDeg(Math.asin(across / diameter));
   const mm = from === 'mm' || from === 'in' ? across : diameter * Math.sin(toRad(deg));
-  return { deg, arcmin: deg * 60, mm, in: mm / 25.4 };
+  return { deg, arcmin: deg * 60, mm, in: mm / MM_PER_INCH };
 }
 
 export const toeConvert = calculator({

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { Refusal, calculator } from './calculator';
 import { positive } from './fields';
+import { MM_PER_INCH } from '../units/length';
 
 export interface TorquePlausibleInput {
   thread: string;
@@ -35,7 +36,11 @@ function readThread(thread: string): Thread {
   const inches = whole + (inch[2] === undefined ? 0 : Number(inch[2]) / Number(inch[3]));
   const root = inches - 0.9743 / Number(inch[5]);
   if (!(root > 0) || !Number.isFinite(inches)) throw badThread(thread);
-  return { diameter: inches * 25.4, stressArea: (Math.PI / 4) * root * root * 25.4 * 25.4, system: 'inch' };
+  return {
+    diameter: inches * MM_PER_INCH,
+    stressArea: (Math.PI / 4) * root * root * MM_PER_INCH * MM_PER_INCH,
+    system: 'inch',
+  };
 }
 
 /** Proof stress in MPa of a grade at a diameter (mm). */
@@ -45,7 +50,10 @@ function proofStress(grade: string, thread: Thread): number {
     '10.9': 830,
     '12.9': 970,
   };
-  const inch: Record<string, number> = { '5': thread.diameter <= 25.4 ? 586.054 : 510.212, '8': 827.371 };
+  const inch: Record<string, number> = {
+    '5': thread.diameter <= MM_PER_INCH ? 586.054 : 510.212,
+    '8': 827.371,
+  };
   const proof = (thread.system === 'metric' ? metric : inch)[grade];
   if (proof === undefined) {
     const known = thread.system === 'metric' ? '8.8, 10.9 or 12.9' : '5 or 8';

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { calculator } from './calculator';
 import { anyNumber, positive } from './fields';
+import { MM_PER_INCH } from '../units/length';
 
 export interface WheelSpec {
   rimWidthIn: number;
@@ -40,7 +41,7 @@ export function fitWheel({ old, new: fitted, axleFaceChange = 0, clearance }: Wh
   const wider = (fitted.tireWidth - old.tireWidth) / 2;
   const inward = wider + movedIn;
   const outward = wider - movedIn;
-  const backspacing = ((fitted.rimWidthIn + 1) * 25.4) / 2 + effectiveOffset;
+  const backspacing = ((fitted.rimWidthIn + 1) * MM_PER_INCH) / 2 + effectiveOffset;
   const trackChange = movedIn === 0 ? 0 : -2 * movedIn;
   if (!clearance) return { effectiveOffset, backspacing, inward, outward, trackChange };
   return {

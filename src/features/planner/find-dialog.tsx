@@ -16,6 +16,7 @@ import type { TapeUnit } from '@/core/calc/tape.parse';
 import type { PlannerInput } from '@/core/planner/car-stand';
 import { type CatalogPart, type FoundPlan, asPlanPart } from '@/core/planner/find-parts';
 import type { PlanPart } from '@/core/planner/plan-part';
+import { MM_PER_INCH } from '@/core/units/length';
 import { hoursText, moneyText } from '@/core/units/money';
 import { Dialog } from '@/ui/dialog';
 import { plannerDoors } from './planner-worker';
@@ -66,7 +67,8 @@ export function FindDialog({
   const nameOf = (id: string) => catalog.find((part) => part.id === id)?.name ?? id;
   const points = (found ?? []).map((plan, index) => ({
     index,
-    error: Math.round(plan.wholeError * 10) / 10,
+    mm: plan.wholeError,
+    error: unit === 'in' ? plan.wholeError / MM_PER_INCH : plan.wholeError,
     cost: plan.cost / 100,
     hours: plan.minutes / 60,
   }));
@@ -120,10 +122,11 @@ export function FindDialog({
                 <YAxis
                   type="number"
                   dataKey="error"
-                  name="off target, mm"
+                  name={`off target, ${unit}`}
                   stroke="var(--ink)"
                   padding={{ top: 16 }}
-                  label={{ value: 'mm off', angle: -90, position: 'insideLeft' }}
+                  tickFormatter={(value: number) => value.toFixed(unit === 'in' ? 2 : 1)}
+                  label={{ value: `${unit} off`, angle: -90, position: 'insideLeft' }}
                 />
                 <ZAxis type="number" dataKey="hours" range={[60, 420]} name="hours" />
                 <Tooltip
@@ -132,7 +135,7 @@ export function FindDialog({
                     const point = payload?.[0]?.payload as (typeof points)[number] | undefined;
                     return point ? (
                       <div className="border border-ink bg-paper px-2 py-1">
-                        {moneyText(point.cost * 100, currency)}, {point.error} mm off,{' '}
+                        {moneyText(point.cost * 100, currency)}, {offText(point.mm, unit)},{' '}
                         {point.hours.toFixed(1)} h
                       </div>
                     ) : null;
