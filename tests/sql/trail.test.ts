@@ -3,7 +3,7 @@ import { closePool, db } from '@/server/database';
 import { verifyEverything } from '@/server/entries/verify';
 import { readOrderFile } from '@/server/queries/order';
 import type { DemoDriver } from '../../demo/driver';
-import { give, jobOn, testShop, testWrenches, truck } from '../support/shop';
+import { give, handedOver, jobOn, onItsWheels, testShop, testWrenches, truck } from '../support/shop';
 
 let shop: DemoDriver;
 beforeAll(async () => {
@@ -11,36 +11,8 @@ beforeAll(async () => {
 });
 afterAll(closePool);
 
-/** Plays a job from the keys to the handoff, with an offer, a quote and a short box on the way. */
-async function wholeJob(plate: string) {
-  const wrenches = await testWrenches(shop, plate);
-  shop.moment(-3, 14);
-  const job = await jobOn(
-    shop,
-    truck(plate, wrenches, { after: ['22 5/16', '22 1/4', '23 1/8', '23 1/16'] }),
-  ).intake();
-  await job.lookedOver(false);
-  await job.heights('as came', job.plan.before);
-  await job.planned();
-  await job.quoted();
-  await job.agreed();
-  await job.shortBox();
-  await job.started();
-  await job.clockOn();
-  await job.work({ phase: 'align' });
-  await job.heights('on wheels', job.plan.after);
-  await job.work({ phase: 'road' });
-  await job.aligned(2.9, 0.06);
-  await job.driven(7);
-  await job.work({});
-  await job.photos(1);
-  await job.clockOff('done');
-  await job.handedOver();
-  return job;
-}
-
 test('a whole job reads from its trail, each entry one sentence with nothing left open in it', async () => {
-  const job = await wholeJob('TRAIL 1');
+  const job = await handedOver(await onItsWheels(shop, 'TRAIL 1'));
   const file = (await readOrderFile(db(), job.orderId))!;
   const told = file.entries.map((entry) => ({
     kind: entry.kind,

@@ -96,3 +96,37 @@ export function refusal(answer: CommandAnswer): { field: string; code: string; m
   if (answer.ok) throw new Error(`it was not refused: ${JSON.stringify(answer.answer)}`);
   return answer.errors[0]!;
 }
+
+/** Plays a job from the keys until it stands on its wheels again, with an offer, a quote and a short box on the way. */
+export async function onItsWheels(
+  shop: DemoDriver,
+  plate: string,
+  more: Partial<JobPlan> = {},
+): Promise<DemoJob> {
+  // Some days back, so that the clock on the job runs.
+  shop.moment(-3, 14);
+  const wrenches = await testWrenches(shop, plate);
+  const after: JobPlan['after'] = ['22 5/16', '22 1/4', '23 1/8', '23 1/16'];
+  const job = await jobOn(shop, truck(plate, wrenches, { after, ...more })).intake();
+  await job.lookedOver(false);
+  await job.heights('as came', job.plan.before);
+  await job.planned();
+  await job.quoted();
+  await job.agreed();
+  await job.shortBox();
+  await job.started();
+  await job.clockOn();
+  await job.work({ phase: 'align' });
+  return job.heights('on wheels', job.plan.after);
+}
+
+/** Plays the rest of a job that stands on its wheels, to the customer's signature. */
+export async function handedOver(job: DemoJob): Promise<DemoJob> {
+  await job.work({ phase: 'road' });
+  await job.aligned(2.9, 0.06);
+  await job.driven(7);
+  await job.work({});
+  await job.photos(1);
+  await job.clockOff('done');
+  return job.handedOver();
+}

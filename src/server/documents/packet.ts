@@ -175,6 +175,12 @@ function fittedParts(file: OrderFile): Packet['fitted'] {
   });
 }
 
+/** Was the step of the run that re-aims the lamps recorded as done? */
+function lampsAimed({ state: { document, run } }: OrderFile): boolean {
+  const step = document?.steps.find((candidate) => candidate.share === 'lamps');
+  return Boolean(step && run?.done.has(step.id));
+}
+
 /** What is different for the driver, worked out from this car's own figures. */
 function changesFor(file: OrderFile): string[] {
   const intake = file.state.intake!.data;
@@ -192,7 +198,11 @@ function changesFor(file: OrderFile): string[] {
       changes.push(
         'It tips sooner and takes longer to stop than it did: leave more room and take bends slower.',
       );
-    changes.push('The lamps were re-aimed at its new height: have them checked again when its load changes.');
+    changes.push(
+      lampsAimed(file)
+        ? 'The lamps were re-aimed at its new height: have them checked again when its load changes.'
+        : 'No re-aiming of the lamps is recorded: have them aimed at its new height before it is driven in the dark.',
+    );
   }
   if (intake.newTires) {
     const { speedometerErrorPct } = compareTires({ old: intake.tires, new: intake.newTires });
