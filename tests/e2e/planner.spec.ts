@@ -282,8 +282,11 @@ test('the catalog goes out as CSV and comes back in; a bad line keeps everything
     page
       .getByLabel('CSV of parts')
       .setInputFiles({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
-  await send(csv.replace('30 mm plate', '30 mm plate, again'));
+  // A part no other test picks by its name.
+  await send(csv.replace('Axle gears, 4.10', 'Axle gears, 4.10, again'));
   await expect(page.getByRole('status')).toContainText('parts taken in');
+  await page.getByLabel('Find a part').fill('again');
+  await expect(page.getByRole('row', { name: /Axle gears, 4.10, again/ })).toBeVisible();
   await send(`${csv.split('\n').slice(0, 3).join('\n')}\nX-1,Thing,nothing,front,,1,1,,,,,,`);
   await expect(page.getByText(/Line 4, kind: there is no kind “?"?nothing/)).toBeVisible();
   await page.getByRole('button', { name: 'New part' }).click();
