@@ -68,6 +68,16 @@ export interface Truck {
   block: string;
 }
 
+/** A job for both ends of a truck, in inches: what it comes with, what is asked, what fits and what it comes to. */
+export const LEVEL_IN_INCHES = {
+  unit: 'in',
+  targets: ['22 3/8', '23 1/4'],
+  before: ['20 7/16', '20 5/16', '22 1/8', '22 1/16'],
+  after: ['22 3/8', '22 5/16', '23 1/8', '23 1/16'],
+  spacer: 'Top spacer, 30 mm plate',
+  block: 'Lift block, 1 in',
+} satisfies Partial<Truck>;
+
 export async function takeIn(page: Page, truck: Truck): Promise<string> {
   await page.goto('/orders/new');
   await page.getByLabel('Maker, model, what it does').fill(truck.label);

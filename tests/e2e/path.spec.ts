@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { type Page, expect, test } from '@playwright/test';
 import {
+  LEVEL_IN_INCHES,
   type Truck,
   checkIn,
   enterPin,
@@ -30,12 +31,7 @@ const FIRST: Truck = {
   plate: 'E2E 311',
   customer: 'Upper Fork Water Board',
   odometer: 52100,
-  unit: 'in',
-  targets: ['22 3/8', '23 1/4'],
-  before: ['20 7/16', '20 5/16', '22 1/8', '22 1/16'],
-  after: ['22 3/8', '22 5/16', '23 1/8', '23 1/16'],
-  spacer: 'Top spacer, 30 mm plate',
-  block: 'Lift block, 1 in',
+  ...LEVEL_IN_INCHES,
 };
 
 /** Another truck with other heights and values, in millimeters: every number has to follow. */

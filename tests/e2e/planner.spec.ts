@@ -1,5 +1,14 @@
 import { type Page, expect, test } from '@playwright/test';
-import { type Truck, addPart, planBothEnds, signIn, takeIn, takePhoto, typeHeights } from './hands';
+import {
+  LEVEL_IN_INCHES,
+  type Truck,
+  addPart,
+  planBothEnds,
+  signIn,
+  takeIn,
+  takePhoto,
+  typeHeights,
+} from './hands';
 
 /** Sets up a car on the planner that stands alone. */
 async function car(
@@ -129,12 +138,7 @@ const TWO_ENDS: Truck = {
   plate: 'E2E 733',
   customer: 'Upper Fork Water Board, planner',
   odometer: 30100,
-  unit: 'in',
-  targets: ['22 3/8', '23 1/4'],
-  before: ['20 7/16', '20 5/16', '22 1/8', '22 1/16'],
-  after: ['22 3/8', '22 5/16', '23 1/8', '23 1/16'],
-  spacer: 'Top spacer, 30 mm plate',
-  block: 'Lift block, 1 in',
+  ...LEVEL_IN_INCHES,
 };
 
 test('looked over, searched, quoted and agreed; a short box holds the job until it is in', async ({

@@ -1,17 +1,12 @@
 import { type Page, expect, test } from '@playwright/test';
-import { type Truck, addPart, enterPin, signIn, takeIn, typeHeights } from './hands';
+import { LEVEL_IN_INCHES, type Truck, addPart, enterPin, signIn, takeIn, typeHeights } from './hands';
 
 const truck = (plate: string): Truck => ({
   label: `Tindral Coppice ${plate}, keeping`,
   plate,
   customer: `Keeper of ${plate}`,
   odometer: 20000,
-  unit: 'in',
-  targets: ['22 3/8', '23 1/4'],
-  before: ['20 7/16', '20 5/16', '22 1/8', '22 1/16'],
-  after: ['22 3/8', '22 5/16', '23 1/8', '23 1/16'],
-  spacer: 'Top spacer, 30 mm plate',
-  block: 'Lift block, 1 in',
+  ...LEVEL_IN_INCHES,
 });
 
 async function measured(page: Page, plate: string): Promise<string> {
