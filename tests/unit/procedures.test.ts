@@ -12,13 +12,86 @@ const library = readdirSync(folder)
   .map((name) => JSON.parse(readFileSync(path.join(folder, name), 'utf8')) as Procedure);
 const byId = (id: string) => library.find((procedure) => procedure.id === id)!;
 
-describe.each(library.map((procedure) => [procedure.id, procedure] as const))('%s', (_, procedure) => {
-  const taken = [[], ...procedure.ways.map((way) => [way.id])];
+/** Every set of ways that may be taken together: one or none of each choice. */
+function waySets(procedure: Procedure): string[][] {
+  const byChoice = new Map<string, string[]>();
+  for (const way of procedure.ways) byChoice.set(way.choice, [...(byChoice.get(way.choice) ?? []), way.id]);
+  return [...byChoice.values()].reduce<string[][]>(
+    (sets, ways) => sets.flatMap((set) => [set, ...ways.map((way) => [...set, way])]),
+    [[]],
+  );
+}
 
-  test.each(taken)('is clean with ways [%s]', (...ways) => {
-    const plain = takeWays(procedure, ways.filter(Boolean));
-    expect(checkProcedure(plain)).toEqual([]);
-  });
+const JOBS = library.filter((procedure) => !procedure.id.startsWith('visit-'));
+const WHEELS = 'wheels-tires-spacers';
+
+test('the library holds seventeen jobs and the visits', () => {
+  expect(JOBS).toHaveLength(17);
+  expect(library.filter((procedure) => procedure.id.startsWith('visit-')).map(({ id }) => id)).toEqual([
+    'visit-alignment',
+    'visit-inspection',
+    'visit-load-change',
+    'visit-settled-heights',
+    'visit-warranty',
+  ]);
+});
+
+test.each(JOBS.map((procedure) => [procedure.id, procedure] as const))(
+  '%s has its steps, its shots and its cautions',
+  (_, procedure) => {
+    expect(procedure.steps.length).toBeGreaterThanOrEqual(20);
+    expect(procedure.steps.length).toBeLessThanOrEqual(60);
+    expect(procedure.ways.length).toBeGreaterThanOrEqual(1);
+    expect(procedure.steps.filter((step) => step.caution).length).toBeGreaterThanOrEqual(2);
+    expect(procedure.steps.some((step) => step.photo?.length)).toBe(true);
+    for (const fastener of procedure.fasteners) expect(fastener.spec!.source).toMatch(/made-up/);
+    for (const step of procedure.steps.filter((one) => one.irreversible)) expect(step.caution).toBeTruthy();
+  },
+);
+
+test('no two procedures share over a third of their step texts', () => {
+  const texts = library.map(({ id, steps }) => ({ id, own: new Set(steps.map((step) => step.do)) }));
+  for (const [index, one] of texts.entries()) {
+    for (const other of texts.slice(index + 1)) {
+      const shared = [...one.own].filter((text) => other.own.has(text)).length;
+      expect([one.id, other.id, shared * 3 > Math.min(one.own.size, other.own.size)]).toEqual([
+        one.id,
+        other.id,
+        false,
+      ]);
+    }
+  }
+});
+
+test('what bites in each job is said at its step', () => {
+  const lines = readFileSync(path.join(folder, '..', 'docs', 'procedures.md'), 'utf8').split('\n');
+  let job = '';
+  const told = new Map<string, number>();
+  for (const line of lines) {
+    const heading = /^## .*?(?:\(`([a-z-]+)`\))?$/.exec(line);
+    if (heading) job = heading[1] ?? '';
+    const row = /^\| (.+?) +\| `([\w/-]+)` +\| (.+?) +\|$/.exec(line);
+    if (!row || line.includes('visit-')) continue;
+    const [, bite, place, words] = row as unknown as [string, string, string, string];
+    const [id, stepId] = place.includes('/') ? place.split('/') : [job, place];
+    const procedure = byId(id!);
+    const step = [...procedure.steps, ...procedure.ways.flatMap((way) => way.in.map((put) => put.step))].find(
+      (candidate) => candidate.id === stepId,
+    );
+    const said = [step?.do, step?.why, step?.caution].join(' ');
+    expect([bite, said.includes(words) ? words : said]).toEqual([bite, words]);
+    told.set(id!, (told.get(id!) ?? 0) + 1);
+  }
+  for (const { id } of JOBS) expect(told.get(id)).toBeGreaterThanOrEqual(3);
+});
+
+describe.each(library.map((procedure) => [procedure.id, procedure] as const))('%s', (_, procedure) => {
+  test.each(waySets(procedure).map((ways) => [ways.join(' and ') || 'as it stands', ways] as const))(
+    'is clean %s',
+    (_words, ways) => {
+      expect(checkProcedure(takeWays(procedure, ways))).toEqual([]);
+    },
+  );
 
   test('each way changes the steps', () => {
     for (const way of procedure.ways) {
@@ -56,11 +129,50 @@ describe.each(library.map((procedure) => [procedure.id, procedure] as const))('%
   });
 
   test('without any one closing or torquing step the checker complains', () => {
-    for (const step of procedure.steps.filter((s) => s.closes?.length || s.torques?.length)) {
-      const without = procedure.steps.filter((other) => other !== step);
-      expect(checkProcedure({ ...takeWays(procedure, []), steps: without })).not.toEqual([]);
+    for (const ways of waySets(procedure)) {
+      const plain = takeWays(procedure, ways);
+      for (const step of plain.steps.filter((s) => s.closes?.length || s.torques?.length)) {
+        // Named by no later step any more, so that the complaint is about the car and not about a missing name.
+        const steps = plain.steps
+          .filter((other) => other !== step)
+          .map((other) => ({ ...other, after: other.after?.filter((id) => id !== step.id) }));
+        expect([step.id, checkProcedure({ ...plain, steps }).length > 0]).toEqual([step.id, true]);
+      }
     }
   });
+});
+
+describe('whole cars', () => {
+  const fronts = JOBS.filter(({ fits }) => fits.front && !fits.rear);
+  const rears = JOBS.filter(({ fits }) => fits.rear && !fits.front);
+  const pairs = fronts.flatMap((front) => rears.map((rear) => [front.id, rear.id] as const));
+  const merge = (ids: string[]) =>
+    mergeProcedures(ids.map((id) => ({ prefix: id, procedure: takeWays(byId(id), []) })));
+
+  test.each(pairs)('%s and %s, with new wheels and the rack, become one clean run', (front, rear) => {
+    const merged = merge([front, rear, WHEELS, 'visit-alignment']);
+    expect(checkProcedure(merged)).toEqual([]);
+    const sharing = (share: string) => merged.steps.filter((step) => step.share === share);
+    for (const share of [
+      'chock',
+      'ease',
+      'raise',
+      'wheels-off',
+      'wheels-on',
+      'lower',
+      'wheel-torque',
+      'to-rack',
+      'road',
+    ])
+      expect([share, sharing(share).length]).toEqual([share, 1]);
+  });
+
+  test.each(JOBS.filter(({ id, fits }) => id !== WHEELS && fits.front && fits.rear).map(({ id }) => id))(
+    '%s takes the rack along',
+    (id) => {
+      expect(checkProcedure(merge([id, 'visit-alignment']))).toEqual([]);
+    },
+  );
 });
 
 describe('merging front and rear', () => {

@@ -3,47 +3,118 @@
  * has the same place whatever procedure names it. One list for the whole project.
  */
 
-const AT_EACH_FRONT_CORNER = [
-  'wheel-nuts',
-  'strut-top-nuts',
-  'spacer-studs',
-  'strut-lower-bolts',
-  'upper-ball-joint',
-  'tie-rod-end',
-  'tie-rod-jam-nut',
-  'lower-arm-pivots',
-  'upper-arm-pivots',
+const AT_EACH_CORNER = [
   'bar-link',
   'brake-hose-bracket',
-  'speed-sensor',
-  'speed-sensor-clip',
-  'knuckle-strap',
+  'damper',
+  'damper-lower',
+  'damper-upper',
+  'leaf-eye',
+  'lower-link',
   'saved-hardware',
+  'shackle',
+  'speed-sensor-clip',
+  'spring',
+  'spring-compressor',
+  'spring-seat',
+  'u-bolt',
+  'upper-link',
+  'wheel-nuts',
+  'wheel-spacer',
+] as const;
+
+const AT_EACH_FRONT_CORNER = [
+  'arm-jack',
+  'brake-hose',
+  'bump-stop',
+  'caliper',
+  'collar-pinch',
+  'damper-fork',
+  'half-shaft',
+  'hub',
+  'hub-nut',
+  'hub-snap-ring',
+  'kingpin',
+  'knuckle',
+  'knuckle-strap',
+  'leaf-eyes',
+  'link-jam-nut',
+  'lower-arm',
+  'lower-arm-pivots',
+  'lower-ball-joint',
+  'radius-arm-axle',
+  'radius-arm-pivot',
+  'seat-tube',
+  'spacer-studs',
+  'speed-sensor',
   'strut',
+  'strut-center-nut',
+  'strut-lower-bolts',
+  'strut-top-nuts',
+  'tie-rod-end',
+  'tie-rod-jam-nut',
+  'upper-arm-pivots',
+  'upper-ball-joint',
 ] as const;
 
 const AT_EACH_REAR_CORNER = [
-  'wheel-nuts',
-  'u-bolt',
+  'arm-jam-nut',
+  'cam-bolt',
   'center-bolt',
-  'damper-lower',
-  'damper-upper',
-  'park-brake-cable',
-  'speed-sensor-clip',
+  'damper-extender',
+  'hanger',
+  'leaf-pack',
+  'level-sensor',
   'pack-clamp',
-  'spring-seat',
-  'saved-hardware',
+  'park-brake-cable',
+  'subframe',
+  'trailing-arm',
+  'trial-bolts',
 ] as const;
 
-const FRONT_CENTER = ['chocks', 'stands', 'skid-plate'] as const;
-const REAR_CENTER = ['axle-jack', 'brake-hose-bracket', 'breather', 'carrier-bearing', 'chocks'] as const;
-const WHOLE_CAR = ['stands', 'battery', 'chocks', 'drive-lock'] as const;
+const AT_EACH_CENTER = [
+  'arm-jacks',
+  'axle-jack',
+  'brake-hose-bracket',
+  'breather',
+  'chocks',
+  'stands',
+  'track-bar',
+] as const;
+
+const FRONT_CENTER = [
+  'axle-actuator',
+  'bar-mounts',
+  'brace',
+  'brake-fluid',
+  'crossmember',
+  'differential',
+  'differential-jack',
+  'drag-link',
+  'drag-link-clamps',
+  'driveshaft',
+  'heat-shield',
+  'pitman-arm',
+  'skid-plate',
+  'subframe',
+  'tie-rod-clamps',
+  'track-bar-axle',
+  'track-bar-bracket',
+  'track-bar-frame',
+] as const;
+
+const REAR_CENTER = ['carrier-bearing', 'mass-damper', 'pinion-jack', 'subframe-jack', 'upper-arm'] as const;
+
+const WHOLE_CAR = ['battery', 'chocks', 'drive-lock', 'stands'] as const;
 
 const SIDES = ['left', 'right'] as const;
+const ENDS = ['front', 'rear'] as const;
 
 export const PLACES: ReadonlySet<string> = new Set([
+  ...ENDS.flatMap((end) => SIDES.flatMap((side) => AT_EACH_CORNER.map((what) => `${end}.${side}.${what}`))),
   ...SIDES.flatMap((side) => AT_EACH_FRONT_CORNER.map((what) => `front.${side}.${what}`)),
   ...SIDES.flatMap((side) => AT_EACH_REAR_CORNER.map((what) => `rear.${side}.${what}`)),
+  ...ENDS.flatMap((end) => AT_EACH_CENTER.map((what) => `${end}.center.${what}`)),
   ...FRONT_CENTER.map((what) => `front.center.${what}`),
   ...REAR_CENTER.map((what) => `rear.center.${what}`),
   ...WHOLE_CAR.map((what) => `car.${what}`),
