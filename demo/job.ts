@@ -37,6 +37,9 @@ export interface JobPlan {
   accessories?: { id: string; name: string; kg: number; x: number; y: number; later?: boolean }[];
   facts?: Record<string, string>;
   procedures: { id: string; ways: string[] }[];
+  /** Whose value is taken where two procedures name one. */
+  choices?: Record<string, string>;
+  startWithout?: string;
   after: Four;
   wrenches: { large: string; small: string };
 }
@@ -229,7 +232,18 @@ export class DemoJob {
 
   async started(): Promise<this> {
     await this.checkedIn();
-    await this.act('run.start', { procedures: this.plan.procedures }, 'Odalys', 3);
+    await this.act(
+      'run.start',
+      {
+        procedures: this.plan.procedures,
+        choices: this.plan.choices ?? {},
+        leadId: this.shop.person('Odalys').id,
+        pin: this.shop.pin('Odalys'),
+        startWithout: this.plan.startWithout ?? 'What is missing comes before the step that needs it.',
+      },
+      this.plan.tech,
+      3,
+    );
     return this;
   }
 
@@ -259,6 +273,16 @@ export class DemoJob {
       moved,
       movedDeg: moved ? 30 : null,
     });
+    const after = (await this.state()).run!.fasteners.get(fastenerId)!;
+    const passes = state.document!.fasteners.find((one) => one.id === fastenerId)!.passes ?? 1;
+    if (spec!.angleDeg !== undefined && after.pass >= passes && !after.torqued) {
+      await this.act('torque.record', {
+        fastenerId,
+        wrenchId,
+        reading: { clicked: true },
+        angleDeg: spec!.angleDeg,
+      });
+    }
   }
 
   /** Works through the run up to and without a phase, or until a step. */

@@ -140,7 +140,9 @@ async function deriveCarPlaces(tx: Db, order: OrderRow, state: OrderState): Prom
     if (stripe !== 'bare') rows.push([fastener.place, 'fastener', stripe, { ...fastener, spec }]);
   }
   for (const item of document.items) {
-    if (item.place) rows.push([item.place, 'item', run.car.open.has(item.id) ? 'open' : 'closed', item]);
+    if (!item.place) continue;
+    const condition = run.car.open.has(item.id) ? 'open' : run.leftOff.has(item.id) ? 'left off' : 'closed';
+    rows.push([item.place, 'item', condition, item]);
   }
   if (!rows.length) return;
   await tx.run(
@@ -165,6 +167,28 @@ async function deriveMeasures(tx: Db, order: OrderRow, state: OrderState): Promi
     await tx.run(
       'INSERT INTO car_measure (entry_id, vehicle_id, order_id, measure, value, known, at) VALUES (?, ?, ?, ?, ?, ?, ?)',
       [id, order.vehicle_id, order.id, data.key, data.value, data.known, new Date(at)],
+    );
+  }
+}
+
+async function deriveLessons(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
+  await tx.run('DELETE FROM lesson_now WHERE order_id = ?', [order.id]);
+  for (const { at, personId, data } of state.lessons) {
+    await tx.run(
+      `INSERT INTO lesson_now (lesson_id, order_id, procedure_id, kit, about, step_id, words, standing, person_id, at)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      [
+        data.lessonId,
+        order.id,
+        data.procedureId,
+        data.kit,
+        data.about,
+        data.stepId,
+        data.text,
+        data.standing,
+        personId,
+        new Date(at),
+      ],
     );
   }
 }
@@ -281,6 +305,7 @@ export async function deriveOrder(tx: Db, orderId: string): Promise<OrderState> 
   await deriveCarPlaces(tx, order, state);
   await deriveMeasures(tx, order, state);
   await deriveFinished(tx, order, state);
+  await deriveLessons(tx, order, state);
   const shop = await tx.row<{ time_zone: string }>('SELECT time_zone FROM shop WHERE id = 1');
   await deriveDueDates(tx, order.vehicle_id, shop?.time_zone ?? 'UTC');
   return state;
@@ -296,4 +321,5 @@ export const DERIVED_TABLES = [
   'car_measure',
   'finished_lift',
   'finished_work',
+  'lesson_now',
 ] as const;

@@ -1,7 +1,10 @@
 'use client';
 
 import { Dialog as Radix } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, createContext, useContext } from 'react';
+
+/** The theme of the page a sheet opens over: it hangs beside the page, so it has to be told. */
+export const SheetTheme = createContext<'bay' | undefined>(undefined);
 
 /** A sheet over the page. Escape and the cross close it. */
 export function Dialog({
@@ -19,13 +22,15 @@ export function Dialog({
   children: ReactNode;
   wide?: boolean;
 }) {
+  const theme = useContext(SheetTheme);
   return (
     <Radix.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/60" />
         <Radix.Content
           aria-describedby={undefined}
-          className={`fixed top-1/2 left-1/2 z-50 max-h-[92vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-paper p-6 text-ink ${wide ? 'max-w-3xl' : 'max-w-xl'}`}
+          data-theme={theme}
+          className={`${theme ?? ''} fixed top-1/2 left-1/2 z-50 max-h-[92vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-paper p-6 text-ink ${wide ? 'max-w-3xl' : 'max-w-xl'}`}
         >
           <div className="flex items-start justify-between gap-4 border-b border-ink pb-2">
             <Radix.Title className="text-[1.6rem]">{title}</Radix.Title>

@@ -2,6 +2,7 @@ import type { AlignmentReadings, AlignmentSpec } from '../calc/alignment.verdict
 import type { Corner, PerCorner } from '../calc/fields';
 import type { TapeUnit } from '../calc/tape.parse';
 import type { TorqueUnit } from '../calc/torque.convert';
+import type { OneEnd, Support } from '../procedure/types';
 import type {
   CheckInData,
   FindingData,
@@ -107,6 +108,8 @@ export interface ValueData {
   nm: number | null;
   angleDeg: number | null;
   source: string;
+  /** The lead whose value it is; whoever says that there is none needs no lead. */
+  leadId?: string | null;
 }
 
 export interface TorqueData {
@@ -115,8 +118,14 @@ export interface TorqueData {
   pass: number;
   /** The nuts this entry speaks of; a group is torqued together. */
   nut: 'all' | number;
-  target: { nm: number; source: string; interim: boolean };
+  target: { nm: number; source: string; interim: boolean; angleDeg?: number };
   wrench: { id: string; name: string; pastDue: boolean; outOfRange: boolean };
+  /** How the reading came: by hand, or sent by a wrench bound to the tablet. */
+  by?: 'hand' | 'wrench';
+  /** With an extension in line: what the wrench was set to, N·m, and the lever it was worked out from, mm. */
+  extension?: { wrenchLength: number; extension: number; angleDeg: number; settingNm: number } | null;
+  /** Degrees turned after the last pass, for a fastener that goes by angle. */
+  angleDeg?: number | null;
   reading: { clicked: true } | { value: number; unit: TorqueUnit };
   support: { front: string; rear: string };
   newHardware: boolean;
@@ -145,6 +154,7 @@ export const OVERRIDE_RULES = [
   'second-check',
   'stacked',
   'later-part',
+  'start',
 ] as const;
 export type OverrideRule = (typeof OVERRIDE_RULES)[number];
 export interface OverrideData {
@@ -169,11 +179,18 @@ export interface ClockOnData {
   clockId: string;
   personId: string;
   stepId: string | null;
+  /** A second pair of hands, called from another job; goes back there afterwards. */
+  helper?: boolean;
+  backTo?: { orderId: string; stepId: string | null } | null;
 }
 export interface ClockOffData {
   clockId: string;
   personId: string;
   reason: StopReason;
+  /** Set when a lead closes a clock somebody forgot: the moment it should have stopped, and why then. */
+  endedAt?: string;
+  leadId?: string;
+  why?: string;
 }
 
 export interface PhotoData {
@@ -216,6 +233,95 @@ export interface RoadInData {
   note: string;
 }
 
+export interface RunChangeData {
+  documentHash: string;
+  why: 'way' | 'step';
+  /** What changed, in words: the way taken, or the step added. */
+  words: string;
+}
+
+/** An end raised, held or lowered outside the listed steps. */
+export interface SupportData {
+  support: Record<OneEnd, Support>;
+}
+
+/** One cut of a coil: what came off and what it measures since. */
+export interface CutData {
+  stepId: string;
+  corner: Corner;
+  turns: number;
+  /** Free length after this cut, mm. */
+  freeMm: number;
+}
+
+export const STUCK_CURES = ['bar', 'to and fro', 'heat', 'cut', 'drilled out', 'new part ordered'] as const;
+export interface StuckData {
+  stuckId: string;
+  fastenerId: string;
+  place: string;
+  what: 'seized' | 'sheared' | 'stripped';
+  photoId: string | null;
+}
+export interface StuckEndData {
+  stuckId: string;
+  how: (typeof STUCK_CURES)[number];
+}
+
+/** Damage done here: a finding of its own kind. */
+export interface DamageData {
+  damageId: string;
+  text: string;
+  cause: string;
+  pays: 'the shop' | 'the customer' | 'the maker';
+  customerTold: boolean;
+  photoId: string | null;
+}
+
+/** A doubt left at handoff, with the day or distance by which a visit must answer it. */
+export interface WatchData {
+  watchId: string;
+  text: string;
+  photoId: string | null;
+  byDay: string | null;
+  byDistance: { distance: number; unit: DistanceUnit } | null;
+}
+
+export const CORNER_SETTINGS = [
+  ['damper clicks', 'clicks from closed'],
+  ['collar threads', 'threads showing'],
+  ['cam position', 'marks from center'],
+  ['shackle hole', 'hole from the top'],
+] as const;
+export type CornerSetting = (typeof CORNER_SETTINGS)[number][0];
+export const SETTING_TIMES = ['before', 'after', 'after the road test'] as const;
+export interface SettingData {
+  what: CornerSetting;
+  corner: Corner;
+  when: (typeof SETTING_TIMES)[number];
+  value: number;
+}
+
+export const LESSON_ABOUT = ['order of steps', 'wrong size', 'a step missing', 'the kit'] as const;
+/** What would be done differently: a proposed edit of a procedure, or a note on a kit. */
+export interface LessonData {
+  lessonId: string;
+  about: (typeof LESSON_ABOUT)[number];
+  stepId: string | null;
+  procedureId: string | null;
+  kit: string | null;
+  text: string;
+  standing: 'proven here' | 'hearsay';
+}
+
+/** A part that may be left off for a while: with the lead's reason and the customer's yes, both ends secured. */
+export interface LeftOffData {
+  itemId: string;
+  place: string | null;
+  leadId: string;
+  reason: string;
+  customer: { how: 'in the shop' | 'by phone'; witness: string | null };
+}
+
 export interface FollowUpOpenData {
   followUpId: string;
   kind: 'wheel' | 'chassis';
@@ -224,7 +330,7 @@ export interface FollowUpOpenData {
   odometer: Odometer;
   interval: { distance: number; unit: DistanceUnit; days: number | null };
   tireFactor: number;
-  because: 'handoff' | 'moved';
+  because: 'handoff' | 'moved' | 'value';
 }
 export interface FollowUpCloseData {
   followUpId: string;
@@ -260,6 +366,16 @@ export interface EntryData {
   'hold.end': HoldEndData;
   supply: SupplyData;
   'run.start': RunStartData;
+  'run.change': RunChangeData;
+  support: SupportData;
+  cut: CutData;
+  stuck: StuckData;
+  'stuck.end': StuckEndData;
+  damage: DamageData;
+  watch: WatchData;
+  setting: SettingData;
+  lesson: LessonData;
+  'left.off': LeftOffData;
   'step.done': StepDoneData;
   value: ValueData;
   torque: TorqueData;

@@ -7,10 +7,13 @@ import {
   applySecondCheck,
   applyStep,
   applyTorque,
+  applyValue,
   beginRun,
   forbidsDrive,
   judgeStep,
 } from '../procedure/engine';
+import { applyLeftOff } from '../procedure/left-off';
+import { applySupport, judgeSupport } from '../procedure/support';
 import { heightsOf } from '../stance/readings';
 import { type Entry, type EntryKind, type EntryOf, currentEntries } from './entries';
 
@@ -28,6 +31,8 @@ export interface ClockSpan {
   clockId: string;
   personId: string;
   stepId: string | null;
+  helper: boolean;
+  backTo: { orderId: string; stepId: string | null } | null;
   from: string;
   to: string | null;
   reason: string | null;
@@ -70,6 +75,13 @@ export interface OrderState {
   values: EntryOf<'value'>[];
   overrides: EntryOf<'override'>[];
   clocks: ClockSpan[];
+  stuck: { entry: EntryOf<'stuck'>; end: EntryOf<'stuck.end'> | null }[];
+  damages: EntryOf<'damage'>[];
+  watches: EntryOf<'watch'>[];
+  settings: EntryOf<'setting'>[];
+  cuts: EntryOf<'cut'>[];
+  lessons: EntryOf<'lesson'>[];
+  leftOff: EntryOf<'left.off'>[];
   photos: EntryOf<'photo'>[];
   alignments: AlignmentSheet[];
   odometers: { at: string; entry: Entry }[];
@@ -103,6 +115,13 @@ function emptyOrder(document: RunDocument | null): OrderState {
     values: [],
     overrides: [],
     clocks: [],
+    stuck: [],
+    damages: [],
+    watches: [],
+    settings: [],
+    cuts: [],
+    lessons: [],
+    leftOff: [],
     photos: [],
     alignments: [],
     odometers: [],
@@ -135,11 +154,25 @@ function foldStep(state: OrderState, entry: EntryOf<'step.done'>): void {
 
 function foldValue(state: OrderState, entry: EntryOf<'value'>): void {
   state.values.push(entry);
-  const fastener = state.run?.fasteners.get(entry.data.fastenerId);
-  if (!fastener) return;
-  const { kind, nm, angleDeg, source } = entry.data;
-  fastener.valueKind = kind;
-  fastener.spec = nm === null ? null : { nm, source, ...(angleDeg === null ? {} : { angleDeg }) };
+  const { fastenerId, kind, nm, angleDeg, source } = entry.data;
+  if (!state.run) return;
+  applyValue(state.run, fastenerId, {
+    kind,
+    spec: nm === null ? null : { nm, source, ...(angleDeg === null ? {} : { angleDeg }) },
+  });
+}
+
+/** An end brought to another support outside the listed steps: judged again, as a lowering step is. */
+function foldSupport(state: OrderState, entry: EntryOf<'support'>): void {
+  const { document, run } = state;
+  if (!document || !run) return;
+  for (const end of ['front', 'rear'] as const) {
+    const to = entry.data.support[end];
+    if (to === run.car.support[end] || to !== 'on-wheels') continue;
+    for (const refused of judgeSupport(document, run, [end], to))
+      state.alarms.push({ entryId: entry.id, message: refused.message });
+  }
+  applySupport(run, entry.data.support);
 }
 
 /** What each kind of entry does to the order. A kind with no line here changes nothing in it. */
@@ -188,6 +221,21 @@ const folders: { [K in EntryKind]?: Folder<K> } = {
     if (state.document) state.run = beginRun(state.document);
   },
   'step.done': foldStep,
+  support: foldSupport,
+  stuck: (state, entry) => state.stuck.push({ entry, end: null }),
+  'stuck.end': (state, entry) => {
+    const stuck = state.stuck.find((one) => one.entry.data.stuckId === entry.data.stuckId);
+    if (stuck) stuck.end = entry;
+  },
+  damage: (state, entry) => state.damages.push(entry),
+  watch: (state, entry) => state.watches.push(entry),
+  setting: (state, entry) => state.settings.push(entry),
+  cut: (state, entry) => state.cuts.push(entry),
+  lesson: (state, entry) => state.lessons.push(entry),
+  'left.off': (state, entry) => {
+    state.leftOff.push(entry);
+    if (state.document && state.run) applyLeftOff(state.document, state.run, entry.data.itemId);
+  },
   value: foldValue,
   torque: (state, entry) => {
     state.torques.push(entry);
@@ -214,6 +262,8 @@ const folders: { [K in EntryKind]?: Folder<K> } = {
       clockId: entry.data.clockId,
       personId: entry.data.personId,
       stepId: entry.data.stepId,
+      helper: entry.data.helper ?? false,
+      backTo: entry.data.backTo ?? null,
       from: entry.at,
       to: null,
       reason: null,
@@ -221,7 +271,7 @@ const folders: { [K in EntryKind]?: Folder<K> } = {
   'clock.off': (state, entry) => {
     const span = state.clocks.find((clock) => clock.clockId === entry.data.clockId);
     if (span) {
-      span.to = entry.at;
+      span.to = entry.data.endedAt ?? entry.at;
       span.reason = entry.data.reason;
     }
   },

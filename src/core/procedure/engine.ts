@@ -15,7 +15,7 @@ import { type Fastener, type Item, type PlainProcedure, type Step, type TorqueSp
 export interface RunDocument extends PlainProcedure {
   sources: { prefix: string; id: string; title: string; hash: string; ways: string[] }[];
   /** What an earlier visit left: items still open and fasteners not full. */
-  carried: { open: string[]; loose: Record<string, Looseness> };
+  carried: { open: string[]; loose: Record<string, Looseness>; leftOff?: string[] };
 }
 
 /** What the paint across nut and part says. */
@@ -23,8 +23,12 @@ export type Stripe = 'bare' | 'broken' | 'thin' | 'full' | 'double' | 'shifted';
 
 export interface FastenerState {
   stripe: Stripe;
-  /** Passes torqued so far in this run. */
+  /** Passes that every nut of the group has had in this run. */
   pass: number;
+  /** Passes of each nut; a group shows its worst. */
+  nuts: number[];
+  /** Turned by its angle after the last pass, where it goes by angle. */
+  angled: boolean;
   /** The last pass was taken in this run, in the right support. */
   torqued: boolean;
   /** Owes somebody else's check. */
@@ -52,6 +56,11 @@ export interface RunState {
   approved: Set<string>;
   /** `after` waits that the lead has lifted, by step. */
   lifted: Set<string>;
+  /** Waivable items closed as left off, and the fasteners that went with them. */
+  leftOff: Set<string>;
+  leftOffFasteners: Set<string>;
+  /** Steps that have nothing left to do because all they handle is left off. */
+  skipped: Set<string>;
 }
 
 /** A refused move: what forbids it, and whether the lead may lift it. */
@@ -95,17 +104,23 @@ export function beginRun(run: RunDocument): RunState {
     fasteners: new Map(),
     approved: new Set(),
     lifted: new Set(),
+    leftOff: new Set(),
+    leftOffFasteners: new Set(),
+    skipped: new Set(),
   };
   for (const id of run.carried.open) {
     car.open.add(id);
     state.openedBy.set(id, { step: null, at: null });
   }
+  for (const id of run.carried.leftOff ?? []) state.leftOff.add(id);
   for (const fastener of run.fasteners) {
     const loose = run.carried.loose[fastener.id];
     if (loose) car.loose.set(fastener.id, loose);
     state.fasteners.set(fastener.id, {
       stripe: loose === 'loosened' ? 'broken' : loose === 'snug' ? 'thin' : 'bare',
       pass: 0,
+      nuts: new Array<number>(fastener.count).fill(0),
+      angled: false,
       torqued: false,
       owesCheck: false,
       moved: false,
@@ -136,7 +151,7 @@ function listed(names: string[]): string {
 /** Fasteners that steps before this one torque and that have no torque in this run. */
 function untorquedBefore(run: RunDocument, state: RunState, index: number): string[] {
   const ids = new Set(run.steps.slice(0, index).flatMap((step) => step.torques ?? []));
-  return [...ids].filter((id) => !state.fasteners.get(id)!.torqued);
+  return [...ids].filter((id) => !state.fasteners.get(id)!.torqued && !state.leftOffFasteners.has(id));
 }
 
 /** Everything that forbids driving the car as it stands, whatever step asks. */
@@ -198,7 +213,7 @@ export function judgeStep(run: RunDocument, state: RunState, stepId: string): Re
     ];
   }
   const refused: RefusedMove[] = [];
-  const waiting = (step.after ?? []).filter((id) => !state.done.has(id));
+  const waiting = (step.after ?? []).filter((id) => !state.done.has(id) && !state.skipped.has(id));
   if (waiting.length && !state.lifted.has(stepId)) {
     refused.push({
       code: 'after',
@@ -235,7 +250,9 @@ export function judgeStep(run: RunDocument, state: RunState, stepId: string): Re
       overridable: false,
     });
   }
-  const untorqued = (step.torques ?? []).filter((id) => !state.fasteners.get(id)!.torqued);
+  const untorqued = (step.torques ?? []).filter(
+    (id) => !state.fasteners.get(id)!.torqued && !state.leftOffFasteners.has(id),
+  );
   if (untorqued.length) {
     refused.push({
       code: 'untorqued',
@@ -303,9 +320,11 @@ export function applyStep(
   for (const id of step.opens ?? []) {
     if (!state.car.open.has(id)) state.openedBy.set(id, { step: stepId, at: entry.at });
     state.car.open.add(id);
+    state.leftOff.delete(id);
   }
   for (const id of step.closes ?? []) {
     state.car.open.delete(id);
+    state.leftOff.delete(id);
     state.openedBy.delete(id);
   }
   for (const [ids, looseness] of [
@@ -316,36 +335,76 @@ export function applyStep(
       state.car.loose.set(id, looseness);
       const fastener = state.fasteners.get(id)!;
       fastener.stripe = looseness === 'loosened' ? 'broken' : 'thin';
-      fastener.torqued = false;
-      fastener.pass = 0;
+      startAgain(fastener);
       fastener.owesCheck = false;
     }
   }
   state.car.support = supportAfter(state.car.support, step);
 }
 
-/** Records a torque: the stripe is full only after the last pass, in the right support; until then it is thin. */
+function startAgain(fastener: FastenerState): void {
+  fastener.torqued = false;
+  fastener.pass = 0;
+  fastener.nuts.fill(0);
+  fastener.angled = false;
+}
+
+export interface TorqueTaken {
+  pass: number;
+  moved: boolean;
+  recheck: boolean;
+  /** Which nut of a group, or all of them. */
+  nut?: 'all' | number;
+  /** Degrees turned; only after the last pass of a fastener that goes by angle. */
+  angleDeg?: number | null;
+}
+
+/**
+ * Records a torque. The stripe is full only after the last pass of every nut, the angle included, in the right
+ * support; until then it is thin.
+ */
 export function applyTorque(
   run: RunDocument,
   state: RunState,
   fastenerId: string,
-  torque: { pass: number; moved: boolean; recheck: boolean },
+  { pass, moved, recheck, nut = 'all', angleDeg = null }: TorqueTaken,
 ): void {
   const fastener = run.fasteners.find((candidate) => candidate.id === fastenerId);
   const now = state.fasteners.get(fastenerId);
   if (!fastener || !now) return;
-  now.pass = Math.max(now.pass, torque.pass);
-  const last = torque.recheck || now.pass >= (fastener.passes ?? 1);
-  if (last && mayBeFinal(fastener, state.car.support)) {
+  now.nuts = now.nuts.map((had, index) => (nut === 'all' || nut === index + 1 ? Math.max(had, pass) : had));
+  now.pass = Math.min(...now.nuts);
+  if (angleDeg !== null) now.angled = true;
+  now.moved ||= moved;
+  const passed = now.pass >= (recheck ? 1 : (fastener.passes ?? 1));
+  const turned = recheck || now.spec?.angleDeg === undefined || now.angled;
+  if (passed && turned && mayBeFinal(fastener, state.car.support)) {
     now.torqued = true;
-    now.moved = torque.moved;
-    now.stripe = torque.moved ? 'shifted' : 'full';
-    now.owesCheck = Boolean(fastener.secondCheck) && !torque.recheck;
+    now.stripe = now.moved ? 'shifted' : 'full';
+    now.owesCheck = Boolean(fastener.secondCheck) && !recheck;
     state.car.loose.delete(fastenerId);
   } else {
     now.stripe = 'thin';
     now.torqued = false;
     if (state.car.loose.has(fastenerId)) state.car.loose.set(fastenerId, 'snug');
+  }
+}
+
+/** Another value for a fastener. One that had its torque by the old value takes it again by the new. */
+export function applyValue(
+  state: RunState,
+  fastenerId: string,
+  value: { kind: FastenerState['valueKind']; spec: TorqueSpec | null },
+): void {
+  const now = state.fasteners.get(fastenerId);
+  if (!now) return;
+  const other = now.spec?.nm !== value.spec?.nm || now.spec?.angleDeg !== value.spec?.angleDeg;
+  now.valueKind = value.kind;
+  now.spec = value.spec;
+  if (now.torqued && other) {
+    startAgain(now);
+    now.owesCheck = false;
+    now.stripe = 'thin';
   }
 }
 
@@ -360,7 +419,7 @@ export function applySecondCheck(state: RunState, fastenerId: string): void {
 /** The steps not done yet: first the one to do now, which is the earliest that may be done, then the rest in order. */
 export function nextSteps(run: RunDocument, state: RunState): { step: Step; refused: RefusedMove[] }[] {
   const left = run.steps
-    .filter((step) => !state.done.has(step.id))
+    .filter((step) => !state.done.has(step.id) && !state.skipped.has(step.id))
     .map((step) => ({ step, refused: judgeStep(run, state, step.id) }));
   const now = left.find(({ refused }) =>
     refused.every((reason) => ['untorqued', 'approval'].includes(reason.code)),

@@ -157,7 +157,8 @@ export function mergeProcedures(sources: MergeSource[]): Merged {
     interleave(plain.map((procedure) => procedure.steps.filter((step) => step.phase === phase))),
   );
   const merged = { items: [...items.values()], fasteners: [...fasteners.values()], steps };
-  const problems = checkProcedure(merged);
+  // A value that is missing is a hole somebody must own; it makes no step unsafe until it is tightened.
+  const problems = checkProcedure(merged).filter((problem) => problem.code !== 'missing-spec');
   if (problems.length) {
     const list = problems.map((problem) => `${problem.code} ${problem.ref}`).join(', ');
     throw new Refusal('unclean-merge', `Together these procedures would not be safe: ${list}.`, 'procedures');

@@ -1,29 +1,20 @@
 'use client';
 
-import {
-  type RunDocument,
-  type RunState,
-  looseFasteners,
-  openItems,
-  placedName,
-  forbidsDrive,
-} from '@/core/procedure/engine';
-import type { Step } from '@/core/procedure/types';
+import { useState } from 'react';
+import { forbidsDrive, looseFasteners, openItems, placedName } from '@/core/procedure/engine';
+import type { Fastener, Item, Step } from '@/core/procedure/types';
 import { CarPlan, type PlanMark } from '@/ui/car-plan';
 import { OpenSign, Stripe } from '@/ui/stripe';
+import type { BayProps } from './bay-props';
+import { OpenSheet } from './open-sheet';
+import { StillTight } from './still-tight';
 
-/** What is open and what is loose, by corner on a plan of the car, and what that forbids now. */
-export function BayOpen({
-  document,
-  run,
-  step,
-  onStep,
-}: {
-  document: RunDocument;
-  run: RunState;
-  step: Step | null;
-  onStep: (id: string) => void;
-}) {
+export type Opened = { item: Item } | { fastener: Fastener };
+
+/** What is open, loose and held, by corner on a plan of the car, and what that forbids now. */
+export function BayOpen(props: BayProps & { step: Step | null; onStep: (id: string) => void }) {
+  const { document, run, step, onStep } = props;
+  const [looked, setLooked] = useState<Opened | null>(null);
   const open = openItems(document, run);
   const loose = looseFasteners(document, run);
   const looseAt = new Map<string, typeof loose>();
@@ -47,28 +38,37 @@ export function BayOpen({
       tone: 'loose' as const,
     })),
   ];
-  const closer = (itemId: string) =>
-    document.steps.find((candidate) => candidate.closes?.includes(itemId) && !run.done.has(candidate.id));
-  const torquer = (fastenerId: string) =>
-    document.steps.find(
-      (candidate) =>
-        (candidate.torques?.includes(fastenerId) || candidate.snugs?.includes(fastenerId)) &&
-        !run.done.has(candidate.id),
-    );
   const refused = forbidsDrive(document, run);
   const inAir = run.car.support.front !== 'on-wheels' || run.car.support.rear !== 'on-wheels';
   const ground = open.filter(({ item }) => item.closeBefore === 'ground').length;
-  const row = 'flex min-h-14 w-full items-center gap-3 border-t border-rule py-1.5 text-left text-[1.1rem]';
+  const photo = step && props.stepPhotos[step.id];
+  const row =
+    'flex min-h-14 w-full cursor-pointer items-center gap-3 border-t border-rule py-1.5 text-left text-[1.15rem] hover:bg-hair';
   return (
     <section className="px-6 py-4" aria-label="Open on the car">
       <h2>Open on the car</h2>
-      <CarPlan
-        className="mx-auto max-h-72 w-full"
-        marks={marks}
-        lit={step ? { corner: step.corner ?? null, end: step.end ?? 'both' } : null}
-        support={run.car.support}
-        label={`Car from above: ${open.length} open, ${loose.length} loose.`}
-      />
+      <div className="flex items-start justify-center gap-3">
+        <CarPlan
+          className="max-h-72 min-w-0 flex-1"
+          marks={marks}
+          lit={step ? { corner: step.corner ?? null, end: step.end ?? 'both' } : null}
+          support={run.car.support}
+          label={`Car from above: ${open.length} open, ${loose.length} loose.`}
+        />
+        {photo && (
+          <figure className="w-36 shrink-0">
+            {/* eslint-disable-next-line @next/next/no-img-element -- served by our own photo route, sized there */}
+            <img
+              src={`/api/photos/${photo.photoId}?size=small`}
+              alt={photo.twin ? 'The same place on the other side' : 'This place'}
+              className="w-full border-2 border-rule"
+            />
+            <figcaption className="text-[1rem] text-soft">
+              {photo.twin ? 'the other side' : 'this place'}
+            </figcaption>
+          </figure>
+        )}
+      </div>
       {inAir && ground > 0 && (
         <p className="hatch mb-2 px-3 py-2 text-[1.15rem] font-semibold">
           Do not lower it: {ground} {ground === 1 ? 'thing' : 'things'} open that would be hurt.
@@ -80,24 +80,16 @@ export function BayOpen({
       <ul>
         {open.map(({ item }, index) => (
           <li key={item.id}>
-            <button
-              type="button"
-              className={`${row} cursor-pointer hover:bg-hair`}
-              onClick={() => closer(item.id) && onStep(closer(item.id)!.id)}
-            >
-              <span className="w-7 shrink-0 font-head text-[1.3rem]">{index + 1}</span>
-              <OpenSign size={34} />
+            <button type="button" className={row} onClick={() => setLooked({ item })}>
+              <span className="w-7 shrink-0 font-head text-[1.35rem]">{index + 1}</span>
+              <OpenSign size={34} label={item.kind === 'support' ? 'in place, to be taken away' : 'open'} />
               <span>{placedName(item)}</span>
             </button>
           </li>
         ))}
         {loose.map(({ fastener, looseness }) => (
           <li key={fastener.id}>
-            <button
-              type="button"
-              className={`${row} cursor-pointer hover:bg-hair`}
-              onClick={() => torquer(fastener.id) && onStep(torquer(fastener.id)!.id)}
-            >
+            <button type="button" className={row} onClick={() => setLooked({ fastener })}>
               <span className="w-7 shrink-0" />
               <Stripe state={looseness === 'snug' ? 'thin' : 'broken'} size={34} />
               <span>{placedName(fastener)}</span>
@@ -105,11 +97,29 @@ export function BayOpen({
           </li>
         ))}
         {marks.length === 0 && (
-          <li className="border-t border-rule py-3 text-[1.1rem] text-soft">
+          <li className="border-t border-rule py-3 text-[1.15rem] text-soft">
             Nothing recorded as open or loose.
           </li>
         )}
+        {[...run.leftOff].map((id) => (
+          <li key={id} className="border-t border-rule py-2 text-[1.1rem] text-soft">
+            Left off: {placedName(document.items.find((item) => item.id === id)!)}
+          </li>
+        ))}
       </ul>
+      {inAir && <StillTight document={document} run={run} end={step?.end === 'rear' ? 'rear' : 'front'} />}
+      {looked && (
+        <OpenSheet
+          {...props}
+          looked={looked}
+          onClose={() => setLooked(null)}
+          onStep={(id) => {
+            setLooked(null);
+            onStep(id);
+            window.scrollTo({ top: 0 });
+          }}
+        />
+      )}
     </section>
   );
 }

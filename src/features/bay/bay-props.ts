@@ -1,8 +1,26 @@
+import type { Corner } from '@/core/calc/fields';
+import type { EntryOf, SettingData } from '@/core/ledger/entries';
 import type { TapeMark } from '@/core/ledger/tape';
 import { CORNER_NAMES, type RunDocument, type RunState } from '@/core/procedure/engine';
-import type { Step } from '@/core/procedure/types';
+import type { OneEnd, Step } from '@/core/procedure/types';
+import type { TrayReading, WrenchLink } from '@/server/devices/torque-wrench';
 import type { Wrench } from '@/server/queries/orders';
 import type { PinPerson } from '@/ui/person-pin';
+
+export interface LastTorque {
+  entryId: string;
+  words: string;
+  personId: string;
+  warnings: string[];
+}
+
+/** A procedure of the run with the ways it could be done, and those taken. */
+export interface RunSource {
+  id: string;
+  title: string;
+  ways: { id: string; choice: string; title: string }[];
+  taken: string[];
+}
 
 /** What the bay view is given; its parts share it. */
 export interface BayProps {
@@ -16,12 +34,29 @@ export interface BayProps {
   people: PinPerson[];
   leads: PinPerson[];
   wrenches: Wrench[];
+  /** The torque wrench bound to this tablet, and the readings nobody waited for. */
+  link: WrenchLink | null;
+  tray: TrayReading[];
   today: string;
   clockRunning: boolean;
   clockWords: string;
+  /** Who is on this job's clock now, by person. */
+  onClock: Record<string, { helper: boolean }>;
+  /** Minutes clocked beyond the book of what is done; negative is ahead. */
+  over: number;
+  stuck: { stuckId: string; fastenerId: string; minutes: number }[];
   recheck: boolean;
-  lastTorques: Record<string, { entryId: string; words: string; personId: string }>;
+  lastTorques: Record<string, LastTorque>;
   photoSteps: string[];
+  /** The last picture of the same step, or of its twin on the other side. */
+  stepPhotos: Record<string, { photoId: string; twin: boolean }>;
+  cuts: EntryOf<'cut'>[];
+  coilStepTurns: number;
+  settings: SettingData[];
+  /** Target against what was last measured, for an end, in words. */
+  targets: Record<OneEnd, string | null>;
+  sources: RunSource[];
+  kit: string | null;
   next: { text: string; href: string };
   alarm: string | null;
 }
@@ -31,3 +66,15 @@ export function whereWords(step: Step): string {
   if (step.corner) return CORNER_NAMES[step.corner];
   return step.end === 'front' || step.end === 'rear' ? step.end : 'whole car';
 }
+
+/** A step's number in the run, from 1. */
+export const stepNumber = (document: RunDocument, id: string) =>
+  document.steps.findIndex((step) => step.id === id) + 1;
+
+/** `strut-in-L` for `strut-in-R`: the same step on the other side, when the run has it. */
+export function twinOf(document: RunDocument, step: Step): Step | undefined {
+  const twin = step.id.replace(/-(L|R)$/, (_, side: string) => (side === 'L' ? '-R' : '-L'));
+  return twin === step.id ? undefined : document.steps.find((candidate) => candidate.id === twin);
+}
+
+export type { Corner };

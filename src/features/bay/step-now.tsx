@@ -2,9 +2,9 @@
 
 import Link from 'next/link';
 import { useState } from 'react';
-import type { RefusedMove } from '@/core/procedure/engine';
-import { placedName } from '@/core/procedure/engine';
-import type { Step } from '@/core/procedure/types';
+import { type RefusedMove, placedName } from '@/core/procedure/engine';
+import { isCoilCut } from '@/core/procedure/coil-cuts';
+import { type Step, endsOf } from '@/core/procedure/types';
 import { useCommand } from '@/ui/commands';
 import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, TextField } from '@/ui/form';
@@ -12,22 +12,42 @@ import { PersonPin } from '@/ui/person-pin';
 import { LiftHole } from '../handoff/lift-hole';
 import { PhotoButton } from '../photos/photo-upload';
 import { type BayProps, whereWords } from './bay-props';
+import { CutCard } from './cut-card';
+import { FoundButton } from './found-sheet';
+import { StuckButton } from './stuck-button';
 import { TorqueCard } from './torque-card';
 
-/** The lead's yes to what cannot be undone. */
-function Approve({ orderId, step, leads }: { orderId: string; step: Step; leads: BayProps['leads'] }) {
+const BAR = 'btn min-h-24 border-0 border-r-2 border-rule text-[1.3rem]';
+
+/** The lead's yes to what cannot be undone, with target against measured in sight. */
+function Approve({
+  orderId,
+  step,
+  leads,
+  facts,
+}: {
+  orderId: string;
+  step: Step;
+  leads: BayProps['leads'];
+  facts: string[];
+}) {
   const { give, busy, errors } = useCommand('step.approve');
   const [open, setOpen] = useState(false);
   return (
     <>
       <button
         type="button"
-        className="btn btn-pen min-h-20 flex-[2] text-[1.5rem]"
+        className="btn btn-pen min-h-24 flex-[2] text-[1.5rem]"
         onClick={() => setOpen(true)}
       >
         The lead says yes first
       </button>
       <Dialog open={open} onClose={() => setOpen(false)} title="It cannot be undone" intro={step.do}>
+        {facts.map((fact) => (
+          <p key={fact} className="figure mb-2 text-[1.4rem] first-letter:uppercase">
+            {fact}
+          </p>
+        ))}
         <PersonPin
           people={leads}
           action="Yes, do it"
@@ -42,6 +62,12 @@ function Approve({ orderId, step, leads }: { orderId: string; step: Step; leads:
   );
 }
 
+/** What the big button will do, in the words of what waits. */
+function doneWords(busy: boolean, waiting: string | null): string {
+  if (busy) return 'Writing…';
+  return waiting ? `Torque first: ${waiting}` : 'Done';
+}
+
 export function StepNow({
   step,
   refused,
@@ -52,35 +78,44 @@ export function StepNow({
   const { orderId, run, document } = props;
   const { give, busy, errors } = useCommand('step.done');
   const [measured, setMeasured] = useState('');
-  const fasteners = (step.torques ?? []).map((id) =>
-    document.fasteners.find((fastener) => fastener.id === id)!,
-  );
+  const byId = (id: string) => document.fasteners.find((fastener) => fastener.id === id)!;
+  const fasteners = (step.torques ?? []).filter((id) => !run.leftOffFasteners.has(id)).map(byId);
   const waiting = fasteners.find((fastener) => !run.fasteners.get(fastener.id)!.torqued);
+  const handled = [...new Set([...(step.loosens ?? []), ...(step.torques ?? []), ...(step.snugs ?? [])])].map(
+    byId,
+  );
   const inTheWay = refused.filter((reason) => reason.code !== 'untorqued' && reason.code !== 'approval');
   const needsApproval = refused.some((reason) => reason.code === 'approval');
   const after = inTheWay.find((reason) => reason.code === 'after');
   const onlyAfter = after && inTheWay.length === 1;
   const isRoad = step.phase === 'road' && step.drive;
+  const cutting = isCoilCut(step);
   const tools = (step.tools ?? []).map((tool) =>
     [tool.kind, tool.size, tool.drive && `${tool.drive} drive`].filter(Boolean).join(' '),
   );
   const photoTaken = props.photoSteps.includes(step.id);
+  const facts = endsOf(step).flatMap((end) =>
+    props.targets[end] ? [`${end}: ${props.targets[end]}`] : [],
+  );
   return (
     <>
       <section className="px-6 pt-5 pb-4">
-        <p className="font-head text-[1.3rem] text-soft">
-          Step {number} · {whereWords(step)}
+        <p className="font-head text-[1.35rem] text-soft">
+          Step {number} · {whereWords(step)} · {step.minutes} min
           {step.helper ? ` · a second pair of hands, ${step.helper} min` : ''}
         </p>
         <h1 className="mt-1 text-[2.9rem] leading-[1.08]">{step.do}</h1>
         {step.why && <p className="mt-2 max-w-2xl text-[1.3rem] leading-snug">{step.why}</p>}
         {step.caution && (
-          <p className="caution mt-3 max-w-3xl px-4 py-3 text-[1.25rem] leading-snug font-medium">
+          <p className="caution mt-3 max-w-3xl px-4 py-3 text-[1.3rem] leading-snug font-medium">
             {step.caution}
           </p>
         )}
+        {step.irreversible && facts.length > 0 && (
+          <p className="figure mt-3 text-[1.4rem] first-letter:uppercase">{facts.join('; ')}</p>
+        )}
         {tools.length + (step.parts?.length ?? 0) + (step.consumables?.length ?? 0) > 0 && (
-          <p className="mt-3 text-[1.15rem] text-soft">
+          <p className="mt-3 text-[1.2rem] text-soft">
             {[...tools, ...(step.parts ?? []), ...(step.consumables ?? [])].join(' · ')}
           </p>
         )}
@@ -114,6 +149,7 @@ export function StepNow({
           ))}
         </div>
       )}
+      {cutting && !needsApproval && <CutCard {...props} step={step} />}
       {step.measure && step.measure.length > 0 && (
         <div className="border-t-2 border-rule px-6 py-4">
           <Errors errors={errors}>
@@ -126,11 +162,13 @@ export function StepNow({
           </Errors>
         </div>
       )}
-      <FormErrors errors={errors} shown={['measured']} />
-      <div className="flex flex-wrap gap-0 border-t-2 border-rule">
+      <div className="px-6">
+        <FormErrors errors={errors} shown={['measured']} />
+      </div>
+      <div className="fixed inset-x-0 bottom-0 z-30 flex border-t-2 border-rule bg-paper">
         <PhotoButton
           orderId={orderId}
-          className={`btn min-h-20 flex-1 border-0 border-r-2 border-rule text-[1.3rem] ${step.photo?.length && !photoTaken ? 'font-bold' : ''}`}
+          className={`${BAR} flex-1 px-2 ${step.photo?.length && !photoTaken ? 'font-bold underline underline-offset-4' : ''}`}
           label={
             step.photo?.length ? (photoTaken ? 'Another photo' : `Photo: ${step.photo[0]!.shot}`) : 'Photo'
           }
@@ -141,22 +179,27 @@ export function StepNow({
             caption: step.photo?.[0]?.shot ?? '',
           }}
         />
+        <StuckButton {...props} stepId={step.id} fasteners={handled} className={`${BAR} px-4`} />
+        <FoundButton {...props} step={step} className={`${BAR} px-4`} />
         {isRoad ? (
-          <Link href={`/orders/${orderId}/road`} className="btn btn-pen min-h-20 flex-[2] text-[1.7rem]">
+          <Link
+            href={`/orders/${orderId}/road`}
+            className="btn btn-pen min-h-24 flex-[2] text-[1.7rem]"
+          >
             To the road test
           </Link>
         ) : needsApproval ? (
-          <Approve orderId={orderId} step={step} leads={props.leads} />
+          <Approve orderId={orderId} step={step} leads={props.leads} facts={facts} />
         ) : (
           <button
             type="button"
-            className="btn btn-pen min-h-20 flex-[2] text-[1.7rem]"
+            className="btn btn-pen min-h-24 flex-[2] text-[1.7rem]"
             disabled={busy || inTheWay.length > 0 || waiting !== undefined}
             onClick={async () => {
               if (await give({ orderId, stepId: step.id, measured })) onDone();
             }}
           >
-            {waiting ? `Torque first: ${placedName(waiting)}` : busy ? 'Writing…' : 'Done'}
+            {doneWords(busy, waiting ? placedName(waiting) : null)}
           </button>
         )}
       </div>

@@ -1,65 +1,87 @@
 'use client';
 
 import { useState } from 'react';
+import { torqueExtensionSetting } from '@/core/calc/torque.extension';
 import { CORNER_NAMES, judgeTorque } from '@/core/procedure/engine';
+import { nextNut } from '@/core/procedure/nuts';
 import type { Fastener } from '@/core/procedure/types';
-import { torqueTexts } from '@/core/units/torque-text';
+import { torqueBoth, torqueTexts } from '@/core/units/torque-text';
+import { convertTorque } from '@/core/calc/torque.convert';
 import { useCommand } from '@/ui/commands';
-import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
-import { PersonPin } from '@/ui/person-pin';
+import { NutRing } from '@/ui/nut-ring';
 import { STRIPE_WORDS, Stripe } from '@/ui/stripe';
-import { ValueButton } from '../torque/value-dialog';
 import { TakeBack } from '../trail/take-back';
 import type { BayProps } from './bay-props';
+import { MissingValue } from './missing-value';
+import { SecondCheck } from './second-check';
 
 const WRENCH_KEY = 'wl-wrench';
+const number = (text: string) => Number(text.replace(',', '.'));
 
 /** The wrench last used on this tablet when it fits the value, else the first that does. */
 function likelyWrench(wrenches: BayProps['wrenches'], nm: number | undefined, today: string): string {
   const fits = (wrench: BayProps['wrenches'][number]) =>
-    nm === undefined || (nm >= wrench.lowNm && nm <= wrench.highNm);
+    wrench.out === null && (nm === undefined || (nm >= wrench.lowNm && nm <= wrench.highNm));
   const last = typeof localStorage === 'undefined' ? null : localStorage.getItem(WRENCH_KEY);
   const fresh = (wrench: BayProps['wrenches'][number]) => wrench.calibrationDue >= today;
   const fitting = [...wrenches.filter(fits)].sort((a, b) => Number(fresh(b)) - Number(fresh(a)));
   return (fitting.find((wrench) => wrench.id === last) ?? fitting[0])?.id ?? '';
 }
 
-function SecondCheck({
-  orderId,
-  fastener,
-  people,
-  not,
+/** A crowfoot or extension in line changes what the wrench is set to; the figure is worked out and shown. */
+function Extension({
+  nm,
+  unit,
+  lengths,
+  onChange,
 }: {
-  orderId: string;
-  fastener: Fastener;
-  people: BayProps['people'];
-  not: string;
+  nm: number;
+  unit: 'lbft' | 'nm';
+  lengths: { wrenchLength: string; extension: string; angleDeg: string };
+  onChange: (lengths: { wrenchLength: string; extension: string; angleDeg: string }) => void;
 }) {
-  const { give, busy, errors } = useCommand('torque.check');
-  const [open, setOpen] = useState(false);
+  const field = (name: keyof typeof lengths, label: string) => (
+    <TextField
+      name={`extension.${name}`}
+      label={label}
+      inputMode="decimal"
+      value={lengths[name]}
+      onChange={(event) => onChange({ ...lengths, [name]: event.target.value })}
+    />
+  );
+  let setting: string | null = null;
+  try {
+    const [wrenchLength, extension] = [number(lengths.wrenchLength), number(lengths.extension)];
+    if (wrenchLength > 0 && lengths.extension !== '') {
+      const set = torqueExtensionSetting({
+        target: nm,
+        wrenchLength,
+        extension,
+        angleDeg: number(lengths.angleDeg || '0'),
+      });
+      setting = `${torqueTexts(set, unit).value} ${torqueTexts(set, unit).unit}`;
+    }
+  } catch {
+    setting = null;
+  }
   return (
-    <>
-      <button type="button" className="btn w-full" onClick={() => setOpen(true)}>
-        Second check
-      </button>
-      <Dialog
-        open={open}
-        onClose={() => setOpen(false)}
-        title="Checked by somebody else"
-        intro={`${fastener.name}: put the wrench on it yourself, then your PIN.`}
-      >
-        <PersonPin
-          people={people.filter((person) => person.id !== not)}
-          action="I checked it"
-          busy={busy}
-          errors={errors}
-          onEnter={async (checkerId, pin) => {
-            if (await give({ orderId, fastenerId: fastener.id, checkerId, pin })) setOpen(false);
-          }}
-        />
-      </Dialog>
-    </>
+    <div className="mt-2 border-t border-rule pt-2">
+      <div className="grid grid-cols-3 items-end gap-2">
+        {field('wrenchLength', 'Wrench, mm')}
+        {field('extension', 'Extension, mm')}
+        {field('angleDeg', 'Angle, °')}
+      </div>
+      <p className="mt-1 text-[1.3rem]">
+        {setting ? (
+          <>
+            Set the wrench to <strong className="figure text-[2rem]">{setting}</strong>
+          </>
+        ) : (
+          'Both lengths, and the setting stands here.'
+        )}
+      </p>
+    </div>
   );
 }
 
@@ -73,6 +95,9 @@ export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener:
   const [moved, setMoved] = useState(false);
   const [movedDeg, setMovedDeg] = useState('');
   const [typing, setTyping] = useState(false);
+  const [extended, setExtended] = useState(false);
+  const [lengths, setLengths] = useState({ wrenchLength: '', extension: '', angleDeg: '0' });
+  const [reused, setReused] = useState(false);
   const value = now.spec && torqueTexts(now.spec.nm, viewer.torqueUnit);
   const refused = judgeTorque(document, run, fastener.id).filter((reason) => reason.code !== 'value');
   const last = props.lastTorques[fastener.id];
@@ -80,6 +105,9 @@ export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener:
   const passes = props.recheck ? 1 : (fastener.passes ?? 1);
   const nextPass = Math.min(passes, now.pass + 1);
   const side = fastener.corner ? CORNER_NAMES[fastener.corner] : fastener.name;
+  const angleDue = !props.recheck && now.spec?.angleDeg !== undefined && now.pass >= passes && !now.torqued;
+  const twin = document.fasteners.find((other) => other.id === fastener.mate);
+  const twinSpec = twin && run.fasteners.get(twin.id)!.spec;
 
   const take = async (confirmed: boolean) => {
     localStorage.setItem(WRENCH_KEY, wrenchId);
@@ -88,11 +116,18 @@ export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener:
       orderId,
       fastenerId: fastener.id,
       wrenchId,
-      reading: typed
-        ? { value: Number(reading.replace(',', '.')), unit: viewer.torqueUnit }
-        : { clicked: true },
+      reading: typed && !angleDue ? { value: number(reading), unit: viewer.torqueUnit } : { clicked: true },
+      angleDeg: angleDue ? (typed ? number(reading) : now.spec!.angleDeg) : null,
+      extension: extended
+        ? {
+            wrenchLength: number(lengths.wrenchLength),
+            extension: number(lengths.extension),
+            angleDeg: number(lengths.angleDeg || '0'),
+          }
+        : null,
+      newHardware: fastener.hardware === 'new' ? !reused : null,
       moved,
-      movedDeg: moved && movedDeg ? Number(movedDeg) : null,
+      movedDeg: moved && movedDeg ? number(movedDeg) : null,
       confirmed,
     });
     if (answer) {
@@ -101,29 +136,45 @@ export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener:
     }
   };
   const confirm = errors.find((error) => error.code === 'confirm');
+  const takeWords = angleDue
+    ? `Turned ${now.spec!.angleDeg}°`
+    : props.recheck
+      ? 'Clicked'
+      : passes > 1
+        ? `Pass ${nextPass} of ${passes}: ${value?.value}`
+        : `Take ${value?.value}`;
   return (
     <section
       className="border-b-2 border-rule px-6 py-4 sm:border-b-0 sm:odd:border-r-2"
       aria-label={`${fastener.name}, ${side}`}
     >
       <div className="flex items-center gap-4">
-        <Stripe state={now.stripe} size={78} />
-        <div>
-          <p className="font-head text-[1.55rem] leading-tight font-semibold first-letter:uppercase">
-            {side}
-          </p>
-          <p className="text-[1.1rem] text-soft">
+        <Stripe state={now.stripe} size={72} />
+        <div className="min-w-0 flex-1">
+          <p className="font-head text-[1.55rem] leading-tight font-semibold first-letter:uppercase">{side}</p>
+          <p className="text-[1.15rem] text-soft">
             {fastener.count > 1 ? `${fastener.count} × ` : ''}
             {fastener.corner ? `${fastener.name.toLowerCase()}, ` : ''}
             {STRIPE_WORDS[now.stripe]}
           </p>
         </div>
+        {fastener.count > 2 && !now.torqued && !props.recheck && (
+          <NutRing
+            nuts={now.nuts}
+            passes={passes}
+            next={now.pass < passes ? nextNut(now.nuts, fastener.pattern) : null}
+            size={112}
+          />
+        )}
       </div>
-      {value ? (
+      {value && (
         <>
           <p className="mt-2 flex flex-wrap items-baseline gap-x-3">
             <span className="figure text-[5rem] leading-none">{value.value}</span>
             <span className="figure text-[2.2rem]">{value.unit}</span>
+            {now.spec!.angleDeg !== undefined && (
+              <span className="figure text-[2.2rem]">+ {now.spec!.angleDeg}°</span>
+            )}
             <span className="text-[1.4rem] text-soft">{value.other}</span>
           </p>
           <p className="text-[1.1rem] text-soft">
@@ -131,33 +182,30 @@ export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener:
               <strong className="mr-2 border border-ink px-1.5 text-ink">interim</strong>
             )}
             {now.spec!.source}
-            {now.spec!.note ? `; ${now.spec!.note}` : ''}
           </p>
-          {fastener.identify && <p className="text-[1.1rem]">{fastener.identify}</p>}
-        </>
-      ) : (
-        <div className="hatch mt-3 px-4 py-3">
-          <p className="font-head text-[1.6rem] font-semibold">
-            {now.valueKind === 'waiting' ? 'No value: asked the maker, waiting' : 'No value'}
-          </p>
-          <p className="text-[1.1rem]">
-            It stays open until the lead enters one with its source. Nobody guesses.
-          </p>
-          {viewer.isLead && (
-            <ValueButton
-              className="btn mt-2"
-              orderId={orderId}
-              fastener={fastener}
-              unit={viewer.torqueUnit}
-              label="Enter a value"
-            />
+          {(fastener.identify || fastener.threadlocker || fastener.pattern) && (
+            <p className="text-[1.15rem]">
+              {[
+                fastener.identify,
+                fastener.threadlocker && `threadlocker, ${fastener.threadlocker}`,
+                fastener.pattern && `in a ${fastener.pattern}`,
+              ]
+                .filter(Boolean)
+                .join(' · ')}
+            </p>
           )}
-        </div>
+          {twinSpec && now.spec && Math.abs(twinSpec.nm - now.spec.nm) > 0.5 && (
+            <p className="mt-1 text-[1.15rem] font-semibold">
+              Its twin goes by {torqueBoth(twinSpec.nm)}: one of them is wrong.
+            </p>
+          )}
+        </>
       )}
+      {!now.spec && <MissingValue {...props} fastener={fastener} now={now} />}
       {now.spec && !now.torqued && (
         <div className="mt-3">
           {refused.map((reason) => (
-            <p key={reason.message} className="hatch px-3 py-2 text-[1.1rem] font-medium">
+            <p key={reason.message} className="hatch px-3 py-2 text-[1.15rem] font-medium">
               {reason.message}
             </p>
           ))}
@@ -172,19 +220,26 @@ export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener:
                   onChange={(event) => setWrenchId(event.target.value)}
                   options={[
                     ['', 'choose'],
-                    ...props.wrenches.map(
-                      (one) =>
-                        [
-                          one.id,
-                          `${one.name}${one.calibrationDue < props.today ? ', past its date' : ''}`,
-                        ] as const,
-                    ),
+                    ...props.wrenches
+                      .filter((one) => one.out === null)
+                      .map(
+                        (one) =>
+                          [
+                            one.id,
+                            `${one.name}${one.calibrationDue < props.today ? ', past its date' : ''}`,
+                          ] as const,
+                      ),
                   ]}
                 />
                 {typing && (
                   <TextField
                     name="reading"
-                    label={`Reading, ${value!.unit}`}
+                    label={angleDue ? 'Angle, degrees' : `Reading, ${value!.unit}`}
+                    hint={
+                      !angleDue && number(reading) > 0
+                        ? torqueBoth(convertTorque(number(reading), viewer.torqueUnit).nm)
+                        : undefined
+                    }
                     inputMode="decimal"
                     value={reading}
                     onChange={(event) => setReading(event.target.value)}
@@ -192,8 +247,19 @@ export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener:
                   />
                 )}
               </div>
-              {wrench && (now.spec.nm < wrench.lowNm || now.spec.nm > wrench.highNm) && (
-                <p className="mt-1 text-[1.05rem] font-medium">Outside this wrench’s range.</p>
+              {wrench && (now.spec.nm < wrench.lowNm || now.spec.nm > wrench.highNm) && !extended && (
+                <p className="mt-1 text-[1.15rem] font-semibold">Outside this wrench’s range.</p>
+              )}
+              {wrench && wrench.calibrationDue < props.today && (
+                <p className="mt-1 text-[1.15rem] font-semibold">Past its calibration date: it is recorded.</p>
+              )}
+              {extended && (
+                <Extension
+                  nm={now.spec.nm}
+                  unit={viewer.torqueUnit}
+                  lengths={lengths}
+                  onChange={setLengths}
+                />
               )}
               {props.recheck && (
                 <div className="mt-2 grid grid-cols-2 gap-2">
@@ -217,22 +283,23 @@ export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener:
                 </div>
               )}
               <FormErrors errors={errors} shown={['wrenchId']} />
-              <div className="mt-2 grid grid-cols-[2fr_1fr] gap-2">
-                <button
-                  type="button"
-                  className={`btn min-h-16 text-[1.35rem] ${first ? 'btn-pen' : ''}`}
-                  disabled={busy}
-                  onClick={() => void take(false)}
-                >
-                  {props.recheck
-                    ? 'Clicked'
-                    : passes > 1
-                      ? `Pass ${nextPass} of ${passes}: ${value!.value}`
-                      : `Take ${value!.value}`}
+              <button
+                type="button"
+                className={`btn mt-2 min-h-18 w-full text-[1.5rem] ${first ? 'btn-pen' : ''}`}
+                disabled={busy}
+                onClick={() => void take(false)}
+              >
+                {takeWords}
+              </button>
+              {confirm && (
+                <button type="button" className="btn mt-2 w-full" onClick={() => void take(true)}>
+                  That is what it read: keep it
                 </button>
+              )}
+              <div className="mt-2 grid grid-cols-2 gap-2">
                 <button
                   type="button"
-                  className="btn min-h-16"
+                  className="btn"
                   onClick={() => {
                     setTyping(!typing);
                     clear();
@@ -240,18 +307,31 @@ export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener:
                 >
                   {typing ? 'It clicks' : 'Type it'}
                 </button>
-              </div>
-              {confirm && (
-                <button type="button" className="btn mt-2 w-full" onClick={() => void take(true)}>
-                  That is what it read: keep it
+                <button
+                  type="button"
+                  className="btn aria-pressed:bg-ink aria-pressed:text-paper"
+                  aria-pressed={extended}
+                  onClick={() => setExtended(!extended)}
+                >
+                  Extension
                 </button>
-              )}
+                {fastener.hardware === 'new' && (
+                  <button
+                    type="button"
+                    className="btn col-span-2 aria-pressed:bg-ink aria-pressed:text-paper"
+                    aria-pressed={!reused}
+                    onClick={() => setReused(!reused)}
+                  >
+                    {reused ? 'The old hardware' : 'New hardware'}
+                  </button>
+                )}
+              </div>
             </Errors>
           )}
         </div>
       )}
       {last && (
-        <div className="mt-3 flex flex-wrap items-center justify-between gap-2 text-[1.1rem] text-soft">
+        <div className="mt-3 flex flex-wrap items-center justify-between gap-2 text-[1.15rem] text-soft">
           <span>{last.words}</span>
           {(last.personId === viewer.id || viewer.isLead) && (
             <TakeBack
@@ -262,6 +342,11 @@ export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener:
               words={`${fastener.name}, ${side}: ${last.words}.`}
             />
           )}
+          {last.warnings.map((warning) => (
+            <span key={warning} className="w-full font-medium text-ink">
+              {warning}
+            </span>
+          ))}
         </div>
       )}
       {now.torqued && now.owesCheck && last && (

@@ -9,6 +9,7 @@ import { torqueBoth } from '@/core/units/torque-text';
 import { useCommand } from '@/ui/commands';
 import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
+import { PersonPin, type PinPerson } from '@/ui/person-pin';
 
 const KINDS = [
   ['entered', 'A value from a sheet'],
@@ -29,23 +30,47 @@ export function ValueButton({
   fastener,
   unit: own,
   label,
+  first = 'entered',
+  leads,
   className = 'btn',
 }: {
   orderId: string;
   fastener: Fastener;
   unit: 'lbft' | 'nm';
   label: string;
+  /** Which of the ways out stands first. */
+  first?: (typeof KINDS)[number][0];
+  /** Leads to choose from where somebody else holds the tablet; none when a lead does. */
+  leads?: PinPerson[];
   className?: string;
 }) {
   const { give, busy, errors, clear } = useCommand('value.set');
   const [open, setOpen] = useState(false);
-  const [kind, setKind] = useState<(typeof KINDS)[number][0]>('entered');
+  const [kind, setKind] = useState<(typeof KINDS)[number][0]>(first);
   const [value, setValue] = useState('');
   const [unit, setUnit] = useState(own);
   const [source, setSource] = useState('');
+  const [angle, setAngle] = useState('');
   const numeric = kind === 'entered' || kind === 'interim';
   const nm = Number(value) > 0 ? convertTorque(Number(value), unit).nm : null;
   const band = bandOf(fastener);
+  const byPin = numeric && leads !== undefined;
+  const confirm = errors.some((error) => error.code === 'confirm');
+  const write = async (leadId: string | null, pin: string | null, confirmed: boolean) => {
+    const answered = await give({
+      orderId,
+      fastenerId: fastener.id,
+      kind,
+      value: numeric ? (value === '' ? null : Number(value.replace(',', '.'))) : null,
+      angleDeg: numeric && angle !== '' ? Number(angle.replace(',', '.')) : null,
+      unit,
+      source,
+      leadId,
+      pin,
+      confirmed,
+    });
+    if (answered) setOpen(false);
+  };
   const off = nm !== null && band !== null && (nm < band.low || nm > band.high);
   return (
     <>
@@ -65,20 +90,7 @@ export function ValueButton({
         title={placedName(fastener)}
         intro={`${fastener.count} × ${fastener.thread ?? 'thread not named'}${fastener.grade ? `, grade ${fastener.grade}` : ''}. Nothing is filled in for you: the value comes from a sheet.`}
       >
-        <form
-          onSubmit={async (event) => {
-            event.preventDefault();
-            const answered = await give({
-              orderId,
-              fastenerId: fastener.id,
-              kind,
-              value: numeric ? (value === '' ? null : Number(value)) : null,
-              unit,
-              source,
-            });
-            if (answered) setOpen(false);
-          }}
-        >
+        <div>
           <Errors errors={errors}>
             <div className="grid gap-3">
               <SelectField
@@ -128,12 +140,51 @@ export function ValueButton({
                 onChange={(event) => setSource(event.target.value)}
               />
             </div>
-            <FormErrors errors={errors} shown={['value', 'source', 'kind']} />
+            {numeric && (
+              <TextField
+                className="mt-3 max-w-48"
+                name="angleDeg"
+                label="Then by angle, degrees"
+                hint="left empty: torque alone"
+                inputMode="decimal"
+                value={angle}
+                onChange={(event) => setAngle(event.target.value)}
+              />
+            )}
+            <FormErrors errors={errors} shown={['value', 'source', 'kind', 'pin']} />
           </Errors>
-          <button className="btn btn-pen mt-4 min-h-14 w-full" disabled={busy}>
-            Write it down
-          </button>
-        </form>
+          {confirm && (
+            <button
+              type="button"
+              className="btn mt-3 w-full"
+              disabled={busy || byPin}
+              onClick={() => void write(null, null, true)}
+            >
+              That is what the sheet says: keep it
+            </button>
+          )}
+          {byPin ? (
+            <div className="mt-4 border-t border-rule pt-3">
+              <p className="mb-2">A value is the lead’s: name and PIN.</p>
+              <PersonPin
+                people={leads!}
+                action={confirm ? 'That is what the sheet says: keep it' : 'Write it down'}
+                busy={busy}
+                errors={errors.filter((error) => error.field === 'pin' || error.field === 'leadId')}
+                onEnter={(leadId, pin) => void write(leadId, pin, confirm)}
+              />
+            </div>
+          ) : (
+            <button
+              type="button"
+              className="btn btn-pen mt-4 min-h-14 w-full"
+              disabled={busy}
+              onClick={() => void write(null, null, false)}
+            >
+              Write it down
+            </button>
+          )}
+        </div>
       </Dialog>
     </>
   );

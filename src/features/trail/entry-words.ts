@@ -1,7 +1,7 @@
 import { odometerText } from '@/core/units/distance';
 import { torqueBoth } from '@/core/units/torque-text';
 import type { Entry } from '@/core/ledger/entries';
-import { placedName } from '@/core/procedure/engine';
+import { CORNER_NAMES, SUPPORT_WORDS, placedName } from '@/core/procedure/engine';
 import type { RunDocument } from '@/core/procedure/engine';
 
 /** What somebody wrote, as a sentence of its own. */
@@ -56,6 +56,26 @@ export function entryWords(
       return `Ordered from the supplier: ${entry.data.count} × ${entry.data.name}. ${entry.data.answer}`;
     case 'run.start':
       return 'Work started.';
+    case 'run.change':
+      return `The run changed: ${sentence(entry.data.words)}`;
+    case 'support':
+      return `Front ${SUPPORT_WORDS[entry.data.support.front]}, rear ${SUPPORT_WORDS[entry.data.support.rear]}.`;
+    case 'cut':
+      return `Cut ${entry.data.turns} turn off the ${CORNER_NAMES[entry.data.corner]} coil, free length ${entry.data.freeMm} mm since.`;
+    case 'stuck':
+      return `${fastener(entry.data.fastenerId)} is ${entry.data.what}.`;
+    case 'stuck.end':
+      return `The stuck fastener came loose: ${entry.data.how}.`;
+    case 'damage':
+      return `Damage done here: ${sentence(entry.data.text)} Cause: ${sentence(entry.data.cause)} Paid by ${entry.data.pays}; the customer ${entry.data.customerTold ? 'knows' : 'has not been told'}.`;
+    case 'watch':
+      return `On the watch list: ${sentence(entry.data.text)}`;
+    case 'setting':
+      return `${entry.data.what}, ${CORNER_NAMES[entry.data.corner]}, ${entry.data.when}: ${entry.data.value}.`;
+    case 'lesson':
+      return `Another time (${entry.data.standing}): ${sentence(entry.data.text)}`;
+    case 'left.off':
+      return `Left off, by ${people[entry.data.leadId] ?? ''}: ${sentence(entry.data.reason)} The customer said yes, ${entry.data.customer.how}.`;
     case 'step.done':
       return `Done: ${step(entry.data.stepId)}${entry.data.measured ? ` (${entry.data.measured})` : ''}.`;
     case 'value':

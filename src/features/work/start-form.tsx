@@ -1,9 +1,13 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import { useCommand } from '@/ui/commands';
+import { useEffect, useState } from 'react';
+import { torqueBoth } from '@/core/units/torque-text';
+import type { StartPreview } from '@/server/queries/pull-list';
+import { postJson, useCommand, usePost } from '@/ui/commands';
 import { Errors, FormErrors, TextField } from '@/ui/form';
+import { PersonPin, type PinPerson } from '@/ui/person-pin';
+import { PullListView } from './pull-list-view';
 
 export interface OfferedProcedure {
   id: string;
@@ -11,105 +15,239 @@ export interface OfferedProcedure {
   summary: string;
   steps: number;
   minutes: number;
+  version: number;
   fits: boolean;
+  suggested: boolean;
   ways: { id: string; choice: string; title: string }[];
 }
 
-/** Chooses procedures and ways and starts the run: from then on the bay view leads. */
-export function StartForm({ orderId, procedures }: { orderId: string; procedures: OfferedProcedure[] }) {
+/** Asks what the chosen procedures would need, whenever the choice changes. */
+function usePreview(orderId: string, procedures: { id: string; ways: string[] }[], choices: Record<string, string>) {
+  const post = usePost();
+  const [preview, setPreview] = useState<StartPreview | null>(null);
+  const [failed, setFailed] = useState('');
+  const asked = JSON.stringify({ orderId, procedures, choices });
+  useEffect(() => {
+    const body = JSON.parse(asked) as { procedures: unknown[] };
+    if (!body.procedures.length) return;
+    let gone = false;
+    void post(() => postJson('/api/pull-list', body)).then((answer) => {
+      if (gone) return;
+      setFailed(answer.ok ? '' : answer.errors.map((one) => one.message).join(' '));
+      setPreview(answer.ok ? (answer.answer as unknown as StartPreview) : null);
+    });
+    return () => {
+      gone = true;
+    };
+  }, [asked, post]);
+  return { preview: procedures.length ? preview : null, failed };
+}
+
+function Ways({
+  one,
+  taken,
+  onTake,
+}: {
+  one: OfferedProcedure;
+  taken: Record<string, string>;
+  onTake: (choice: string, way: string) => void;
+}) {
+  return [...new Set(one.ways.map((way) => way.choice))].map((choice) => (
+    <fieldset key={choice} className="mt-1 ml-10">
+      <legend className="font-head text-soft">{choice}</legend>
+      {[{ id: '', title: 'as the procedure stands' }, ...one.ways.filter((way) => way.choice === choice)].map(
+        (way) => (
+          <label key={way.id} className="mr-6 inline-flex min-h-11 cursor-pointer items-center gap-2">
+            <input
+              type="radio"
+              name={`${one.id} ${choice}`}
+              className="size-5 accent-[var(--ink)]"
+              checked={(taken[choice] ?? '') === way.id}
+              onChange={() => onTake(choice, way.id)}
+            />
+            {way.title}
+          </label>
+        ),
+      )}
+    </fieldset>
+  ));
+}
+
+/** Chooses procedures and ways, shows the pull list, and starts the run: from then on the bay view leads. */
+export function StartForm({
+  orderId,
+  procedures,
+  leads,
+}: {
+  orderId: string;
+  procedures: OfferedProcedure[];
+  leads: PinPerson[];
+}) {
   const router = useRouter();
   const { give, busy, errors } = useCommand('run.start');
   const [without, setWithout] = useState('');
-  const missing = errors.some((error) => error.field === 'startWithout');
-  const [taken, setTaken] = useState(procedures.filter((one) => one.fits).map((one) => one.id));
+  const [taken, setTaken] = useState(procedures.filter((one) => one.suggested).map((one) => one.id));
   const [ways, setWays] = useState<Record<string, Record<string, string>>>({});
+  const [choices, setChoices] = useState<Record<string, string>>({});
+  const [all, setAll] = useState(false);
+  const chosen = procedures
+    .filter((one) => taken.includes(one.id))
+    .map((one) => ({ id: one.id, ways: Object.values(ways[one.id] ?? {}).filter(Boolean) }));
+  const { preview, failed } = usePreview(orderId, chosen, choices);
+  const titleOf = (prefix: string) =>
+    procedures.find((one) => preview?.conflicts && one.id === prefix)?.title ?? `procedure ${prefix}`;
   const toggle = (id: string) =>
     setTaken((before) => (before.includes(id) ? before.filter((one) => one !== id) : [...before, id]));
+  const start = async (leadId: string | null, pin: string | null) => {
+    const answer = await give({
+      orderId,
+      procedures: chosen,
+      choices,
+      leadId,
+      pin,
+      startWithout: without || null,
+    });
+    if (answer) router.push(`/bay/${orderId}`);
+  };
+  const shown = procedures.filter((one) => all || one.fits || taken.includes(one.id));
+  const holes = preview?.list.holes ?? [];
+  const hard = holes.filter((hole) => hole.hard);
+  const unchosen = (preview?.conflicts ?? []).filter(({ place }) => !choices[place]);
   return (
-    <form
-      onSubmit={async (event) => {
-        event.preventDefault();
-        const chosen = procedures
-          .filter((one) => taken.includes(one.id))
-          .map((one) => ({ id: one.id, ways: Object.values(ways[one.id] ?? {}).filter(Boolean) }));
-        if (await give({ orderId, procedures: chosen, startWithout: without || null }))
-          router.push(`/bay/${orderId}`);
-      }}
-    >
-      <ul className="border-t border-ink">
-        {procedures.map((one) => (
-          <li key={one.id} className="border-b border-rule py-4">
-            <label className="flex cursor-pointer items-start gap-4">
-              <input
-                type="checkbox"
-                className="mt-1.5 size-6 shrink-0 accent-[var(--ink)]"
-                checked={taken.includes(one.id)}
-                onChange={() => toggle(one.id)}
-              />
-              <span>
-                <span className="block font-head text-[1.35rem] font-semibold">{one.title}</span>
-                <span className="block">{one.summary}</span>
-                <span className="block text-soft">
-                  {one.steps} steps, {Math.round(one.minutes / 6) / 10} h by the book
-                  {one.fits ? '' : '; not made for this car’s suspension'}
+    <div className="grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,5fr)_minmax(0,7fr)]">
+      <section>
+        <h2 className="mb-2">Procedures</h2>
+        <ul className="border-t border-ink">
+          {shown.map((one) => (
+            <li key={one.id} className="border-b border-rule py-3">
+              <label className="flex cursor-pointer items-start gap-4">
+                <input
+                  type="checkbox"
+                  className="mt-1.5 size-6 shrink-0 accent-[var(--ink)]"
+                  checked={taken.includes(one.id)}
+                  onChange={() => toggle(one.id)}
+                />
+                <span>
+                  <span className="block font-head text-[1.35rem] font-semibold">{one.title}</span>
+                  {taken.includes(one.id) && <span className="block">{one.summary}</span>}
+                  <span className="block text-soft">
+                    {one.steps} steps, {Math.round(one.minutes / 6) / 10} h by the book
+                    {one.version > 1 ? `, the shop’s version ${one.version}` : ''}
+                    {one.fits ? '' : '; not made for this car’s suspension'}
+                  </span>
                 </span>
-              </span>
-            </label>
-            {taken.includes(one.id) &&
-              [...new Set(one.ways.map((way) => way.choice))].map((choice) => (
-                <fieldset key={choice} className="mt-2 ml-10">
-                  <legend className="font-head text-soft">{choice}</legend>
-                  {[
-                    { id: '', title: 'as the procedure stands' },
-                    ...one.ways.filter((way) => way.choice === choice),
-                  ].map((way) => (
-                    <label
-                      key={way.id}
-                      className="mr-6 inline-flex min-h-11 cursor-pointer items-center gap-2"
-                    >
-                      <input
-                        type="radio"
-                        name={`${one.id} ${choice}`}
-                        className="size-5 accent-[var(--ink)]"
-                        checked={(ways[one.id]?.[choice] ?? '') === way.id}
-                        onChange={() =>
-                          setWays((before) => ({
-                            ...before,
-                            [one.id]: { ...before[one.id], [choice]: way.id },
-                          }))
-                        }
-                      />
-                      {way.title}
-                    </label>
+              </label>
+              {taken.includes(one.id) && (
+                <Ways
+                  one={one}
+                  taken={ways[one.id] ?? {}}
+                  onTake={(choice, way) =>
+                    setWays((before) => ({ ...before, [one.id]: { ...before[one.id], [choice]: way } }))
+                  }
+                />
+              )}
+            </li>
+          ))}
+        </ul>
+        {!all && shown.length < procedures.length && (
+          <button type="button" className="btn mt-2" onClick={() => setAll(true)}>
+            All {procedures.length} procedures
+          </button>
+        )}
+        <p className="mt-3 text-soft">
+          Torque values in the library are made up for the demo. The lead replaces them with the kit sheet’s
+          on the torque page before anything is tightened.
+        </p>
+      </section>
+      <section aria-label="Pull list">
+        <div className="flex items-baseline justify-between gap-4">
+          <h2 className="mb-2">Pull list</h2>
+          {preview && (
+            <p className="text-soft">
+              one run of {preview.steps} steps, {Math.round(preview.minutes / 6) / 10} h
+            </p>
+          )}
+        </div>
+        {failed && <p className="hatch px-4 py-3 font-medium">{failed}</p>}
+        {!preview && !failed && (
+          <p className="text-soft">{chosen.length ? 'Looking through the tool board…' : 'Choose a procedure.'}</p>
+        )}
+        {preview && (
+          <>
+            {preview.conflicts.map((conflict) => (
+              <fieldset key={conflict.place} className="caution mb-3 px-4 py-2">
+                <legend className="sr-only">{conflict.name}</legend>
+                <p className="font-semibold">
+                  Two values for {conflict.name.toLowerCase()}, {conflict.place.replaceAll('.', ' ')}: choose one.
+                </p>
+                {conflict.values.map(({ prefix, spec }) => (
+                  <label key={prefix} className="mr-6 inline-flex min-h-11 cursor-pointer items-center gap-2">
+                    <input
+                      type="radio"
+                      name={`value ${conflict.place}`}
+                      className="size-5 accent-[var(--ink)]"
+                      checked={choices[conflict.place] === prefix}
+                      onChange={() => setChoices({ ...choices, [conflict.place]: prefix })}
+                    />
+                    {spec ? torqueBoth(spec.nm) : 'no value'} <span className="text-soft">({titleOf(prefix)})</span>
+                  </label>
+                ))}
+              </fieldset>
+            ))}
+            <PullListView list={preview.list} />
+            {holes.length > 0 ? (
+              <div className="mt-2 border-t-2 border-ink pt-3">
+                <h3>{hard.length ? 'It does not start like this' : 'It starts with a hole only by the lead’s yes'}</h3>
+                <ul className="my-2 list-disc pl-6">
+                  {holes.map((hole) => (
+                    <li key={hole.text} className={hole.hard ? 'font-semibold' : ''}>
+                      {hole.text}
+                      {hole.hard ? ' The take-down needs it.' : ''}
+                    </li>
                   ))}
-                </fieldset>
-              ))}
-          </li>
-        ))}
-      </ul>
-      <p className="mt-3 text-soft">
-        Torque values in the library are made up for the demo. The lead replaces them with the kit sheet’s on
-        the torque page before anything is tightened.
-      </p>
-      {missing && (
-        <Errors errors={errors}>
-          <TextField
-            className="mt-3 max-w-2xl"
-            name="startWithout"
-            label="Why it starts without (the lead’s to say)"
-            value={without}
-            onChange={(event) => setWithout(event.target.value)}
-          />
-        </Errors>
-      )}
-      <FormErrors errors={errors} shown={['startWithout']} />
-      <button className="btn btn-pen mt-4 min-h-14 px-10" disabled={busy || taken.length === 0}>
-        {busy
-          ? 'Starting…'
-          : taken.length > 1
-            ? `Start ${taken.length} procedures as one run`
-            : 'Start the work'}
-      </button>
-    </form>
+                </ul>
+                {hard.length === 0 && (
+                  <div className="max-w-xl">
+                    <Errors errors={errors}>
+                      <TextField
+                        name="startWithout"
+                        label="Why it starts like this"
+                        value={without}
+                        onChange={(event) => setWithout(event.target.value)}
+                      />
+                    </Errors>
+                    <div className="mt-3">
+                      <PersonPin
+                        people={leads}
+                        action="Start with the lead’s yes"
+                        busy={busy || unchosen.length > 0}
+                        errors={errors.filter((error) => error.field !== 'startWithout')}
+                        onEnter={(leadId, pin) => void start(leadId, pin)}
+                      />
+                    </div>
+                  </div>
+                )}
+              </div>
+            ) : (
+              <>
+                <FormErrors errors={errors} shown={[]} />
+                <button
+                  type="button"
+                  className="btn btn-pen mt-4 min-h-14 px-10"
+                  disabled={busy || unchosen.length > 0}
+                  onClick={() => void start(null, null)}
+                >
+                  {busy
+                    ? 'Starting…'
+                    : chosen.length > 1
+                      ? `Start ${chosen.length} procedures as one run`
+                      : 'Start the work'}
+                </button>
+              </>
+            )}
+          </>
+        )}
+      </section>
+    </div>
   );
 }

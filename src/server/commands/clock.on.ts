@@ -1,22 +1,50 @@
 import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
 import { command } from './command';
-import { id } from './fields';
 import { closeOpenClock } from './clock.off';
+import { id } from './fields';
 
-/** Starts one's own clock on a job; a clock running on another job is closed by it. */
+interface ClockInput {
+  orderId: string;
+  stepId: string | null;
+  /** Somebody else whose clock is moved here as a helper; one's own when absent. */
+  helperId: string | null;
+}
+
+/**
+ * Starts a clock on a job; one that runs on another job is closed by it, since a person has one clock. A helper called
+ * over goes back to that job afterwards.
+ */
 export const clockOn = command({
   name: 'clock.on',
   who: ['tech', 'advisor'],
-  input: Joi.object<{ orderId: string; stepId: string | null }>({
+  input: Joi.object<ClockInput>({
     orderId: id().required(),
     stepId: Joi.string().max(80).allow(null).default(null),
+    helperId: id().allow(null).default(null),
   }),
-  async run(ctx, { orderId, stepId }) {
+  async run(ctx, { orderId, stepId, helperId }) {
     const order = await ctx.openOrder(orderId);
-    await closeOpenClock(ctx, ctx.person.id, 'another job');
+    if (helperId && !(await ctx.tx.row('SELECT id FROM person WHERE id = ? AND active', [helperId])))
+      throw new Refusal('no-person', 'Nobody of the crew.', 'helperId');
+    const personId = helperId ?? ctx.person.id;
+    const before = await ctx.tx.row<{ order_id: string; step_id: string | null }>(
+      'SELECT order_id, step_id FROM clock_now WHERE person_id = ? AND to_at IS NULL',
+      [personId],
+    );
+    if (helperId && before?.order_id === orderId)
+      throw new Refusal('here-already', 'Their clock runs on this job already.', 'helperId');
+    await closeOpenClock(ctx, personId, 'another job');
     await ctx.append(order.id, {
       kind: 'clock.on',
-      data: { clockId: ctx.commandId, personId: ctx.person.id, stepId },
+      data: {
+        clockId: ctx.commandId,
+        personId,
+        stepId,
+        ...(helperId
+          ? { helper: true, backTo: before ? { orderId: before.order_id, stepId: before.step_id } : null }
+          : {}),
+      },
     });
     return { clockId: ctx.commandId };
   },

@@ -15,6 +15,25 @@ import { quoteAnswer } from './quote.answer';
 import { quoteMake } from './quote.make';
 import { supplyOrder } from './supply.order';
 import { vehicleUpdate } from './vehicle.update';
+import { supportSet } from './support.set';
+import { itemLeave } from './item.leave';
+import { cutRecord } from './cut.record';
+import { stuckBegin } from './stuck.begin';
+import { stuckEnd } from './stuck.end';
+import { damageRecord } from './damage.record';
+import { watchAdd } from './watch.add';
+import { settingRecord } from './setting.record';
+import { lessonRecord } from './lesson.record';
+import { lessonSettle } from './lesson.settle';
+import { clockClose } from './clock.close';
+import { helperBack } from './helper.back';
+import { toolAdd } from './tool.add';
+import { toolRetire } from './tool.retire';
+import { wrenchMark } from './wrench.mark';
+import { procedureSave } from './procedure.save';
+import { runWay } from './run.way';
+import { stepAdd } from './step.add';
+import { shopSet } from './shop.set';
 import type { Command } from './command';
 import { entryVoid } from './entry.void';
 import { followUpClose } from './followup.close';
@@ -83,5 +102,24 @@ export const commands: ReadonlyMap<string, Command<never>> = new Map(
     quoteMake,
     supplyOrder,
     vehicleUpdate,
+    supportSet,
+    itemLeave,
+    cutRecord,
+    stuckBegin,
+    stuckEnd,
+    damageRecord,
+    watchAdd,
+    settingRecord,
+    lessonRecord,
+    lessonSettle,
+    clockClose,
+    helperBack,
+    toolAdd,
+    toolRetire,
+    wrenchMark,
+    procedureSave,
+    runWay,
+    stepAdd,
+    shopSet,
   ].map((definition) => [definition.name, definition as unknown as Command<never>]),
 );

@@ -1,29 +1,32 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
-import { isJob, latestPlan, linesMissing, openHolds, planAnswer } from '@/core/ledger/order-state';
-import { mergeProcedures } from '@/core/procedure/merge';
-import { takeWays } from '@/core/procedure/ways';
-import { keepRun } from '../documents/store';
+import { isJob, latestPlan, openHolds, planAnswer } from '@/core/ledger/order-state';
+import { assembleRun } from '@/core/procedure/assemble';
+import { keepProcedure, keepRun } from '../documents/store';
 import { carriedInto } from '../queries/car-state';
-import { procedureById } from '../procedures';
+import { chosenProcedures, pullListFor } from '../queries/pull-list';
 import { command } from './command';
-import { id, reason } from './fields';
+import { id, pin, reason } from './fields';
+import { leadByPin } from './lead';
 
 interface StartInput {
   orderId: string;
   procedures: { id: string; ways: string[] }[];
   /** For places where the procedures name different values: which procedure's is taken. */
   choices: Record<string, string>;
-  /** Why the work starts with boxes not checked in; the lead's to say. */
+  /** The lead's yes to starting with something missing. */
+  leadId: string | null;
+  pin: string | null;
   startWithout: string | null;
 }
 
-const PREFIXES: Record<string, string> = { 'strut-top-spacer': 'C', 'rear-lift-block': 'J' };
-
-/** Starts the work: takes the ways, merges the procedures into one run and freezes it. */
+/**
+ * Starts the work: takes the ways, merges the procedures into one run, holds it against what the shop has and knows, and
+ * freezes it. A job with a hole starts only with the lead's yes.
+ */
 export const runStart = command({
   name: 'run.start',
-  who: ['lead'],
+  who: ['tech'],
   input: Joi.object<StartInput>({
     orderId: id().required(),
     procedures: Joi.array()
@@ -33,9 +36,11 @@ export const runStart = command({
       .required()
       .messages({ 'array.min': 'Choose at least one procedure' }),
     choices: Joi.object().pattern(Joi.string(), Joi.string()).default({}),
+    leadId: id().allow(null).default(null),
+    pin: pin().allow(null, '').default(null),
     startWithout: reason().allow(null, '').empty('').default(null),
   }),
-  async run(ctx, { orderId, procedures, choices, startWithout }) {
+  async run(ctx, { orderId, procedures, choices, leadId, pin: typed, startWithout }) {
     const order = await ctx.openOrder(orderId);
     if (order.state.run) throw new Refusal('running', 'The work has already been started.', 'orderId');
     if (isJob(order.state) && planAnswer(order.state)?.data.yes !== true) {
@@ -48,66 +53,44 @@ export const runStart = command({
         `It is on hold: ${hold.entry.data.reason}. The car stays whole.`,
         'orderId',
       );
-    const missing = linesMissing(order.state).filter((line) => line.phase !== 'align');
-    if (missing.length && !startWithout) {
+    const chosen = await chosenProcedures(ctx.tx, procedures);
+    const { sources, ...plain } = assembleRun(chosen, choices);
+    const { run, carried } = await carriedInto(ctx.tx, order.vehicleId, plain);
+    const { holes } = await pullListFor(ctx.tx, { ...run, sources, carried }, order.state, ctx.receivedAt);
+    const hard = holes.filter((hole) => hole.hard);
+    if (hard.length)
       throw new Refusal(
-        'parts-missing',
-        `Not checked in yet: ${missing.map((line) => line.name).join(', ')}. Check them in, or write why it starts without.`,
+        'part-first',
+        `${hard.map((hole) => hole.text).join(' ')} The take-down needs it: the car stays whole.`,
+        'orderId',
+      );
+    if (holes.length && !startWithout)
+      throw new Refusal(
+        'holes',
+        `${holes.map((hole) => hole.text).join(' ')} It starts like this only with the lead’s yes and a reason.`,
         'startWithout',
       );
-    }
-    const chosen = await Promise.all(
-      procedures.map(async ({ id: procedureId, ways }) => {
-        const found = await procedureById(procedureId);
-        if (!found)
-          throw new Refusal('no-procedure', `There is no procedure "${procedureId}".`, 'procedures');
-        return { ...found, ways, prefix: PREFIXES[procedureId] ?? procedureId };
-      }),
-    );
-    // Within a phase the front is worked before the rear, in whatever order they were ticked.
-    chosen.sort((a, b) => Number(!a.procedure.fits.front) - Number(!b.procedure.fits.front));
-    const merged = mergeProcedures(
-      chosen.map(({ prefix, procedure, ways }) => ({ prefix, procedure: takeWays(procedure, ways) })),
-    );
-    for (const conflict of merged.conflicts) {
-      const value = conflict.values.find((candidate) => candidate.prefix === choices[conflict.place]);
-      if (!value)
-        throw new Refusal(
-          'choose-value',
-          `Two values for ${conflict.name}: choose one.`,
-          `choices.${conflict.place}`,
-        );
-      merged.fasteners.find((fastener) => fastener.place === conflict.place)!.spec = value.spec;
-    }
-    const { items, fasteners, steps } = merged;
-    const plain = { items, fasteners, steps };
-    const { run, carried } = await carriedInto(ctx.tx, order.vehicleId, plain);
-    const sources = chosen.map(({ prefix, procedure, hash, ways }) => ({
-      prefix,
-      id: procedure.id,
-      title: procedure.title,
-      hash,
-      ways,
-    }));
+    if (holes.length && !(leadId && typed))
+      throw new Refusal('lead', 'The lead says yes to this, with the PIN.', 'leadId');
+    const lead = holes.length ? await leadByPin(leadId!, typed!) : null;
+    for (const { procedure } of chosen) await keepProcedure(ctx.tx, procedure, ctx.receivedAt);
     const documentHash = await keepRun(ctx.tx, { ...run, sources, carried }, ctx.receivedAt);
     const planVersion = latestPlan(order.state)?.data.version ?? null;
-    await ctx.append(
-      order.id,
-      { kind: 'run.start', data: { documentHash, planVersion } },
-      ...(missing.length
-        ? [
-            {
-              kind: 'override' as const,
-              data: {
-                rule: 'later-part' as const,
-                ref: missing.map((line) => line.lineId).join(' '),
-                leadId: ctx.person.id,
-                reason: startWithout!,
-              },
-            },
-          ]
-        : []),
-    );
-    return { steps: steps.length };
+    await ctx.append(order.id, { kind: 'run.start', data: { documentHash, planVersion } });
+    if (lead) {
+      await ctx.append(order.id, {
+        kind: 'override',
+        data: {
+          rule: 'start',
+          ref: holes
+            .map((hole) => hole.text)
+            .join(' ')
+            .slice(0, 300),
+          leadId: lead.id,
+          reason: startWithout!,
+        },
+      });
+    }
+    return { steps: run.steps.length };
   },
 });

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { judgeStep, stepOf } from '@/core/procedure/engine';
+import { isCoilCut, turnsCut, twinCorner } from '@/core/procedure/coil-cuts';
 import { command } from './command';
 import { id, text } from './fields';
 
@@ -28,6 +29,20 @@ export const stepDone = command({
         `Write down the ${step.measure.map((one) => `${one.what} (${one.unit})`).join(', ')}.`,
         'measured',
       );
+    }
+    if (isCoilCut(step)) {
+      const { cuts } = order.state;
+      const own = cuts.filter((cut) => cut.data.stepId === stepId);
+      if (!own.length)
+        throw new Refusal('cuts', 'Write each cut down with its measure: none is recorded yet.', 'stepId');
+      const where = own[0]!.data.corner;
+      const [here, there] = [turnsCut(cuts, where), turnsCut(cuts, twinCorner(where))];
+      if (there > 0 && Math.abs(here - there) > 1e-9)
+        throw new Refusal(
+          'twins',
+          `The other side has had ${there} turns off and this one ${here}: both sides alike.`,
+          'stepId',
+        );
     }
     if (step.phase === 'road' && step.drive) {
       throw new Refusal(

@@ -1,8 +1,9 @@
 import type { RunDocument } from '@/core/procedure/engine';
+import type { Procedure } from '@/core/procedure/types';
 import type { Db } from '../database';
 import { canonicalJson, sha256 } from '../entries/canonical';
 
-export type DocumentKind = 'run' | 'packet' | 'pdf';
+export type DocumentKind = 'run' | 'packet' | 'pdf' | 'procedure';
 
 /** Keeps a document under the hash of its bytes; the same bytes are kept once. */
 export async function keepDocument(tx: Db, kind: DocumentKind, content: Buffer, at: Date): Promise<string> {
@@ -27,4 +28,13 @@ export const keepRun = (tx: Db, run: RunDocument, at: Date) =>
 export async function readRun(tx: Db, hash: string): Promise<RunDocument | null> {
   const content = await readDocument(tx, hash);
   return content ? (JSON.parse(content.toString('utf8')) as RunDocument) : null;
+}
+
+/** Keeps a procedure as a run begins with it, so that the run can change its way later at that same version. */
+export const keepProcedure = (tx: Db, procedure: Procedure, at: Date) =>
+  keepDocument(tx, 'procedure', Buffer.from(canonicalJson(procedure)), at);
+
+export async function readProcedure(tx: Db, hash: string): Promise<Procedure | null> {
+  const content = await readDocument(tx, hash);
+  return content ? (JSON.parse(content.toString('utf8')) as Procedure) : null;
 }

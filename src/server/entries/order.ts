@@ -1,4 +1,4 @@
-import type { Entry } from '@/core/ledger/entries';
+import { type Entry, currentEntries } from '@/core/ledger/entries';
 import { type OrderState, foldOrder } from '@/core/ledger/order-state';
 import type { Db } from '../database';
 import { readRun } from '../documents/store';
@@ -9,10 +9,19 @@ export interface FoldedOrder {
   state: OrderState;
 }
 
+/** The hash of the run an order follows now: the one it began with, or what a change of way or a step added made of it. */
+export function runHash(entries: readonly Entry[]): string | null {
+  return entries.reduce<string | null>(
+    (hash, entry) =>
+      entry.kind === 'run.start' || entry.kind === 'run.change' ? entry.data.documentHash : hash,
+    null,
+  );
+}
+
 /** Folds entries with the run document they name, when a run has started. */
 export async function foldWithRun(tx: Db, entries: Entry[]): Promise<OrderState> {
-  const start = entries.find((entry) => entry.kind === 'run.start');
-  const document = start?.kind === 'run.start' ? await readRun(tx, start.data.documentHash) : null;
+  const hash = runHash(currentEntries(entries));
+  const document = hash ? await readRun(tx, hash) : null;
   return foldOrder(entries, document);
 }
 

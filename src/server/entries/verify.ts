@@ -86,7 +86,7 @@ async function checkBytes(tx: Db): Promise<string | null> {
   }
   const kept = new Set(documents.map((document) => document.hash));
   const named = await tx.rows<{ id: string; kind: string; canonical: string }>(
-    "SELECT id, kind, canonical FROM entry WHERE kind IN ('run.start', 'handoff')",
+    "SELECT id, kind, canonical FROM entry WHERE kind IN ('run.start', 'run.change', 'handoff')",
   );
   for (const { id, kind, canonical } of named) {
     const { data } = JSON.parse(canonical) as { data: Record<string, string> };
@@ -106,6 +106,7 @@ const KEYS: Record<(typeof DERIVED_TABLES)[number], string> = {
   car_measure: 'entry_id',
   finished_lift: "CONCAT(order_id, ' ', end_of_car)",
   finished_work: 'order_id',
+  lesson_now: 'lesson_id',
 };
 
 async function snapshot(tx: Db, table: keyof typeof KEYS): Promise<Map<string, string>> {

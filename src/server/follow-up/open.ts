@@ -47,14 +47,15 @@ export async function followUpsAtHandoff(ctx: CommandContext, order: LockedOrder
   if (opened.length) await ctx.append(order.id, ...opened);
 }
 
-/** A fastener found moved opens a come-back for itself alone. */
-export async function followUpFromMoved(
+/** A fastener found moved, or torqued to an interim whose real value has come, opens a come-back for itself alone. */
+export async function followUpForPlace(
   ctx: CommandContext,
   order: LockedOrder,
   place: string,
+  because: 'moved' | 'value',
 ): Promise<void> {
   const known = order.state.followUpsOpened.some(
-    (entry) => entry.data.because === 'moved' && entry.data.places.includes(place),
+    (entry) => entry.data.because === because && entry.data.places.includes(place),
   );
   if (known) return;
   const shop = await readShop(ctx.tx);
@@ -71,7 +72,7 @@ export async function followUpFromMoved(
       odometer: read,
       interval: { distance: onDial(MOVED_KM, unit), unit, days: MOVED_DAYS },
       tireFactor: 1,
-      because: 'moved',
+      because,
     },
   });
 }

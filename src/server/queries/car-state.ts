@@ -5,7 +5,7 @@ import type { Db } from '../database';
 interface PlaceRow {
   place: string;
   what: 'fastener' | 'item';
-  state: Stripe | 'open' | 'closed';
+  state: Stripe | 'open' | 'closed' | 'left off';
   definition: Fastener | Item;
 }
 
@@ -33,13 +33,13 @@ export async function carriedInto(
   vehicleId: string,
   plain: PlainProcedure,
 ): Promise<{ run: PlainProcedure; carried: RunDocument['carried'] }> {
-  const carried: RunDocument['carried'] = { open: [], loose: {} };
+  const carried: RunDocument['carried'] = { open: [], loose: {}, leftOff: [] };
   const run = { items: [...plain.items], fasteners: [...plain.fasteners], steps: plain.steps };
   for (const row of await placesOfCar(tx, vehicleId)) {
-    if (row.what === 'item' && row.state === 'open') {
+    if (row.what === 'item' && (row.state === 'open' || row.state === 'left off')) {
       let item = run.items.find((candidate) => candidate.place === row.place);
       if (!item) run.items.push((item = { ...(row.definition as Item), id: `car/${row.place}` }));
-      carried.open.push(item.id);
+      (row.state === 'open' ? carried.open : carried.leftOff!).push(item.id);
     }
     if (row.what === 'fastener' && (row.state === 'broken' || row.state === 'thin')) {
       let fastener = run.fasteners.find((candidate) => candidate.place === row.place);

@@ -103,6 +103,8 @@ export interface Wrench {
   lowNm: number;
   highNm: number;
   calibrationDue: string;
+  /** Why it is out until somebody has checked it, or null. */
+  out: string | null;
 }
 
 export async function wrenches(tx: Db): Promise<Wrench[]> {
@@ -112,12 +114,25 @@ export async function wrenches(tx: Db): Promise<Wrench[]> {
     low_nm: number;
     high_nm: number;
     calibration_due: Date;
-  }>('SELECT id, name, low_nm, high_nm, calibration_due FROM wrench WHERE active ORDER BY name');
+    out_reason: string | null;
+  }>('SELECT id, name, low_nm, high_nm, calibration_due, out_reason FROM wrench WHERE active ORDER BY name');
   return rows.map((row) => ({
     id: row.id,
     name: row.name,
     lowNm: row.low_nm,
     highNm: row.high_nm,
     calibrationDue: row.calibration_due.toISOString().slice(0, 10),
+    out: row.out_reason,
   }));
 }
+
+export interface Tool {
+  id: string;
+  kind: string;
+  size: string | null;
+  drive: string | null;
+}
+
+/** The shop's tools besides its torque wrenches. */
+export const shopTools = (tx: Db) =>
+  tx.rows<Tool>('SELECT id, kind, size, drive FROM shop_tool WHERE active ORDER BY kind, drive, size');

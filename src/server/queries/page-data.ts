@@ -1,8 +1,11 @@
 import { notFound } from 'next/navigation';
 import { connection } from 'next/server';
 import { cache } from 'react';
+import type { RunDocument } from '@/core/procedure/engine';
 import { now } from '../clock';
 import { db } from '../database';
+import { linkOf, trayOf } from '../devices/torque-wrench';
+import { readProcedure } from '../documents/store';
 import { requirePerson } from '../http';
 import { crew } from '../sessions/sessions';
 import { shopPlaces } from './day';
@@ -37,3 +40,25 @@ export async function crewNames() {
 
 export const shopWrenches = () => wrenches(db());
 export const placesOfShop = () => shopPlaces(db());
+
+/** The torque wrench bound to a tablet, and its tray. */
+export async function wrenchOfTablet(deviceId: string) {
+  const [link, tray] = await Promise.all([linkOf(db(), deviceId), trayOf(db(), deviceId)]);
+  return { link, tray };
+}
+
+/** The procedures of a run at the versions it began with, and the ways each could be done. */
+export async function runSources(document: RunDocument) {
+  return Promise.all(
+    document.sources.map(async (source) => ({
+      id: source.id,
+      title: source.title,
+      ways: ((await readProcedure(db(), source.hash))?.ways ?? []).map(({ id, choice, title }) => ({
+        id,
+        choice,
+        title,
+      })),
+      taken: source.ways,
+    })),
+  );
+}

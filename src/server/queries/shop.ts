@@ -9,6 +9,8 @@ export interface Shop {
   chassisRecheckKm: number;
   chassisRecheckDays: number;
   centsPerHour: number;
+  /** The largest piece taken off a coil at once, turns. */
+  coilStepTurns: number;
 }
 
 interface ShopRow {
@@ -20,6 +22,7 @@ interface ShopRow {
   chassis_recheck_km: number;
   chassis_recheck_days: number;
   cents_per_hour: number;
+  coil_step_turns: number;
 }
 
 /** The one shop of this installation; null before its first owner has opened it. */
@@ -35,6 +38,7 @@ export async function findShop(tx: Db): Promise<Shop | null> {
       chassisRecheckKm: row.chassis_recheck_km,
       chassisRecheckDays: row.chassis_recheck_days,
       centsPerHour: row.cents_per_hour,
+      coilStepTurns: Number(row.coil_step_turns),
     }
   );
 }

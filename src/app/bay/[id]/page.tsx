@@ -3,12 +3,15 @@ import { redirect } from 'next/navigation';
 import { nextThing } from '@/core/ledger/next-thing';
 import { isJob } from '@/core/ledger/order-state';
 import { holdsRole } from '@/core/ledger/roles';
+import { jobTimes } from '@/core/ledger/step-times';
 import { tapeOf } from '@/core/ledger/tape';
 import { shopClock, shopDay, spanText } from '@/core/units/shop-time';
+import { lastTorqueWords, stepPhotos, targetWords } from '@/features/bay/bay-facts';
 import { BayView } from '@/features/bay/bay-view';
 import { orderHref } from '@/features/orders/order-href';
 import { Unlock } from '@/features/shell/unlock';
-import { crewNames, orderPage, placesOfShop, shopWrenches } from '@/server/queries/page-data';
+import { currentSession } from '@/server/http';
+import { crewNames, orderPage, placesOfShop, runSources, shopWrenches, wrenchOfTablet } from '@/server/queries/page-data';
 
 export const metadata: Metadata = { title: 'Bay' };
 
@@ -16,10 +19,13 @@ export default async function BayPage({ params }: { params: Promise<{ id: string
   const { file, viewer, nowIso } = await orderPage(params);
   const { state, shop, people } = file;
   if (!state.document || !state.run) redirect(`/orders/${file.id}/work`);
-  const [{ everybody, leads }, places, wrenches] = await Promise.all([
+  const session = await currentSession();
+  const [{ everybody, leads }, places, wrenches, { link, tray }, sources] = await Promise.all([
     crewNames(),
     placesOfShop(),
     shopWrenches(),
+    wrenchOfTablet(session!.deviceId),
+    runSources(state.document),
   ]);
   const running = state.clocks.filter((span) => span.to === null);
   const clockWords = running.length
@@ -30,17 +36,8 @@ export default async function BayPage({ params }: { params: Promise<{ id: string
         )
         .join('; ')
     : 'Nobody is on the clock';
-  const lastTorques = Object.fromEntries(
-    state.torques.map((entry) => [
-      entry.data.fastenerId,
-      {
-        entryId: entry.id,
-        personId: entry.personId,
-        words: `${people[entry.personId]}, ${entry.data.wrench.name}, ${'clicked' in entry.data.reading ? 'clicked' : `${entry.data.reading.value} ${entry.data.reading.unit}`}${entry.data.moved ? ', had moved' : ''}, ${shopClock(entry.at, shop.timeZone)}`,
-      },
-    ]),
-  );
   const next = nextThing(state);
+  const times = jobTimes(state, nowIso);
   return (
     <Unlock people={everybody}>
       <BayView
@@ -59,12 +56,26 @@ export default async function BayPage({ params }: { params: Promise<{ id: string
         people={everybody}
         leads={leads}
         wrenches={wrenches}
+        link={link}
+        tray={tray}
         today={shopDay(nowIso, shop.timeZone)}
         clockRunning={running.some((span) => span.personId === viewer.id)}
         clockWords={clockWords}
+        onClock={Object.fromEntries(running.map((span) => [span.personId, { helper: span.helper }]))}
+        over={times.over}
+        stuck={times.stuck
+          .filter((one) => one.open)
+          .map(({ stuckId, fastenerId, minutes }) => ({ stuckId, fastenerId, minutes }))}
         recheck={!isJob(state)}
-        lastTorques={lastTorques}
+        lastTorques={lastTorqueWords(state, people, shop.timeZone)}
         photoSteps={state.photos.flatMap((photo) => (photo.data.stepId ? [photo.data.stepId] : []))}
+        stepPhotos={stepPhotos(state)}
+        cuts={state.cuts}
+        coilStepTurns={shop.coilStepTurns}
+        settings={state.settings.map((entry) => entry.data)}
+        targets={targetWords(state, viewer.lengthUnit)}
+        sources={sources}
+        kit={state.parts.list?.data.kit ?? null}
         next={{ text: next.text, href: orderHref(file.id, next.page) }}
         alarm={state.alarms[0]?.message ?? null}
       />

@@ -3,8 +3,10 @@ import { isJob, planAnswer } from '@/core/ledger/order-state';
 import { OpenList } from '@/features/orders/open-list';
 import { StartForm } from '@/features/work/start-form';
 import { StepList } from '@/features/work/step-list';
-import { procedureLibrary } from '@/server/procedures';
-import { orderPage } from '@/server/queries/page-data';
+import { suggestedFor } from '@/core/planner/procedures-for';
+import { db } from '@/server/database';
+import { procedures } from '@/server/procedures';
+import { crewNames, orderPage } from '@/server/queries/page-data';
 
 export default async function WorkPage({ params }: { params: Promise<{ id: string }> }) {
   const { file } = await orderPage(params);
@@ -39,22 +41,25 @@ export default async function WorkPage({ params }: { params: Promise<{ id: strin
       </p>
     );
   }
-  const library = await procedureLibrary();
-  const offered = library.map(({ procedure }) => ({
-    id: procedure.id,
-    title: procedure.title,
-    summary: procedure.summary,
-    steps: procedure.steps.length,
-    minutes: procedure.steps.reduce((sum, step) => sum + step.minutes, 0),
-    fits: procedure.fits.front
-      ? procedure.fits.front.includes(vehicle.frontSuspension) && Boolean(state.plans.at(-1)?.data.front)
-      : Boolean(procedure.fits.rear?.includes(vehicle.rearSuspension) && state.plans.at(-1)?.data.rear),
-    ways: procedure.ways.map(({ id, choice, title }) => ({ id, choice, title })),
-  }));
-  return (
-    <section className="max-w-4xl">
-      <h2 className="mb-3">Start the work</h2>
-      <StartForm orderId={file.id} procedures={offered} />
-    </section>
-  );
+  const [known, { leads }] = await Promise.all([procedures(db()), crewNames()]);
+  const plan = state.plans.at(-1)?.data;
+  const suits = (kinds: string[] | undefined, has: string) => !kinds || kinds.includes(has);
+  const offered = known.map(({ procedure, version }) => {
+    const { fits } = procedure;
+    const visit = procedure.id.startsWith('visit-');
+    const fit = suits(fits.front, vehicle.frontSuspension) && suits(fits.rear, vehicle.rearSuspension);
+    const planned = Boolean((fits.front && plan?.front) || (fits.rear && plan?.rear));
+    return {
+      id: procedure.id,
+      title: procedure.title,
+      summary: procedure.summary,
+      steps: procedure.steps.length,
+      minutes: procedure.steps.reduce((sum, step) => sum + step.minutes, 0),
+      version,
+      fits: fit && (isJob(state) ? !visit : visit),
+      suggested: fit && planned && suggestedFor(procedure.id, plan?.parts ?? []),
+      ways: procedure.ways.map(({ id, choice, title }) => ({ id, choice, title })),
+    };
+  });
+  return <StartForm orderId={file.id} procedures={offered} leads={leads} />;
 }

@@ -1,0 +1,37 @@
+import type { PartKind } from './part-kinds';
+import type { PlanPart } from './plan-part';
+
+type Stack = Pick<PlanPart, 'kind' | 'end'>;
+
+const has = (parts: readonly Stack[], end: 'front' | 'rear', ...kinds: PartKind[]) =>
+  parts.some((part) => (part.end === end || part.end === 'both') && kinds.includes(part.kind));
+
+/** What in a plan asks for which procedure of the library. Suspension is held against the procedure's own `fits`. */
+const ASKED_BY: Record<string, (parts: readonly Stack[]) => boolean> = {
+  'front-leaf-springs': (parts) => has(parts, 'front', 'leafPack', 'leafIn'),
+  'strut-top-spacer': (parts) =>
+    has(parts, 'front', 'strutSpacer') && !has(parts, 'rear', 'coilSpacer', 'strutSpacer'),
+  'preload-spacer': (parts) => has(parts, 'front', 'preloadSpacer'),
+  'bracket-lift': (parts) => has(parts, 'front', 'bracketDrop'),
+  'link-coil-long-travel': (parts) => has(parts, 'front', 'linkSet'),
+  'radius-arm-spacers': (parts) => has(parts, 'front', 'coilSpacer'),
+  'adjustable-coil-seats': (parts) => has(parts, 'front', 'seat'),
+  'touring-all-round': (parts) => has(parts, 'front', 'coil') && has(parts, 'rear', 'coil'),
+  'rear-lift-block': (parts) => has(parts, 'rear', 'block', 'leafIn'),
+  'rear-leaf-shackles': (parts) => has(parts, 'rear', 'shackle'),
+  lowering: (parts) => has(parts, 'front', 'coilCut') || has(parts, 'rear', 'leafOut', 'hanger'),
+  'strut-spacers-car-body': (parts) =>
+    has(parts, 'front', 'strutSpacer') && has(parts, 'rear', 'coilSpacer', 'strutSpacer'),
+  'subframe-spacers': (parts) => has(parts, 'rear', 'subframeDrop'),
+  'coils-trailing-arms-rear': (parts) => has(parts, 'rear', 'coilSpacer', 'coil') && !has(parts, 'front', 'coil'),
+  'utility-cart': (parts) => has(parts, 'front', 'spindle') && has(parts, 'rear', 'block'),
+};
+
+/** Does a plan's stack of parts ask for this procedure? A suggestion; the lead chooses. */
+export function suggestedFor(procedureId: string, parts: readonly Stack[]): boolean {
+  const asked = ASKED_BY[procedureId];
+  if (!asked) return false;
+  // A cart's job takes its own rear along.
+  if (procedureId === 'rear-lift-block' && has(parts, 'front', 'spindle')) return false;
+  return asked(parts);
+}

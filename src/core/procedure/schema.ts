@@ -1,0 +1,138 @@
+import Joi from 'joi';
+import { CORNERS } from '../calc/fields';
+import { PLACES } from './places';
+import { ENDS, ITEM_KINDS, PHASES, type Procedure, SUPPORTS } from './types';
+
+/** The whole procedure file, field by field: what is imported or saved must be all of it and nothing else. */
+
+const ID = /^[A-Za-z0-9][A-Za-z0-9._-]{0,59}$/;
+const id = () =>
+  Joi.string().pattern(ID).messages({ 'string.pattern.base': '{{#label}} may hold letters, digits, dots and dashes' });
+const ids = () => Joi.array().items(id()).max(60);
+const words = (most: number) => Joi.string().trim().min(1).max(most);
+const texts = () => Joi.array().items(words(120)).max(40);
+const end = () => Joi.valid(...ENDS);
+const corner = () => Joi.valid(...CORNERS);
+const place = () =>
+  Joi.valid(...PLACES).messages({ 'any.only': '{{#label}} is not a place on the list' });
+
+/** Whoever gives a corner gives its end too. */
+const withEnd = (schema: Joi.ObjectSchema) => schema.with('corner', 'end');
+
+const item = withEnd(
+  Joi.object({
+    id: id().required(),
+    name: words(120).required(),
+    place: place(),
+    kind: Joi.valid(...ITEM_KINDS).required(),
+    end: end(),
+    corner: corner(),
+    closeBefore: Joi.when('kind', {
+      is: 'temporary',
+      then: Joi.valid('drive').required(),
+      otherwise: Joi.valid('ground', 'drive', 'handoff'),
+    }).messages({ 'any.only': 'A temporary item is closed before the drive' }),
+    waivable: Joi.boolean(),
+  }),
+);
+
+const fastener = withEnd(
+  Joi.object({
+    id: id().required(),
+    name: words(120).required(),
+    place: place().required(),
+    end: end(),
+    corner: corner(),
+    count: Joi.number().integer().min(1).max(40).required(),
+    thread: words(30),
+    grade: words(12),
+    critical: Joi.valid('steering', 'brake', 'wheel'),
+    final: Joi.valid('on-wheels'),
+    spec: Joi.object({
+      nm: Joi.number().greater(0).max(5000).required(),
+      angleDeg: Joi.number().greater(0).max(720),
+      source: words(200).required(),
+      note: words(200),
+    })
+      .allow(null)
+      .required(),
+    hardware: Joi.valid('reused', 'kit', 'new'),
+    identify: words(200),
+    pattern: words(60),
+    passes: Joi.number().integer().min(1).max(9),
+    threadlocker: words(60),
+    secondCheck: Joi.boolean(),
+    recheck: Joi.valid('wheel', 'chassis'),
+    mate: id(),
+  }),
+);
+
+const step = withEnd(
+  Joi.object({
+    id: id().required(),
+    phase: Joi.valid(...PHASES).required(),
+    do: words(200).required(),
+    why: words(400),
+    end: end(),
+    corner: corner(),
+    after: ids(),
+    needs: Joi.array().items(Joi.valid(...SUPPORTS)),
+    sets: Joi.valid(...SUPPORTS),
+    opens: ids(),
+    closes: ids(),
+    loosens: ids(),
+    snugs: ids(),
+    torques: ids(),
+    tools: Joi.array()
+      .items(Joi.object({ kind: words(60).required(), size: words(30), drive: words(10) }))
+      .max(20),
+    consumables: texts(),
+    parts: texts(),
+    measure: Joi.array()
+      .items(Joi.object({ what: words(120).required(), unit: words(20).required(), corner: corner() }))
+      .max(20),
+    photo: Joi.array()
+      .items(Joi.object({ shot: words(120).required(), corner: corner() }))
+      .max(10),
+    helper: Joi.number().greater(0).max(600),
+    irreversible: Joi.boolean(),
+    drive: Joi.boolean(),
+    share: words(40),
+    minutes: Joi.number().min(0).max(600).required(),
+    rustProne: Joi.boolean(),
+    caution: words(400),
+  }),
+);
+
+export const procedureFile = Joi.object<Procedure>({
+  format: Joi.valid('wrenchwise-procedure/1').required(),
+  id: id().required(),
+  title: words(200).required(),
+  summary: words(600).required(),
+  fits: Joi.object({
+    front: texts(),
+    rear: texts(),
+    drive: texts(),
+    targets: words(200),
+  }).required(),
+  ways: Joi.array()
+    .items(
+      Joi.object({
+        id: id().required(),
+        choice: words(80).required(),
+        title: words(120).required(),
+        out: ids().required(),
+        in: Joi.array()
+          .items(Joi.object({ after: id().allow(null).required(), step: step.required() }))
+          .max(60)
+          .required(),
+        items: Joi.array().items(item).max(60),
+        fasteners: Joi.array().items(fastener).max(60),
+      }),
+    )
+    .max(30)
+    .required(),
+  items: Joi.array().items(item).max(200).required(),
+  fasteners: Joi.array().items(fastener).max(200).required(),
+  steps: Joi.array().items(step).min(1).max(300).required(),
+});

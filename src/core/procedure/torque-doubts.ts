@@ -1,0 +1,73 @@
+import { compareTorque } from '../calc/torque.compare';
+import { convertTorque } from '../calc/torque.convert';
+import { plausibleTorque } from '../calc/torque.plausible';
+import type { EntryOf, TorqueData } from '../ledger/entries';
+import { torqueBoth } from '../units/torque-text';
+import { type RunDocument, type RunState, placedName } from './engine';
+import type { Fastener } from './types';
+
+/** Fasteners of the same thread, grade and name at other places: what a value is held against besides its twin. */
+const alike = (run: RunDocument, fastener: Fastener) =>
+  run.fasteners.filter(
+    (other) =>
+      other.id !== fastener.id &&
+      other.thread === fastener.thread &&
+      other.grade === fastener.grade &&
+      other.name === fastener.name,
+  );
+
+/**
+ * What speaks against a value about to be entered: off the plausible band of its thread and grade, another value than
+ * its twin's, or a ratio to it that smells of the wrong unit. A guard, never a source of values.
+ * @param nm the value, N·m
+ */
+export function valueSlips(run: RunDocument, state: RunState, fastener: Fastener, nm: number): string[] {
+  const doubts: string[] = [];
+  const twins = [
+    ...run.fasteners.filter((other) => other.id === fastener.mate),
+    ...alike(run, fastener).filter((other) => other.id !== fastener.mate),
+  ];
+  for (const twin of twins) {
+    const spec = state.fasteners.get(twin.id)?.spec;
+    if (!spec) continue;
+    const { unitSlip } = compareTorque({ target: spec.nm, reading: nm });
+    if (unitSlip)
+      doubts.push(`${placedName(twin)} has ${torqueBoth(spec.nm)}: this looks like the wrong unit.`);
+    break;
+  }
+  if (fastener.thread && fastener.grade && fastener.spec?.angleDeg === undefined) {
+    try {
+      const { low, high } = plausibleTorque({ thread: fastener.thread, grade: fastener.grade });
+      if (nm < low || nm > high)
+        doubts.push(
+          `It is ${nm < low ? 'low' : 'high'} for such a bolt: plausible is ${torqueBoth(low)} to ${torqueBoth(high)}.`,
+        );
+    } catch {
+      // A thread or grade the band does not know gives no band.
+    }
+  }
+  return doubts;
+}
+
+const readingNm = (reading: TorqueData['reading']) =>
+  'value' in reading ? convertTorque(reading.value, reading.unit).nm : null;
+
+/** Twins torqued differently pull and knock: the other side's value and last reading, where they differ. */
+export function twinDoubts(
+  run: RunDocument,
+  state: RunState,
+  torques: readonly EntryOf<'torque'>[],
+  fastener: Fastener,
+  reading: TorqueData['reading'],
+): string[] {
+  const twin = run.fasteners.find((other) => other.id === fastener.mate);
+  if (!twin) return [];
+  const [own, other] = [state.fasteners.get(fastener.id)?.spec, state.fasteners.get(twin.id)?.spec];
+  if (own && other && Math.abs(own.nm - other.nm) > 0.5)
+    return [`Its twin, ${placedName(twin)}, goes by ${torqueBoth(other.nm)}.`];
+  const last = torques.filter((entry) => entry.data.fastenerId === twin.id).pop();
+  const [mine, theirs] = [readingNm(reading), last ? readingNm(last.data.reading) : null];
+  if (mine !== null && theirs !== null && Math.abs(mine / theirs - 1) > 0.04)
+    return [`Its twin, ${placedName(twin)}, read ${torqueBoth(theirs)}.`];
+  return [];
+}

@@ -1,0 +1,69 @@
+'use client';
+
+import { useState } from 'react';
+import type { RefusedMove } from '@/core/procedure/engine';
+import type { Step } from '@/core/procedure/types';
+import { AddStep } from './add-step';
+import { type BayProps, stepNumber } from './bay-props';
+import { WaySwitch } from './way-switch';
+
+const SHOWN_NEXT = 2;
+
+/** The next two steps; all that are left behind one tap, to be done in any safe order. */
+export function BayThen({
+  now,
+  then,
+  onStep,
+  ...props
+}: BayProps & {
+  now: Step | null;
+  then: { step: Step; refused: RefusedMove[] }[];
+  onStep: (id: string) => void;
+}) {
+  const { document, run } = props;
+  const [all, setAll] = useState(false);
+  const left = document.steps.length - run.done.size - run.skipped.size;
+  return (
+    <section className="border-rule px-6 py-4 md:border-l-2" aria-label="Then">
+      <div className="flex items-baseline justify-between gap-3">
+        <h2>Then</h2>
+        <p className="text-[1.1rem] text-soft">
+          {run.done.size} of {document.steps.length - run.skipped.size} done
+        </p>
+      </div>
+      <ol className="mt-1">
+        {then.slice(0, all ? then.length : SHOWN_NEXT).map(({ step, refused }) => (
+          <li key={step.id} className="border-t border-rule">
+            <button
+              type="button"
+              onClick={() => {
+                onStep(step.id);
+                window.scrollTo({ top: 0 });
+              }}
+              className="flex min-h-14 w-full cursor-pointer items-center gap-3 py-2 text-left text-[1.2rem] hover:bg-hair"
+            >
+              <span className="w-9 shrink-0 font-head text-[1.35rem] text-soft">
+                {stepNumber(document, step.id)}
+              </span>
+              <span>
+                {step.do}
+                {all && refused[0] && refused[0].code !== 'untorqued' && (
+                  <span className="block text-[1.05rem] text-soft">{refused[0].message}</span>
+                )}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      {then.length > SHOWN_NEXT && (
+        <button type="button" className="btn mt-2 w-full" onClick={() => setAll(!all)} aria-expanded={all}>
+          {all ? 'Only the next two' : `All ${left} left, in any safe order`}
+        </button>
+      )}
+      <div className="mt-2 grid grid-cols-2 gap-2">
+        <WaySwitch {...props} />
+        <AddStep orderId={props.orderId} step={now} />
+      </div>
+    </section>
+  );
+}

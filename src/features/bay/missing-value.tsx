@@ -1,0 +1,41 @@
+'use client';
+
+import type { FastenerState } from '@/core/procedure/engine';
+import type { Fastener } from '@/core/procedure/types';
+import { ValueButton } from '../torque/value-dialog';
+import type { BayProps } from './bay-props';
+
+/** No value: three ways out, each with a name on it. */
+export function MissingValue({ fastener, now, ...props }: BayProps & { fastener: Fastener; now: FastenerState }) {
+  const shared = {
+    orderId: props.orderId,
+    fastener,
+    unit: props.viewer.torqueUnit,
+    ...(props.viewer.isLead ? {} : { leads: props.leads }),
+    className: 'btn w-full',
+  };
+  const mayInterim = !fastener.critical && fastener.recheck !== 'wheel';
+  return (
+    <div className="hatch mt-3 px-4 py-3">
+      <p className="text-[1.4rem] font-semibold">No value</p>
+      <p className="text-[1.15rem]">
+        {now.valueKind === 'waiting'
+          ? 'The maker was asked. It stays open until the answer comes.'
+          : 'The sheet gives none. It is not tightened by feel.'}
+      </p>
+      <div className="mt-2 grid gap-2">
+        <ValueButton {...shared} label="The lead enters one, with its source" />
+        {mayInterim ? (
+          <ValueButton {...shared} first="interim" label="An interim, with its basis" />
+        ) : (
+          <p className="text-[1.1rem] font-medium">
+            {fastener.critical ?? 'wheel'}: no interim value here.
+          </p>
+        )}
+        {now.valueKind !== 'waiting' && (
+          <ValueButton {...shared} first="waiting" label="Ask the maker; the car stays" />
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,150 @@
+'use client';
+
+import { useState } from 'react';
+import { placedName, stepOf } from '@/core/procedure/engine';
+import type { Item, Step } from '@/core/procedure/types';
+import { useCommand } from '@/ui/commands';
+import { Dialog } from '@/ui/dialog';
+import { CheckField, Errors, FormErrors, SelectField, TextField } from '@/ui/form';
+import { PersonPin } from '@/ui/person-pin';
+import type { Opened } from './bay-open';
+import type { BayProps } from './bay-props';
+
+const FORBIDS = {
+  ground: 'It keeps the car off the ground.',
+  drive: 'It keeps the car from being driven.',
+  handoff: 'It is closed before the car is handed over.',
+} as const;
+
+/** Leaves a part off for a while: the lead's reason, the customer's yes, both ends secured. */
+function LeaveOff({ orderId, item, leads }: { orderId: string; item: Item; leads: BayProps['leads'] }) {
+  const { give, busy, errors } = useCommand('item.leave');
+  const [reason, setReason] = useState('');
+  const [secured, setSecured] = useState(false);
+  const [how, setHow] = useState('in the shop');
+  const [witness, setWitness] = useState('');
+  return (
+    <div className="mt-4 border-t-2 border-rule pt-3">
+      <h3 className="text-[1.35rem]">Leave it off</h3>
+      <p className="mb-2">
+        Only with the lead’s reason and the customer’s yes. It goes on the watch list and on the handoff.
+      </p>
+      <Errors errors={errors}>
+        <TextField
+          name="reason"
+          label="Reason"
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+        />
+        <div className="mt-2 grid grid-cols-2 gap-3">
+          <SelectField
+            name="how"
+            label="The customer said yes"
+            value={how}
+            onChange={(event) => setHow(event.target.value)}
+            options={[
+              ['in the shop', 'in the shop'],
+              ['by phone', 'by phone'],
+            ]}
+          />
+          {how === 'by phone' && (
+            <TextField
+              name="witness"
+              label="Who heard it"
+              value={witness}
+              onChange={(event) => setWitness(event.target.value)}
+            />
+          )}
+        </div>
+        <div className="mt-2">
+          <CheckField
+            name="secured"
+            label="Both ends are secured"
+            checked={secured}
+            onChange={(event) => setSecured(event.target.checked)}
+          />
+        </div>
+        <FormErrors errors={errors} shown={['reason', 'witness', 'secured']} />
+      </Errors>
+      <PersonPin
+        people={leads}
+        action="Leave it off"
+        busy={busy}
+        errors={errors.filter((error) => error.field === 'pin')}
+        onEnter={(leadId, pin) =>
+          void give({
+            orderId,
+            itemId: item.id,
+            secured,
+            reason,
+            how,
+            witness: how === 'by phone' ? witness : null,
+            leadId,
+            pin,
+          })
+        }
+      />
+    </div>
+  );
+}
+
+/** One open or loose thing: the step that opened it, what it forbids, and the step that closes it. */
+export function OpenSheet({
+  looked,
+  onClose,
+  onStep,
+  ...props
+}: BayProps & { looked: Opened; onClose: () => void; onStep: (id: string) => void }) {
+  const { document, run } = props;
+  const item = 'item' in looked ? looked.item : null;
+  const thing = 'item' in looked ? looked.item : looked.fastener;
+  const isDone = (step: Step) => run.done.has(step.id) || run.skipped.has(step.id);
+  const [opener, closers] = item
+    ? [
+        stepOf(document, run.openedBy.get(item.id)?.step ?? ''),
+        document.steps.filter((step) => step.closes?.includes(item.id) && !isDone(step)),
+      ]
+    : [
+        [...document.steps]
+          .reverse()
+          .find((step) => (step.loosens?.includes(thing.id) || step.snugs?.includes(thing.id)) && isDone(step)),
+        document.steps.filter(
+          (step) => (step.snugs?.includes(thing.id) || step.torques?.includes(thing.id)) && !isDone(step),
+        ),
+      ];
+  const done = opener && run.done.get(opener.id);
+  const name = (id: string) => props.people.find((person) => person.id === id)?.name ?? '';
+  return (
+    <Dialog open onClose={onClose} title={placedName(thing)}>
+      {item && <p className="text-[1.2rem] font-semibold">{FORBIDS[item.closeBefore ?? 'handoff']}</p>}
+      <p className="mt-2 text-[1.15rem]">
+        {opener
+          ? `Opened by “${opener.do}”${done ? `, ${name(done.personId)}` : ''}.`
+          : 'The car came with it like this.'}
+      </p>
+      <div className="mt-4 grid gap-2">
+        {opener && !done && (
+          <button type="button" className="btn min-h-16" onClick={() => onStep(opener.id)}>
+            To the step that opened it
+          </button>
+        )}
+        {closers.slice(0, 2).map((step) => (
+          <button
+            key={step.id}
+            type="button"
+            className="btn btn-pen min-h-16 text-left"
+            onClick={() => onStep(step.id)}
+          >
+            {step.do}
+          </button>
+        ))}
+        {closers.length === 0 && (
+          <p className="text-[1.15rem] font-medium">
+            No step left that closes it: add a step, or take the last one back on the trail.
+          </p>
+        )}
+      </div>
+      {item?.waivable && <LeaveOff orderId={props.orderId} item={item} leads={props.leads} />}
+    </Dialog>
+  );
+}

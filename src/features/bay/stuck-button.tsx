@@ -1,0 +1,111 @@
+'use client';
+
+import { useState } from 'react';
+import { STUCK_CURES } from '@/core/ledger/entries';
+import { placedName } from '@/core/procedure/engine';
+import type { Fastener } from '@/core/procedure/types';
+import { useCommand } from '@/ui/commands';
+import { Dialog } from '@/ui/dialog';
+import { FormErrors } from '@/ui/form';
+import { PhotoButton } from '../photos/photo-upload';
+import type { BayProps } from './bay-props';
+
+const WHAT = ['seized', 'sheared', 'stripped'] as const;
+const HOT = 'Heat is a hot-work step: hose, boot and tank screened, extinguisher at hand, fire watch after.';
+
+/** One tap on the fastener that will not come: its time counts by this reason until it is loose. */
+export function StuckButton({
+  fasteners,
+  stepId,
+  className,
+  ...props
+}: BayProps & { fasteners: Fastener[]; stepId: string; className: string }) {
+  const begin = useCommand('stuck.begin');
+  const end = useCommand('stuck.end');
+  const [open, setOpen] = useState(false);
+  const [what, setWhat] = useState<(typeof WHAT)[number]>('seized');
+  const [photoId, setPhotoId] = useState<string | null>(null);
+  const stuckHere = props.stuck.filter((one) => fasteners.some((fastener) => fastener.id === one.fastenerId));
+  const free = fasteners.filter((fastener) => !stuckHere.some((one) => one.fastenerId === fastener.id));
+  const nameOf = (id: string) => placedName(fasteners.find((fastener) => fastener.id === id)!);
+  if (!fasteners.length) return null;
+  return (
+    <>
+      <button type="button" className={className} onClick={() => setOpen(true)}>
+        {stuckHere.length ? `Stuck ${Math.round(stuckHere[0]!.minutes)} min` : 'Stuck'}
+      </button>
+      <Dialog open={open} onClose={() => setOpen(false)} title="A fastener will not come">
+        {stuckHere.map((one) => (
+          <section key={one.stuckId} className="mb-4 border-b-2 border-rule pb-3">
+            <h3 className="text-[1.35rem]">
+              {nameOf(one.fastenerId)}, {Math.round(one.minutes)} min so far
+            </h3>
+            <p className="mb-2">What brought it loose, mildest first. {HOT}</p>
+            <div className="grid grid-cols-2 gap-2">
+              {STUCK_CURES.map((how) => (
+                <button
+                  key={how}
+                  type="button"
+                  className="btn min-h-14"
+                  disabled={end.busy}
+                  onClick={async () => {
+                    if (await end.give({ orderId: props.orderId, stuckId: one.stuckId, how })) setOpen(false);
+                  }}
+                >
+                  {how}
+                </button>
+              ))}
+            </div>
+          </section>
+        ))}
+        {free.length > 0 && (
+          <>
+            <div role="radiogroup" aria-label="What it is" className="grid grid-cols-3 gap-2">
+              {WHAT.map((one) => (
+                <button
+                  key={one}
+                  type="button"
+                  role="radio"
+                  aria-checked={one === what}
+                  className="btn min-h-14 aria-checked:bg-ink aria-checked:text-paper"
+                  onClick={() => setWhat(one)}
+                >
+                  {one}
+                </button>
+              ))}
+            </div>
+            <div className="mt-2 grid gap-2">
+              <PhotoButton
+                orderId={props.orderId}
+                className="btn"
+                label={photoId ? 'Photo kept' : 'Photo of it, for the customer'}
+                target={{ stepId, corner: fasteners[0]!.corner ?? null, occasion: null, caption: `${what} fastener` }}
+                onKept={setPhotoId}
+              />
+              {free.map((fastener) => (
+                <button
+                  key={fastener.id}
+                  type="button"
+                  className="btn btn-pen min-h-16"
+                  disabled={begin.busy}
+                  onClick={async () => {
+                    const answer = await begin.give({
+                      orderId: props.orderId,
+                      fastenerId: fastener.id,
+                      what,
+                      photoId,
+                    });
+                    if (answer) setOpen(false);
+                  }}
+                >
+                  {placedName(fastener)}
+                </button>
+              ))}
+            </div>
+          </>
+        )}
+        <FormErrors errors={[...begin.errors, ...end.errors]} shown={[]} />
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,108 @@
+'use client';
+
+import { useState } from 'react';
+import { type RunDocument, type RunState, SUPPORT_WORDS } from '@/core/procedure/engine';
+import { judgeSupport } from '@/core/procedure/support';
+import type { OneEnd, Support } from '@/core/procedure/types';
+import { useCommand } from '@/ui/commands';
+import { Dialog } from '@/ui/dialog';
+import { FormErrors } from '@/ui/form';
+
+const CHOICES: { to: Support; words: string }[] = [
+  { to: 'on-wheels', words: 'Lower it onto its wheels' },
+  { to: 'raised', words: 'Raised, on lift or stands' },
+  { to: 'axle-held', words: 'Raised, axle or arms held' },
+  { to: 'at-height', words: 'Jacked to ride height' },
+];
+const WHICH: { words: string; ends: OneEnd[] }[] = [
+  { words: 'Front', ends: ['front'] },
+  { words: 'Both ends', ends: ['front', 'rear'] },
+  { words: 'Rear', ends: ['rear'] },
+];
+
+/** How each end stands, and the way to change it. It refuses to lower with something open, and says what. */
+export function SupportControl({
+  orderId,
+  document,
+  run,
+}: {
+  orderId: string;
+  document: RunDocument;
+  run: RunState;
+}) {
+  const { give, busy, errors, clear } = useCommand('support.set');
+  const [open, setOpen] = useState(false);
+  const [ends, setEnds] = useState<OneEnd[]>(['front', 'rear']);
+  const { front, rear } = run.car.support;
+  return (
+    <>
+      <button
+        type="button"
+        className="btn min-w-0 justify-start px-3 text-left"
+        onClick={() => {
+          clear();
+          setOpen(true);
+        }}
+      >
+        <span className="font-medium text-soft">It stands</span>
+        <span data-testid="support">
+          {front === rear
+            ? SUPPORT_WORDS[front]
+            : `front ${SUPPORT_WORDS[front]}, rear ${SUPPORT_WORDS[rear]}`}
+        </span>
+      </button>
+      <Dialog open={open} onClose={() => setOpen(false)} title="How it stands">
+        <>
+          <div role="radiogroup" aria-label="Which end" className="grid grid-cols-3 gap-2">
+            {WHICH.map((one) => (
+              <button
+                key={one.words}
+                type="button"
+                role="radio"
+                aria-checked={one.ends.join() === ends.join()}
+                className="btn aria-checked:bg-ink aria-checked:text-paper"
+                onClick={() => {
+                  clear();
+                  setEnds(one.ends);
+                }}
+              >
+                {one.words}
+              </button>
+            ))}
+          </div>
+          <ul className="mt-3">
+            {CHOICES.map(({ to, words }) => {
+              const stands = ends.every((end) => run.car.support[end] === to);
+              const refused = stands ? [] : judgeSupport(document, run, ends, to);
+              return (
+                <li key={to} className="border-t border-rule py-2">
+                  <button
+                    type="button"
+                    className="btn min-h-16 w-full justify-start text-[1.4rem]"
+                    disabled={busy || stands}
+                    aria-describedby={refused.length ? `no-${to}` : undefined}
+                    onClick={async () => {
+                      if (await give({ orderId, ends, to })) setOpen(false);
+                    }}
+                  >
+                    {stands ? `${words}: as it stands` : words}
+                  </button>
+                  {refused.map((reason) => (
+                    <p
+                      key={reason.message}
+                      id={`no-${to}`}
+                      className="hatch mt-1 px-3 py-2 text-[1.15rem] font-semibold"
+                    >
+                      {reason.message}
+                    </p>
+                  ))}
+                </li>
+              );
+            })}
+          </ul>
+          <FormErrors errors={errors} shown={[]} />
+        </>
+      </Dialog>
+    </>
+  );
+}

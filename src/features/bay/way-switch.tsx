@@ -1,0 +1,117 @@
+'use client';
+
+import { useState } from 'react';
+import { useCommand } from '@/ui/commands';
+import { Dialog } from '@/ui/dialog';
+import { Errors, FormErrors, TextField } from '@/ui/form';
+import { PersonPin } from '@/ui/person-pin';
+import type { BayProps, RunSource } from './bay-props';
+
+/** Another way of a procedure while the job runs: shops differ, and so do cars once they are apart. */
+export function WaySwitch({ orderId, sources, leads }: BayProps) {
+  const { give, busy, errors, clear } = useCommand('run.way');
+  const [open, setOpen] = useState(false);
+  const choosable = sources.filter((source) => source.ways.length > 0);
+  const [sourceId, setSourceId] = useState(choosable[0]?.id ?? '');
+  const [taken, setTaken] = useState<Record<string, string[]>>(
+    Object.fromEntries(choosable.map((source) => [source.id, source.taken])),
+  );
+  const [reason, setReason] = useState('');
+  const source = choosable.find((one) => one.id === sourceId);
+  if (!choosable.length) return null;
+  const choose = (of: RunSource, choice: string, way: string | null) => {
+    clear();
+    const others = (taken[of.id] ?? []).filter(
+      (id) => of.ways.find((one) => one.id === id)?.choice !== choice,
+    );
+    setTaken({ ...taken, [of.id]: way ? [...others, way] : others });
+  };
+  return (
+    <>
+      <button type="button" className="btn" onClick={() => setOpen(true)}>
+        Another way
+      </button>
+      <Dialog
+        open={open}
+        onClose={() => setOpen(false)}
+        title="Another way of doing it"
+        intro="What is done stays done. The lead says yes, with the reason."
+        wide
+      >
+        {choosable.length > 1 && (
+          <div role="radiogroup" aria-label="Procedure" className="mb-3 grid gap-2 sm:grid-cols-2">
+            {choosable.map((one) => (
+              <button
+                key={one.id}
+                type="button"
+                role="radio"
+                aria-checked={one.id === sourceId}
+                className="btn min-h-14 aria-checked:bg-ink aria-checked:text-paper"
+                onClick={() => setSourceId(one.id)}
+              >
+                {one.title}
+              </button>
+            ))}
+          </div>
+        )}
+        {source &&
+          [...new Set(source.ways.map((way) => way.choice))].map((choice) => (
+            <fieldset key={choice} className="mb-2">
+              <legend className="font-head text-[1.15rem] text-soft">{choice}</legend>
+              {[
+                { id: null, title: 'as the procedure stands' },
+                ...source.ways.filter((way) => way.choice === choice),
+              ].map((way) => {
+                const mine = (taken[source.id] ?? []).find(
+                  (id) => source.ways.find((one) => one.id === id)?.choice === choice,
+                );
+                return (
+                  <label
+                    key={way.id ?? ''}
+                    className="mr-5 inline-flex min-h-14 cursor-pointer items-center gap-2 text-[1.1rem]"
+                  >
+                    <input
+                      type="radio"
+                      name={`way ${choice}`}
+                      className="size-6 accent-[var(--ink)]"
+                      checked={(mine ?? null) === way.id}
+                      onChange={() => choose(source, choice, way.id)}
+                    />
+                    {way.title}
+                  </label>
+                );
+              })}
+            </fieldset>
+          ))}
+        <Errors errors={errors}>
+          <TextField
+            name="reason"
+            label="Why this way"
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+          />
+          <FormErrors errors={errors} shown={['reason', 'pin', 'leadId']} />
+        </Errors>
+        <div className="mt-4">
+          <PersonPin
+            people={leads}
+            action="Go on this way"
+            busy={busy}
+            errors={errors.filter((error) => error.field === 'pin' || error.field === 'leadId')}
+            onEnter={async (leadId, pin) => {
+              const answer = await give({
+                orderId,
+                procedureId: sourceId,
+                ways: taken[sourceId] ?? [],
+                reason,
+                leadId,
+                pin,
+              });
+              if (answer) setOpen(false);
+            }}
+          />
+        </div>
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,184 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useEffect, useState } from 'react';
+import { placedName } from '@/core/procedure/engine';
+import { convertTorque } from '@/core/calc/torque.convert';
+import type { Step } from '@/core/procedure/types';
+import { torqueBoth, torqueTexts } from '@/core/units/torque-text';
+import { postJson, usePost } from '@/ui/commands';
+import { Dialog } from '@/ui/dialog';
+import { TextField } from '@/ui/form';
+import type { BayProps } from './bay-props';
+
+/** Asks the tablet's torque wrench; answers what it said, or the sentence why not. */
+function useWrench() {
+  const router = useRouter();
+  const post = usePost();
+  const [busy, setBusy] = useState(false);
+  const [said, setSaid] = useState('');
+  const ask = async (body: object): Promise<boolean> => {
+    setBusy(true);
+    const answer = await post(() => postJson('/api/wrench', body));
+    setBusy(false);
+    setSaid(answer.ok ? String(answer.answer.words ?? '') : answer.errors.map((one) => one.message).join(' '));
+    router.refresh();
+    return answer.ok;
+  };
+  return { ask, busy, said };
+}
+
+/**
+ * The torque wrench bound to this tablet. It stands in for one that sends its readings: choose it, pull, and the reading
+ * fills the entry that waits; one nobody waits for lies in the tray.
+ */
+export function WrenchStrip({ step, ...props }: BayProps & { step: Step | null }) {
+  const { link, tray, wrenches, run, document, viewer, orderId } = props;
+  const { ask, busy, said } = useWrench();
+  const post = usePost();
+  const [choosing, setChoosing] = useState(false);
+  const [other, setOther] = useState('');
+  const waits = (step?.torques ?? []).find((id) => {
+    const now = run.fasteners.get(id)!;
+    return now.spec !== null && !now.torqued && !run.leftOffFasteners.has(id);
+  });
+  const waiting = link?.waiting?.orderId === orderId ? link.waiting.fastenerId : null;
+  // The tablet says which fastener the next reading is for, as the steps go on.
+  useEffect(() => {
+    if (!link || (waits ?? null) === waiting) return;
+    void post(() =>
+      postJson('/api/wrench', { ask: 'wait', waiting: waits ? { orderId, fastenerId: waits } : null }),
+    );
+  }, [link, waits, waiting, orderId, post]);
+  const wrench = wrenches.find((one) => one.id === link?.wrenchId);
+  if (!step?.torques?.length && !tray.length && !choosing) return null;
+  const fastener = document.fasteners.find((one) => one.id === waits);
+  const now = waits ? run.fasteners.get(waits) : undefined;
+  const angleDue =
+    now?.spec?.angleDeg !== undefined && now.pass >= (fastener?.passes ?? 1) && !props.recheck ? now.spec.angleDeg : null;
+  const target = now?.spec && torqueTexts(now.spec.nm, viewer.torqueUnit);
+  return (
+    <section
+      className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b-2 border-rule px-6 py-2"
+      aria-label="Wrench of this tablet"
+    >
+      {wrench ? (
+        <>
+          <p className="text-[1.15rem]">
+            <strong>{wrench.name}</strong> <span className="text-soft">stand-in, bound to this tablet</span>
+          </p>
+          {fastener && target && (
+            <button
+              type="button"
+              className="btn"
+              disabled={busy}
+              onClick={() => void ask({ ask: 'pull', nm: now!.spec!.nm, angleDeg: angleDue })}
+            >
+              {angleDue === null ? `Pull to ${target.value} ${target.unit}` : `Turn ${angleDue}°`}
+            </button>
+          )}
+          <button type="button" className="btn" onClick={() => setChoosing(true)}>
+            Pull otherwise
+          </button>
+        </>
+      ) : (
+        <button type="button" className="btn" onClick={() => setChoosing(true)}>
+          Bind a wrench to this tablet
+        </button>
+      )}
+      {said && (
+        <p role="status" className="w-full text-[1.15rem] font-medium">
+          {said}
+        </p>
+      )}
+      {tray.length > 0 && (
+        <ul className="w-full" aria-label="Tray of readings">
+          {tray.map((reading) => (
+            <li key={reading.id} className="flex flex-wrap items-center gap-3 border-t border-rule py-1.5">
+              <span className="text-[1.15rem]">
+                In the tray: {reading.angleDeg ? `${reading.angleDeg}°` : torqueBoth(reading.nm)}.{' '}
+                <span className="text-soft">{reading.why}</span>
+              </span>
+              {fastener && (
+                <button
+                  type="button"
+                  className="btn"
+                  disabled={busy}
+                  onClick={() => void ask({ ask: 'use', readingId: reading.id, orderId, fastenerId: fastener.id })}
+                >
+                  It is {placedName(fastener)}
+                </button>
+              )}
+              <button
+                type="button"
+                className="btn"
+                disabled={busy}
+                onClick={() => void ask({ ask: 'drop', readingId: reading.id })}
+              >
+                Drop it
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <Dialog open={choosing} onClose={() => setChoosing(false)} title="Wrench of this tablet" intro="A stand-in: a real wrench would send its readings by itself.">
+        <div className="grid gap-2">
+          {wrenches
+            .filter((one) => one.out === null)
+            .map((one) => (
+              <button
+                key={one.id}
+                type="button"
+                className="btn min-h-14 justify-between aria-pressed:bg-ink aria-pressed:text-paper"
+                aria-pressed={one.id === link?.wrenchId}
+                disabled={busy}
+                onClick={async () => {
+                  if (await ask({ ask: 'bind', wrenchId: one.id })) setChoosing(false);
+                }}
+              >
+                <span>{one.name}</span>
+                <span className="text-[1.05rem] font-medium">
+                  {torqueBoth(one.lowNm)} to {torqueBoth(one.highNm)}
+                  {one.calibrationDue < props.today ? ', past its date' : ''}
+                </span>
+              </button>
+            ))}
+          {link && (
+            <>
+              <div className="mt-2 grid grid-cols-[1fr_auto] items-end gap-2">
+                <TextField
+                  name="pull"
+                  label={`Pull it to, ${viewer.torqueUnit === 'nm' ? 'N·m' : 'lbf·ft'}`}
+                  inputMode="decimal"
+                  value={other}
+                  onChange={(event) => setOther(event.target.value)}
+                />
+                <button
+                  type="button"
+                  className="btn min-h-14"
+                  disabled={busy || !(Number(other) > 0)}
+                  onClick={async () => {
+                    const nm = convertTorque(Number(other), viewer.torqueUnit).nm;
+                    if (await ask({ ask: 'pull', nm, angleDeg: null })) setChoosing(false);
+                  }}
+                >
+                  Pull
+                </button>
+              </div>
+              <button
+                type="button"
+                className="btn"
+                disabled={busy}
+                onClick={async () => {
+                  if (await ask({ ask: 'bind', wrenchId: null })) setChoosing(false);
+                }}
+              >
+                Let it go
+              </button>
+            </>
+          )}
+        </div>
+      </Dialog>
+    </section>
+  );
+}

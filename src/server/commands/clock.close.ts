@@ -1,0 +1,46 @@
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { command } from './command';
+import { id, reason } from './fields';
+
+interface CloseInput {
+  clockId: string;
+  endedAt: string;
+  reason: string;
+}
+
+/** The lead closes a clock somebody forgot, at the moment it should have stopped, and says why then. */
+export const clockClose = command({
+  name: 'clock.close',
+  who: ['lead'],
+  input: Joi.object<CloseInput>({
+    clockId: id().required(),
+    endedAt: Joi.string().isoDate().required().messages({
+      'string.empty': 'Enter when it should have stopped',
+      'string.isoDate': 'Enter when it should have stopped',
+    }),
+    reason: reason().required(),
+  }),
+  async run(ctx, { clockId, endedAt, reason: why }) {
+    const clock = await ctx.tx.row<{ order_id: string; person_id: string; from_at: Date; to_at: Date | null }>(
+      'SELECT order_id, person_id, from_at, to_at FROM clock_now WHERE clock_id = ?',
+      [clockId],
+    );
+    if (!clock || clock.to_at) throw new Refusal('no-clock', 'That clock is not running.', 'clockId');
+    const ended = new Date(endedAt);
+    if (ended < clock.from_at || ended > ctx.receivedAt)
+      throw new Refusal('out-of-span', 'It stopped between when it began and now.', 'endedAt');
+    await ctx.append(clock.order_id, {
+      kind: 'clock.off',
+      data: {
+        clockId,
+        personId: clock.person_id,
+        reason: 'day end',
+        endedAt: ended.toISOString(),
+        leadId: ctx.person.id,
+        why,
+      },
+    });
+    return {};
+  },
+});

@@ -1,0 +1,57 @@
+import { randomUUID } from 'node:crypto';
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { procedureFile } from '@/core/procedure/schema';
+import type { Procedure } from '@/core/procedure/types';
+import { canonicalJson } from '../entries/canonical';
+import { procedureById, procedureHash } from '../procedures';
+import { command } from './command';
+import { reason } from './fields';
+
+interface SaveInput {
+  procedure: Procedure;
+  /** The version it was edited from; another saved since is not written over. */
+  basedOn: number;
+  note: string;
+}
+
+/** Saves a procedure as the shop's own next version, from the editor or from a file. */
+export const procedureSave = command({
+  name: 'procedure.save',
+  who: ['lead'],
+  input: Joi.object<SaveInput>({
+    procedure: procedureFile.required(),
+    basedOn: Joi.number().integer().min(0).default(0),
+    note: reason().required(),
+  }),
+  async run(ctx, { procedure, basedOn, note }) {
+    const newest = await procedureById(ctx.tx, procedure.id);
+    const version = (newest?.version ?? 0) + 1;
+    if (basedOn !== 0 && newest && newest.version !== basedOn)
+      throw new Refusal(
+        'other-version',
+        `Version ${newest.version} was saved meanwhile: look at it first, nothing of yours is lost here.`,
+        'basedOn',
+      );
+    const hash = procedureHash(procedure);
+    if (newest?.hash === hash)
+      throw new Refusal('same', `It is the same as version ${newest.version}.`, 'procedure');
+    await ctx.tx.run(
+      `INSERT INTO procedure_version (id, procedure_id, version, title, hash, content, note, person_id, created_at)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      [
+        randomUUID(),
+        procedure.id,
+        version,
+        procedure.title,
+        hash,
+        canonicalJson(procedure),
+        note,
+        ctx.person.id,
+        ctx.receivedAt,
+      ],
+    );
+    await ctx.appendShop('procedure', procedure.id, { version, hash, note });
+    return { version };
+  },
+});

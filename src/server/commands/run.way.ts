@@ -1,0 +1,97 @@
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { foldOrder } from '@/core/ledger/order-state';
+import { assembleRun } from '@/core/procedure/assemble';
+import { conflictChoices } from '@/core/procedure/change';
+import { keepRun, readProcedure } from '../documents/store';
+import { command } from './command';
+import { id, pin, reason } from './fields';
+import { leadByPin } from './lead';
+
+interface WayInput {
+  orderId: string;
+  procedureId: string;
+  ways: string[];
+  leadId: string;
+  pin: string;
+  reason: string;
+}
+
+/**
+ * Takes another way of a procedure while the job runs, at the version the job began with. What is done stays done: a
+ * way whose steps would drop one of those is refused.
+ */
+export const runWay = command({
+  name: 'run.way',
+  who: ['tech'],
+  input: Joi.object<WayInput>({
+    orderId: id().required(),
+    procedureId: Joi.string().max(80).required(),
+    ways: Joi.array().items(Joi.string().max(60)).max(20).required(),
+    leadId: id().required(),
+    pin: pin().required(),
+    reason: reason().required(),
+  }),
+  async run(ctx, { orderId, procedureId, ways, leadId, pin: typed, reason: why }) {
+    const order = await ctx.runningOrder(orderId);
+    const { document, run, state } = order;
+    const source = document.sources.find((one) => one.id === procedureId);
+    if (!source) throw new Refusal('no-procedure', 'This job does not run that procedure.', 'procedureId');
+    const chosen = await Promise.all(
+      document.sources.map(async (one) => {
+        const procedure = await readProcedure(ctx.tx, one.hash);
+        if (!procedure)
+          throw new Refusal('not-kept', `“${one.title}” was not kept with this job.`, 'procedureId');
+        return { procedure, hash: one.hash, prefix: one.prefix, ways: one.id === procedureId ? ways : one.ways };
+      }),
+    );
+    const next = assembleRun(chosen, conflictChoices(chosen, document));
+    // Steps added on the way, and what the car brought along, stay in the run.
+    const known = new Set(next.steps.map((step) => step.id));
+    const added = document.steps.filter((step) => step.id.startsWith('added/'));
+    const carriedThings = <T extends { id: string }>(things: T[], have: T[]) => [
+      ...have,
+      ...things.filter((thing) => thing.id.startsWith('car/') && !have.some(({ id: one }) => one === thing.id)),
+    ];
+    const changed = {
+      ...next,
+      items: carriedThings(document.items, next.items),
+      fasteners: carriedThings(document.fasteners, next.fasteners),
+      steps: [...next.steps, ...added],
+      carried: document.carried,
+    };
+    const lost = [...run.done.keys()].filter((stepId) => !known.has(stepId) && !stepId.startsWith('added/'));
+    if (lost.length) {
+      const done = document.steps.find((step) => step.id === lost[0]);
+      throw new Refusal(
+        'done-already',
+        `“${done?.do ?? lost[0]}” is done and that way has no such step: take it back first, or stay.`,
+        'ways',
+      );
+    }
+    const open = [...run.car.open].filter((itemId) => !changed.items.some((item) => item.id === itemId));
+    const loose = [...run.car.loose.keys()].filter(
+      (fastenerId) => !changed.fasteners.some((fastener) => fastener.id === fastenerId),
+    );
+    if (open.length || loose.length)
+      throw new Refusal('open', 'Something open or loose on the car has no place in that way.', 'ways');
+    const before = state.alarms.length;
+    if (foldOrder(order.entries, changed).alarms.length > before)
+      throw new Refusal('unsafe', 'By that way something already done would have been unsafe.', 'ways');
+    const lead = await leadByPin(leadId, typed);
+    const documentHash = await keepRun(ctx.tx, changed, ctx.receivedAt);
+    const titles = chosen
+      .find(({ procedure }) => procedure.id === procedureId)!
+      .procedure.ways.filter((way) => ways.includes(way.id))
+      .map((way) => way.title);
+    await ctx.append(order.id, {
+      kind: 'run.change',
+      data: {
+        documentHash,
+        why: 'way',
+        words: `${source.title}: ${titles.join(', ') || 'as the procedure stands'}. ${lead.name}: ${why}`,
+      },
+    });
+    return { steps: changed.steps.length };
+  },
+});

@@ -1,0 +1,33 @@
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { calendarDay } from '@/core/calc/fields';
+import type { WatchData } from '@/core/ledger/entries';
+import { command } from './command';
+import { mustHavePhoto } from './finding.record';
+import { id, line } from './fields';
+
+/** A doubt that goes with the car: the next visit must answer it by this day or distance. */
+export const watchAdd = command({
+  name: 'watch.add',
+  who: ['tech', 'advisor'],
+  input: Joi.object<Omit<WatchData, 'watchId'> & { orderId: string }>({
+    orderId: id().required(),
+    text: line(300).required().messages({ 'string.empty': 'Say what is to be watched' }),
+    photoId: id().allow(null).default(null),
+    byDay: calendarDay().allow(null).default(null),
+    byDistance: Joi.object({
+      distance: Joi.number().greater(0).max(100_000).required(),
+      unit: Joi.valid('km', 'mi').required(),
+    })
+      .allow(null)
+      .default(null),
+  }),
+  async run(ctx, { orderId, ...data }) {
+    const order = await ctx.openOrder(orderId);
+    if (!data.byDay && !data.byDistance)
+      throw new Refusal('by-when', 'Say by which day or distance it must be answered.', 'byDay');
+    if (data.photoId) await mustHavePhoto(ctx.tx, data.photoId);
+    await ctx.append(order.id, { kind: 'watch', data: { watchId: ctx.commandId, ...data } });
+    return { watchId: ctx.commandId };
+  },
+});

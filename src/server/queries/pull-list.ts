@@ -1,0 +1,71 @@
+import { Refusal } from '@/core/calc/calculator';
+import { type OrderState, linesMissing } from '@/core/ledger/order-state';
+import { type Chosen, assembleRun, conflictsOf } from '@/core/procedure/assemble';
+import type { ValueConflict } from '@/core/procedure/merge';
+import type { RunDocument } from '@/core/procedure/engine';
+import { prefixOf } from '@/core/procedure/letters';
+import { type PullList, pullList } from '@/core/procedure/pull-list';
+import { shopDay } from '@/core/units/shop-time';
+import type { Db } from '../database';
+import { procedureById } from '../procedures';
+import { shopTools, wrenches } from './orders';
+import { readShop } from './shop';
+
+/** The procedures named, each at its newest version. @throws Refusal for one that is not there */
+export async function chosenProcedures(tx: Db, named: { id: string; ways: string[] }[]): Promise<Chosen[]> {
+  return Promise.all(
+    named.map(async ({ id, ways }) => {
+      const found = await procedureById(tx, id);
+      if (!found) throw new Refusal('no-procedure', `There is no procedure "${id}".`, 'procedures');
+      return { procedure: found.procedure, hash: found.hash, ways, prefix: prefixOf(id) };
+    }),
+  );
+}
+
+/** A run's pull list, held against the shop's tools and wrenches and the order's parts. */
+export async function pullListFor(
+  tx: Db,
+  run: RunDocument,
+  state: OrderState,
+  at: Date,
+): Promise<PullList> {
+  const [shop, tools, shopWrenches] = await Promise.all([readShop(tx), shopTools(tx), wrenches(tx)]);
+  return pullList(
+    run,
+    {
+      tools,
+      wrenches: shopWrenches.map((one) => ({ ...one, out: one.out !== null })),
+      today: shopDay(at, shop.timeZone),
+    },
+    linesMissing(state).map(({ name, phase }) => ({ name, phase })),
+  );
+}
+
+export interface StartPreview {
+  list: PullList;
+  conflicts: ValueConflict[];
+  steps: number;
+  minutes: number;
+}
+
+/** The pull list as it would be if these procedures were started; a value not chosen yet is taken from the first. */
+export async function previewStart(
+  tx: Db,
+  state: OrderState,
+  named: { id: string; ways: string[] }[],
+  choices: Record<string, string>,
+  at: Date,
+): Promise<StartPreview> {
+  const chosen = await chosenProcedures(tx, named);
+  const conflicts = conflictsOf(chosen);
+  const settled = Object.fromEntries(
+    conflicts.map(({ place, values }) => [place, choices[place] ?? values[0]!.prefix]),
+  );
+  const run = { ...assembleRun(chosen, settled), carried: { open: [], loose: {} } };
+  return {
+    list: await pullListFor(tx, run, state, at),
+    conflicts,
+    steps: run.steps.length,
+    minutes: run.steps.reduce((sum, step) => sum + step.minutes, 0),
+  };
+}
