@@ -1,5 +1,6 @@
 import { db } from '../src/server/database';
 import { stockCatalog } from './catalog';
+import { stockTools } from './tools';
 import { DemoDriver } from './driver';
 import { DemoJob, type JobPlan } from './job';
 
@@ -390,6 +391,8 @@ export async function loadDemo(day: string, tell: (text: string) => void): Promi
   });
   tell('      the catalog: twelve kits and their parts');
   await stockCatalog(shop);
+  tell('      the tool boards');
+  await stockTools(shop);
   const wrenches = { large: String(large.wrenchId), small: String(small.wrenchId) };
   const job = (story: Story) => new DemoJob(shop, { ...story, wrenches });
 

@@ -45,7 +45,9 @@ export function NutRing({
               strokeDasharray={had === 0 && !lit ? '4 3' : undefined}
             />
             {full && !lit && <path d={`M${x} ${y - 12}v24`} stroke="var(--pen)" strokeWidth="6" />}
-            {!full && had > 0 && !lit && <path d={`M${x} ${y - 12}v24`} stroke="var(--pen)" strokeWidth="2.5" />}
+            {!full && had > 0 && !lit && (
+              <path d={`M${x} ${y - 12}v24`} stroke="var(--pen)" strokeWidth="2.5" />
+            )}
             <text
               x={x}
               y={y + 5}

@@ -66,8 +66,8 @@ describe('the door', () => {
   });
 
   test.each([
-    ['Brannoch', 'value.set'],
-    ['Brannoch', 'run.start'],
+    ['Brannoch', 'clock.close'],
+    ['Brannoch', 'procedure.save'],
     ['Ilse', 'intake.open'],
     ['Teodor', 'person.add'],
     ['Teodor', 'wrench.add'],
@@ -239,7 +239,7 @@ describe('steps and torque', () => {
     expect(refusal(await torque())).toMatchObject({ code: 'value' });
     expect(
       refusal(await set('Brannoch', { kind: 'entered', value: 47, unit: 'nm', source: 'sheet' })),
-    ).toMatchObject({ code: 'not-yours' });
+    ).toMatchObject({ code: 'lead' });
     expect(
       refusal(await set('Odalys', { kind: 'entered', value: 47, unit: 'nm', source: '' })),
     ).toMatchObject({ field: 'source' });

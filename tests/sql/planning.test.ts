@@ -158,7 +158,7 @@ describe('parts', () => {
     expect(openHolds(await stateOf(orderId))).toHaveLength(1);
     expect(await open(first!.count)).toMatchObject({ answer: { hold: false } });
     expect(openHolds(await stateOf(orderId))).toHaveLength(0);
-    expect(refusal(await start())).toMatchObject({ code: 'parts-missing', field: 'startWithout' });
+    expect(refusal(await start())).toMatchObject({ code: 'holes', field: 'startWithout' });
     expect(refusal(await open(-1))).toMatchObject({ field: 'got' });
     await job.checkedIn();
     expect(await start()).toMatchObject({ ok: true });

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { stockCatalog } from '../../demo/catalog';
+import { stockTools } from '../../demo/tools';
 import { DemoDriver } from '../../demo/driver';
 import { DemoJob, type JobPlan } from '../../demo/job';
 import type { CrewName } from '../../demo/crew';
@@ -15,6 +16,7 @@ export async function testShop(seed: string): Promise<DemoDriver> {
   await shop.open();
   await db().run('INSERT IGNORE INTO device (id, first_seen) VALUES (?, ?)', [DEVICE, new Date(DAY)]);
   if (!(await db().row('SELECT id FROM part LIMIT 1'))) await stockCatalog(shop);
+  if (!(await db().row('SELECT id FROM shop_tool LIMIT 1'))) await stockTools(shop);
   shop.clock = new Date(DAY);
   return shop;
 }

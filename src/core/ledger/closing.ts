@@ -73,7 +73,8 @@ export function closingHoles(state: OrderState): ClosingHole[] {
   for (const refused of forbidsDrive(document, run)) {
     if (refused.code === 'support' || refused.code === 'loose') add(refused.code, refused.message, 'work');
   }
-  const undone = document.steps.filter((step) => !run.done.has(step.id) && !run.skipped.has(step.id) && step.phase !== 'handoff',
+  const undone = document.steps.filter(
+    (step) => !run.done.has(step.id) && !run.skipped.has(step.id) && step.phase !== 'handoff',
   );
   if (undone.length) add('steps', `${undone.length} steps are not done, first: ${undone[0]!.do}`, 'work');
   if (!isJob(state)) return holes;

@@ -23,7 +23,8 @@ const ASKED_BY: Record<string, (parts: readonly Stack[]) => boolean> = {
   'strut-spacers-car-body': (parts) =>
     has(parts, 'front', 'strutSpacer') && has(parts, 'rear', 'coilSpacer', 'strutSpacer'),
   'subframe-spacers': (parts) => has(parts, 'rear', 'subframeDrop'),
-  'coils-trailing-arms-rear': (parts) => has(parts, 'rear', 'coilSpacer', 'coil') && !has(parts, 'front', 'coil'),
+  'coils-trailing-arms-rear': (parts) =>
+    has(parts, 'rear', 'coilSpacer', 'coil') && !has(parts, 'front', 'coil'),
   'utility-cart': (parts) => has(parts, 'front', 'spindle') && has(parts, 'rear', 'block'),
 };
 

@@ -13,7 +13,8 @@ export interface Chosen {
 }
 
 /** Within a phase the front is worked before the rear, in whatever order they were ticked. */
-const frontFirst = (a: Chosen, b: Chosen) => Number(!a.procedure.fits.front) - Number(!b.procedure.fits.front);
+const frontFirst = (a: Chosen, b: Chosen) =>
+  Number(!a.procedure.fits.front) - Number(!b.procedure.fits.front);
 
 /** The places for which the chosen procedures name different values. */
 export function conflictsOf(chosen: readonly Chosen[]): ValueConflict[] {
@@ -48,14 +49,12 @@ export function assembleRun(
       );
     fasteners.find((fastener) => fastener.place === conflict.place)!.spec = value.spec;
   }
-  const sources = [...chosen]
-    .sort(frontFirst)
-    .map(({ prefix, procedure, hash, ways }) => ({
-      prefix,
-      id: procedure.id,
-      title: procedure.title,
-      hash,
-      ways,
-    }));
+  const sources = [...chosen].sort(frontFirst).map(({ prefix, procedure, hash, ways }) => ({
+    prefix,
+    id: procedure.id,
+    title: procedure.title,
+    hash,
+    ways,
+  }));
   return { items, fasteners, steps, sources };
 }

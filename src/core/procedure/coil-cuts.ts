@@ -5,8 +5,10 @@ import type { Step } from './types';
 export const isCoilCut = (step: Step) =>
   Boolean(step.irreversible && step.measure?.some((one) => one.unit === 'turns'));
 
-export const turnsCut = (cuts: readonly { data: { corner: Corner; turns: number } }[], corner: Corner): number =>
-  cuts.reduce((sum, cut) => sum + (cut.data.corner === corner ? cut.data.turns : 0), 0);
+export const turnsCut = (
+  cuts: readonly { data: { corner: Corner; turns: number } }[],
+  corner: Corner,
+): number => cuts.reduce((sum, cut) => sum + (cut.data.corner === corner ? cut.data.turns : 0), 0);
 
 /** The same wheel of the other side. */
 export const twinCorner = (corner: Corner): Corner =>

@@ -14,14 +14,19 @@ const text = (value: unknown) =>
 function changedFields(was: object, is: object): Difference['fields'] {
   const names = [...new Set([...Object.keys(was), ...Object.keys(is)])].filter((name) => name !== 'id');
   return names.flatMap((name) => {
-    const [a, b] = [text((was as Record<string, unknown>)[name]), text((is as Record<string, unknown>)[name])];
+    const [a, b] = [
+      text((was as Record<string, unknown>)[name]),
+      text((is as Record<string, unknown>)[name]),
+    ];
     return a === b ? [] : [{ name, was: a, is: b }];
   });
 }
 
 /** The members of the longest run of ids that keep their order: all others have moved. */
 function keptOrder(was: string[], is: string[]): Set<string> {
-  const length = was.map(() => new Array<number>(is.length + 1).fill(0)).concat([new Array<number>(is.length + 1).fill(0)]);
+  const length = was
+    .map(() => new Array<number>(is.length + 1).fill(0))
+    .concat([new Array<number>(is.length + 1).fill(0)]);
   for (let i = was.length - 1; i >= 0; i -= 1) {
     for (let j = is.length - 1; j >= 0; j -= 1) {
       length[i]![j] =
@@ -29,7 +34,7 @@ function keptOrder(was: string[], is: string[]): Set<string> {
     }
   }
   const kept = new Set<string>();
-  for (let i = 0, j = 0; i < was.length && j < is.length; ) {
+  for (let i = 0, j = 0; i < was.length && j < is.length;) {
     if (was[i] === is[j]) {
       kept.add(was[i]!);
       i += 1;

@@ -17,7 +17,9 @@ export function applyLeftOff(run: RunDocument, state: RunState, itemId: string):
   }
   for (const step of run.steps) {
     if (state.done.has(step.id)) continue;
-    const handled = [step.opens, step.closes, step.loosens, step.snugs, step.torques].flatMap((ids) => ids ?? []);
+    const handled = [step.opens, step.closes, step.loosens, step.snugs, step.torques].flatMap(
+      (ids) => ids ?? [],
+    );
     const gone = (id: string) => state.leftOff.has(id) || state.leftOffFasteners.has(id);
     if (handled.length && handled.every(gone)) state.skipped.add(step.id);
   }

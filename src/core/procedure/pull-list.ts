@@ -129,21 +129,25 @@ export function pullList(
         pastDate: cover.filter((one) => !inDate.includes(one)).map((one) => one.name),
       };
     });
-  const approvals = run.steps.filter((step) => step.irreversible).map((step) => ({ id: step.id, do: step.do }));
+  const approvals = run.steps
+    .filter((step) => step.irreversible)
+    .map((step) => ({ id: step.id, do: step.do }));
   const values = fasteners.filter((fastener) => !fastener.spec).map(placedName);
   const needed = [...tools.values()].sort((a, b) => socketKey(a.tool).localeCompare(socketKey(b.tool)));
 
   const holes: StartHole[] = [
-    ...partsMissing.map(
-      ({ name, phase }): StartHole => ({
-        code: 'part',
-        text: `Not checked in: ${name}.`,
-        hard: phase === 'teardown',
-      }),
-    ),
+    ...partsMissing.map(({ name, phase }): StartHole => ({
+      code: 'part',
+      text: `Not checked in: ${name}.`,
+      hard: phase === 'teardown',
+    })),
     ...needed
       .filter((tool) => !tool.have)
-      .map(({ tool }): StartHole => ({ code: 'tool', text: `The shop has no ${nameOf(tool)}.`, hard: false })),
+      .map(({ tool }): StartHole => ({
+        code: 'tool',
+        text: `The shop has no ${nameOf(tool)}.`,
+        hard: false,
+      })),
     ...ranges
       .filter((range) => !range.wrenches.length)
       .map(({ nm, fasteners: names, pastDate }): StartHole =>
@@ -165,7 +169,9 @@ export function pullList(
     tools: needed,
     ranges,
     consumables: [...consumables.values()].sort((a, b) => a.name.localeCompare(b.name)),
-    helpers: steps.filter((step) => step.helper).map((step) => ({ id: step.id, do: step.do, minutes: step.helper! })),
+    helpers: steps
+      .filter((step) => step.helper)
+      .map((step) => ({ id: step.id, do: step.do, minutes: step.helper! })),
     approvals,
     values,
     parts: partsMissing.map(({ name }) => name),

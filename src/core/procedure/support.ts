@@ -1,5 +1,12 @@
 import { forbidLowering } from './car';
-import { type RefusedMove, type RunDocument, type RunState, SUPPORT_WORDS, itemOf, placedName } from './engine';
+import {
+  type RefusedMove,
+  type RunDocument,
+  type RunState,
+  SUPPORT_WORDS,
+  itemOf,
+  placedName,
+} from './engine';
 import type { OneEnd, Support } from './types';
 
 /**

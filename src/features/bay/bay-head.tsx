@@ -9,7 +9,12 @@ import type { BayProps } from './bay-props';
 import { SupportControl } from './support-control';
 
 /** One badge a person: whose clock runs here, who is called over as a helper, and back with another tap. */
-function Badge({ orderId, stepId, person, on }: {
+function Badge({
+  orderId,
+  stepId,
+  person,
+  on,
+}: {
   orderId: string;
   stepId: string | null;
   person: { id: string; name: string };
@@ -31,7 +36,11 @@ function Badge({ orderId, stepId, person, on }: {
             : call.give({ orderId, stepId, helperId: person.id }))
         }
         aria-label={
-          on ? (on.helper ? `${person.name} goes back` : `${person.name} is on it`) : `Call ${person.name} to help`
+          on
+            ? on.helper
+              ? `${person.name} goes back`
+              : `${person.name} is on it`
+            : `Call ${person.name} to help`
         }
       >
         <span>{person.name}</span>

@@ -26,51 +26,52 @@ export function BayView(props: BayProps) {
   const mayWalk = now?.step.phase === 'on-wheels' && walk.length > 1;
   return (
     <SheetTheme value="bay">
-    <div data-theme="bay" className="bay min-h-screen bg-paper pb-28 text-ink">
-      <BayHead {...props} stepId={now?.step.id ?? null} />
-      {props.alarm && (
-        <div role="alert" className="hatch mx-6 mt-4 px-4 py-3 text-[1.2rem] font-semibold">
-          The job is stopped. {props.alarm}
-        </div>
-      )}
-      <WrenchStrip {...props} step={now?.step ?? null} />
-      <main>
-        {mayWalk && (
-          <button
-            type="button"
-            className="btn mx-6 mt-3"
-            aria-pressed={walking}
-            onClick={() => setWalking(!walking)}
-          >
-            {walking ? 'Step by step again' : `Walk round: ${walk.length} torques left on the wheels`}
-          </button>
+      <div data-theme="bay" className="bay min-h-screen bg-paper pb-28 text-ink">
+        <BayHead {...props} stepId={now?.step.id ?? null} />
+        {props.alarm && (
+          <div role="alert" className="hatch mx-6 mt-4 px-4 py-3 text-[1.2rem] font-semibold">
+            The job is stopped. {props.alarm}
+          </div>
         )}
-        {walking && mayWalk ? (
-          <TorqueWalk {...props} walk={walk} />
-        ) : now ? (
-          <StepNow
-            key={now.step.id}
-            {...props}
-            step={now.step}
-            refused={now.refused}
-            number={stepNumber(document, now.step.id)}
-            onDone={() => setChosen(null)}
-          />
-        ) : (
-          <section className="px-6 py-10">
-            <h1 className="text-[2.6rem]">Every step of the run is done</h1>
-            <Link href={props.next.href} className="btn btn-pen mt-6 min-h-20 px-10 text-[1.7rem]">
-              {props.next.text}
-            </Link>
-            <BayEnd {...props} />
-          </section>
-        )}
-        <div className="grid border-t-2 border-rule md:grid-cols-[minmax(0,6fr)_minmax(0,5fr)]">
-          <BayOpen {...props} step={now?.step ?? null} onStep={setChosen} />
-          <BayThen {...props} now={now?.step ?? null} then={then} onStep={setChosen} />
-        </div>
-      </main>
-    </div>
+        <WrenchStrip {...props} step={now?.step ?? null}>
+          {mayWalk && (
+            <button
+              type="button"
+              className="btn aria-pressed:bg-ink aria-pressed:text-paper"
+              aria-pressed={walking}
+              onClick={() => setWalking(!walking)}
+            >
+              {walking ? 'Step by step again' : `Walk round: ${walk.length} left on the wheels`}
+            </button>
+          )}
+        </WrenchStrip>
+        <main>
+          {walking && mayWalk ? (
+            <TorqueWalk {...props} walk={walk} />
+          ) : now ? (
+            <StepNow
+              key={now.step.id}
+              {...props}
+              step={now.step}
+              refused={now.refused}
+              number={stepNumber(document, now.step.id)}
+              onDone={() => setChosen(null)}
+            />
+          ) : (
+            <section className="px-6 py-10">
+              <h1 className="text-[2.6rem]">Every step of the run is done</h1>
+              <Link href={props.next.href} className="btn btn-pen mt-6 min-h-20 px-10 text-[1.7rem]">
+                {props.next.text}
+              </Link>
+              <BayEnd {...props} />
+            </section>
+          )}
+          <div className="grid border-t-2 border-rule md:grid-cols-[minmax(0,6fr)_minmax(0,5fr)]">
+            <BayOpen {...props} step={now?.step ?? null} onStep={setChosen} />
+            <BayThen {...props} now={now?.step ?? null} then={then} onStep={setChosen} />
+          </div>
+        </main>
+      </div>
     </SheetTheme>
   );
 }

@@ -23,7 +23,13 @@ type Kind = (typeof KINDS)[number][0];
 
 const AREAS = INSPECTION_AREAS.filter(([id]) => id !== 'drive').map(([id, words]) => [id, words] as const);
 
-function KeptPhoto({ orderId, step, words, onKept, kept }: {
+function KeptPhoto({
+  orderId,
+  step,
+  words,
+  onKept,
+  kept,
+}: {
   orderId: string;
   step: Step | null;
   words: string;
@@ -85,13 +91,32 @@ function FindingFields({ props: { orderId }, step, onDone }: FormProps) {
             ]}
           />
           <TextField className="col-span-2" name="text" label="What was found" />
-          <TextField className="col-span-2" name="what" label="What is offered" hint="left empty: the same words" />
-          <TextField name="price" label="Price, to ask the customer" inputMode="decimal" hint="left empty: nothing is asked" />
+          <TextField
+            className="col-span-2"
+            name="what"
+            label="What is offered"
+            hint="left empty: the same words"
+          />
+          <TextField
+            name="price"
+            label="Price, to ask the customer"
+            inputMode="decimal"
+            hint="left empty: nothing is asked"
+          />
           <div className="self-center">
-            <KeptPhoto orderId={orderId} step={step} words="found" kept={photoId !== null} onKept={setPhotoId} />
+            <KeptPhoto
+              orderId={orderId}
+              step={step}
+              words="found"
+              kept={photoId !== null}
+              onKept={setPhotoId}
+            />
           </div>
         </div>
-        <FormErrors errors={[...finding.errors, ...offer.errors]} shown={['text', 'cents', 'area', 'grade']} />
+        <FormErrors
+          errors={[...finding.errors, ...offer.errors]}
+          shown={['text', 'cents', 'area', 'grade']}
+        />
       </Errors>
       <button className="btn btn-pen mt-4 min-h-16 w-full" disabled={finding.busy || offer.busy}>
         Keep it, go on
@@ -121,7 +146,13 @@ function DamageFields({ props: { orderId }, step, onDone }: FormProps) {
             options={['the shop', 'the customer', 'the maker'].map((one) => [one, one] as const)}
           />
           <div className="self-end">
-            <KeptPhoto orderId={orderId} step={step} words="damage" kept={photoId !== null} onKept={setPhotoId} />
+            <KeptPhoto
+              orderId={orderId}
+              step={step}
+              words="damage"
+              kept={photoId !== null}
+              onKept={setPhotoId}
+            />
           </div>
           <CheckField className="col-span-2" name="told" label="The customer has been told" />
         </div>
@@ -154,7 +185,11 @@ function WatchFields({ props: { orderId }, step, onDone }: FormProps) {
     >
       <Errors errors={errors}>
         <div className="grid grid-cols-2 gap-3">
-          <TextField className="col-span-2" name="text" label="The doubt: a light rub, a seat that may turn" />
+          <TextField
+            className="col-span-2"
+            name="text"
+            label="The doubt: a light rub, a seat that may turn"
+          />
           <TextField name="byDay" label="To be answered by" type="date" />
           <div className="grid grid-cols-[1fr_5rem] gap-2">
             <TextField name="distance" label="Or after" inputMode="numeric" />
@@ -168,7 +203,13 @@ function WatchFields({ props: { orderId }, step, onDone }: FormProps) {
             />
           </div>
           <div className="col-span-2">
-            <KeptPhoto orderId={orderId} step={step} words="watch" kept={photoId !== null} onKept={setPhotoId} />
+            <KeptPhoto
+              orderId={orderId}
+              step={step}
+              words="watch"
+              kept={photoId !== null}
+              onKept={setPhotoId}
+            />
           </div>
         </div>
         <FormErrors errors={errors} shown={['text', 'byDay']} />
@@ -238,7 +279,11 @@ function SettingFields({ props, step, onDone }: FormProps) {
 const FORMS = { finding: FindingFields, damage: DamageFields, watch: WatchFields, setting: SettingFields };
 
 /** Something noticed on the way: one tap from any step, and the work goes on. */
-export function FoundButton({ step, className, ...props }: BayProps & { step: Step | null; className: string }) {
+export function FoundButton({
+  step,
+  className,
+  ...props
+}: BayProps & { step: Step | null; className: string }) {
   const [open, setOpen] = useState(false);
   const [kind, setKind] = useState<Kind>('finding');
   const Form = FORMS[kind];

@@ -6,7 +6,11 @@ import { ValueButton } from '../torque/value-dialog';
 import type { BayProps } from './bay-props';
 
 /** No value: three ways out, each with a name on it. */
-export function MissingValue({ fastener, now, ...props }: BayProps & { fastener: Fastener; now: FastenerState }) {
+export function MissingValue({
+  fastener,
+  now,
+  ...props
+}: BayProps & { fastener: Fastener; now: FastenerState }) {
   const shared = {
     orderId: props.orderId,
     fastener,
@@ -28,9 +32,7 @@ export function MissingValue({ fastener, now, ...props }: BayProps & { fastener:
         {mayInterim ? (
           <ValueButton {...shared} first="interim" label="An interim, with its basis" />
         ) : (
-          <p className="text-[1.1rem] font-medium">
-            {fastener.critical ?? 'wheel'}: no interim value here.
-          </p>
+          <p className="text-[1.1rem] font-medium">{fastener.critical ?? 'wheel'}: no interim value here.</p>
         )}
         {now.valueKind !== 'waiting' && (
           <ValueButton {...shared} first="waiting" label="Ask the maker; the car stays" />

@@ -107,7 +107,9 @@ export function OpenSheet({
     : [
         [...document.steps]
           .reverse()
-          .find((step) => (step.loosens?.includes(thing.id) || step.snugs?.includes(thing.id)) && isDone(step)),
+          .find(
+            (step) => (step.loosens?.includes(thing.id) || step.snugs?.includes(thing.id)) && isDone(step),
+          ),
         document.steps.filter(
           (step) => (step.snugs?.includes(thing.id) || step.torques?.includes(thing.id)) && !isDone(step),
         ),

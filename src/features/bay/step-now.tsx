@@ -1,8 +1,8 @@
 'use client';
 
 import Link from 'next/link';
-import { useState } from 'react';
-import { type RefusedMove, placedName } from '@/core/procedure/engine';
+import { useRef, useState } from 'react';
+import { CORNER_NAMES, type RefusedMove, judgeTorque, placedName } from '@/core/procedure/engine';
 import { isCoilCut } from '@/core/procedure/coil-cuts';
 import { type Step, endsOf } from '@/core/procedure/types';
 import { useCommand } from '@/ui/commands';
@@ -15,7 +15,7 @@ import { type BayProps, whereWords } from './bay-props';
 import { CutCard } from './cut-card';
 import { FoundButton } from './found-sheet';
 import { StuckButton } from './stuck-button';
-import { TorqueCard } from './torque-card';
+import { TorqueCard, takeWords } from './torque-card';
 
 const BAR = 'btn min-h-24 border-0 border-r-2 border-rule text-[1.3rem]';
 
@@ -62,6 +62,8 @@ function Approve({
   );
 }
 
+const sentence = (text: string) => text[0]!.toUpperCase() + text.slice(1);
+
 /** What the big button will do, in the words of what waits. */
 function doneWords(busy: boolean, waiting: string | null): string {
   if (busy) return 'Writing…';
@@ -78,6 +80,7 @@ export function StepNow({
   const { orderId, run, document } = props;
   const { give, busy, errors } = useCommand('step.done');
   const [measured, setMeasured] = useState('');
+  const takeRef = useRef<(() => void) | null>(null);
   const byId = (id: string) => document.fasteners.find((fastener) => fastener.id === id)!;
   const fasteners = (step.torques ?? []).filter((id) => !run.leftOffFasteners.has(id)).map(byId);
   const waiting = fasteners.find((fastener) => !run.fasteners.get(fastener.id)!.torqued);
@@ -85,6 +88,7 @@ export function StepNow({
     byId,
   );
   const inTheWay = refused.filter((reason) => reason.code !== 'untorqued' && reason.code !== 'approval');
+  const mayTake = waiting && inTheWay.length === 0 && judgeTorque(document, run, waiting.id).length === 0;
   const needsApproval = refused.some((reason) => reason.code === 'approval');
   const after = inTheWay.find((reason) => reason.code === 'after');
   const onlyAfter = after && inTheWay.length === 1;
@@ -94,9 +98,7 @@ export function StepNow({
     [tool.kind, tool.size, tool.drive && `${tool.drive} drive`].filter(Boolean).join(' '),
   );
   const photoTaken = props.photoSteps.includes(step.id);
-  const facts = endsOf(step).flatMap((end) =>
-    props.targets[end] ? [`${end}: ${props.targets[end]}`] : [],
-  );
+  const facts = endsOf(step).flatMap((end) => (props.targets[end] ? [`${end}: ${props.targets[end]}`] : []));
   return (
     <>
       <section className="px-6 pt-5 pb-4">
@@ -145,7 +147,13 @@ export function StepNow({
       {fasteners.length > 0 && (
         <div className={`grid border-t-2 border-rule ${fasteners.length > 1 ? 'sm:grid-cols-2' : ''}`}>
           {fasteners.map((fastener) => (
-            <TorqueCard key={fastener.id} {...props} fastener={fastener} first={fastener === waiting} />
+            <TorqueCard
+              key={fastener.id}
+              {...props}
+              fastener={fastener}
+              first={fastener === waiting}
+              takeRef={fastener === waiting ? takeRef : undefined}
+            />
           ))}
         </div>
       )}
@@ -182,14 +190,20 @@ export function StepNow({
         <StuckButton {...props} stepId={step.id} fasteners={handled} className={`${BAR} px-4`} />
         <FoundButton {...props} step={step} className={`${BAR} px-4`} />
         {isRoad ? (
-          <Link
-            href={`/orders/${orderId}/road`}
-            className="btn btn-pen min-h-24 flex-[2] text-[1.7rem]"
-          >
+          <Link href={`/orders/${orderId}/road`} className="btn btn-pen min-h-24 flex-[2] text-[1.7rem]">
             To the road test
           </Link>
         ) : needsApproval ? (
           <Approve orderId={orderId} step={step} leads={props.leads} facts={facts} />
+        ) : waiting && mayTake ? (
+          <button
+            type="button"
+            className="btn btn-pen min-h-24 flex-[2] text-[1.7rem]"
+            onClick={() => takeRef.current?.()}
+          >
+            {waiting.corner ? `${sentence(CORNER_NAMES[waiting.corner])}: ` : ''}
+            {takeWords(waiting, run.fasteners.get(waiting.id)!, props.recheck, props.viewer.torqueUnit)}
+          </button>
         ) : (
           <button
             type="button"

@@ -46,7 +46,9 @@ export function StillTight({
             </button>
           ))}
         </div>
-        <p className="mt-3">What is recorded as not yet loosened or freed. Unrecorded work is not known here.</p>
+        <p className="mt-3">
+          What is recorded as not yet loosened or freed. Unrecorded work is not known here.
+        </p>
         <ul className="mt-2">
           {items.map((item) => (
             <li key={item.id} className="border-t border-rule py-2 text-[1.2rem]">

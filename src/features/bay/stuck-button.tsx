@@ -79,7 +79,12 @@ export function StuckButton({
                 orderId={props.orderId}
                 className="btn"
                 label={photoId ? 'Photo kept' : 'Photo of it, for the customer'}
-                target={{ stepId, corner: fasteners[0]!.corner ?? null, occasion: null, caption: `${what} fastener` }}
+                target={{
+                  stepId,
+                  corner: fasteners[0]!.corner ?? null,
+                  occasion: null,
+                  caption: `${what} fastener`,
+                }}
                 onKept={setPhotoId}
               />
               {free.map((fastener) => (

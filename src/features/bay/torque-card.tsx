@@ -1,8 +1,8 @@
 'use client';
 
-import { useState } from 'react';
+import { type RefObject, useEffect, useState } from 'react';
 import { torqueExtensionSetting } from '@/core/calc/torque.extension';
-import { CORNER_NAMES, judgeTorque } from '@/core/procedure/engine';
+import { CORNER_NAMES, type FastenerState, judgeTorque } from '@/core/procedure/engine';
 import { nextNut } from '@/core/procedure/nuts';
 import type { Fastener } from '@/core/procedure/types';
 import { torqueBoth, torqueTexts } from '@/core/units/torque-text';
@@ -85,8 +85,32 @@ function Extension({
   );
 }
 
+/** What taking the fastener now records, in the words of its button. */
+export function takeWords(
+  fastener: Fastener,
+  now: FastenerState,
+  recheck: boolean,
+  unit: 'lbft' | 'nm',
+): string {
+  const passes = recheck ? 1 : (fastener.passes ?? 1);
+  const value = now.spec && torqueTexts(now.spec.nm, unit).value;
+  if (!recheck && now.spec?.angleDeg !== undefined && now.pass >= passes && !now.torqued)
+    return `Turned ${now.spec.angleDeg}°`;
+  if (recheck) return 'Clicked';
+  return passes > 1 ? `Pass ${Math.min(passes, now.pass + 1)} of ${passes}: ${value}` : `Take ${value}`;
+}
+
 /** One fastener: its stripe, its value in both units with the source, and the reading. */
-export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener: Fastener; first: boolean }) {
+export function TorqueCard({
+  fastener,
+  first,
+  takeRef,
+  ...props
+}: BayProps & {
+  fastener: Fastener;
+  first: boolean;
+  takeRef?: RefObject<(() => void) | null>;
+}) {
   const { orderId, run, document, viewer } = props;
   const { give, busy, errors, clear } = useCommand('torque.record');
   const now = run.fasteners.get(fastener.id)!;
@@ -95,6 +119,7 @@ export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener:
   const [moved, setMoved] = useState(false);
   const [movedDeg, setMovedDeg] = useState('');
   const [typing, setTyping] = useState(false);
+  const [more, setMore] = useState(false);
   const [extended, setExtended] = useState(false);
   const [lengths, setLengths] = useState({ wrenchLength: '', extension: '', angleDeg: '0' });
   const [reused, setReused] = useState(false);
@@ -103,7 +128,6 @@ export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener:
   const last = props.lastTorques[fastener.id];
   const wrench = props.wrenches.find((one) => one.id === wrenchId);
   const passes = props.recheck ? 1 : (fastener.passes ?? 1);
-  const nextPass = Math.min(passes, now.pass + 1);
   const side = fastener.corner ? CORNER_NAMES[fastener.corner] : fastener.name;
   const angleDue = !props.recheck && now.spec?.angleDeg !== undefined && now.pass >= passes && !now.torqued;
   const twin = document.fasteners.find((other) => other.id === fastener.mate);
@@ -136,13 +160,11 @@ export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener:
     }
   };
   const confirm = errors.find((error) => error.code === 'confirm');
-  const takeWords = angleDue
-    ? `Turned ${now.spec!.angleDeg}°`
-    : props.recheck
-      ? 'Clicked'
-      : passes > 1
-        ? `Pass ${nextPass} of ${passes}: ${value?.value}`
-        : `Take ${value?.value}`;
+  const words = takeWords(fastener, now, props.recheck, viewer.torqueUnit);
+  // The big button at the foot does the same as this card's own.
+  useEffect(() => {
+    if (takeRef) takeRef.current = () => void take(false);
+  });
   return (
     <section
       className="border-b-2 border-rule px-6 py-4 sm:border-b-0 sm:odd:border-r-2"
@@ -151,7 +173,9 @@ export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener:
       <div className="flex items-center gap-4">
         <Stripe state={now.stripe} size={72} />
         <div className="min-w-0 flex-1">
-          <p className="font-head text-[1.55rem] leading-tight font-semibold first-letter:uppercase">{side}</p>
+          <p className="font-head text-[1.55rem] leading-tight font-semibold first-letter:uppercase">
+            {side}
+          </p>
           <p className="text-[1.15rem] text-soft">
             {fastener.count > 1 ? `${fastener.count} × ` : ''}
             {fastener.corner ? `${fastener.name.toLowerCase()}, ` : ''}
@@ -211,9 +235,8 @@ export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener:
           ))}
           {refused.length === 0 && (
             <Errors errors={errors}>
-              <div className="grid grid-cols-2 gap-2">
+              <div className="grid grid-cols-[1fr_auto] items-end gap-2">
                 <SelectField
-                  className={typing ? '' : 'col-span-2'}
                   name="wrenchId"
                   label="Wrench"
                   value={wrenchId}
@@ -231,27 +254,72 @@ export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener:
                       ),
                   ]}
                 />
-                {typing && (
-                  <TextField
-                    name="reading"
-                    label={angleDue ? 'Angle, degrees' : `Reading, ${value!.unit}`}
-                    hint={
-                      !angleDue && number(reading) > 0
-                        ? torqueBoth(convertTorque(number(reading), viewer.torqueUnit).nm)
-                        : undefined
-                    }
-                    inputMode="decimal"
-                    value={reading}
-                    onChange={(event) => setReading(event.target.value)}
-                    autoFocus
-                  />
-                )}
+                <button
+                  type="button"
+                  className="btn aria-pressed:bg-ink aria-pressed:text-paper"
+                  aria-pressed={more}
+                  aria-label={`More ways to take ${fastener.name.toLowerCase()}, ${side}`}
+                  onClick={() => setMore(!more)}
+                >
+                  More
+                </button>
               </div>
+              {more && (
+                <div className="mt-2 grid grid-cols-2 gap-2">
+                  <button
+                    type="button"
+                    className="btn aria-pressed:bg-ink aria-pressed:text-paper"
+                    aria-pressed={typing}
+                    onClick={() => {
+                      setTyping(!typing);
+                      clear();
+                    }}
+                  >
+                    Type it
+                  </button>
+                  <button
+                    type="button"
+                    className="btn aria-pressed:bg-ink aria-pressed:text-paper"
+                    aria-pressed={extended}
+                    onClick={() => setExtended(!extended)}
+                  >
+                    Extension
+                  </button>
+                  {fastener.hardware === 'new' && (
+                    <button
+                      type="button"
+                      className="btn col-span-2 aria-pressed:bg-ink aria-pressed:text-paper"
+                      aria-pressed={!reused}
+                      onClick={() => setReused(!reused)}
+                    >
+                      {reused ? 'The old hardware' : 'New hardware'}
+                    </button>
+                  )}
+                </div>
+              )}
+              {typing && (
+                <TextField
+                  className="mt-2"
+                  name="reading"
+                  label={angleDue ? 'Angle, degrees' : `Reading, ${value!.unit}`}
+                  hint={
+                    !angleDue && number(reading) > 0
+                      ? torqueBoth(convertTorque(number(reading), viewer.torqueUnit).nm)
+                      : undefined
+                  }
+                  inputMode="decimal"
+                  value={reading}
+                  onChange={(event) => setReading(event.target.value)}
+                  autoFocus
+                />
+              )}
               {wrench && (now.spec.nm < wrench.lowNm || now.spec.nm > wrench.highNm) && !extended && (
                 <p className="mt-1 text-[1.15rem] font-semibold">Outside this wrench’s range.</p>
               )}
               {wrench && wrench.calibrationDue < props.today && (
-                <p className="mt-1 text-[1.15rem] font-semibold">Past its calibration date: it is recorded.</p>
+                <p className="mt-1 text-[1.15rem] font-semibold">
+                  Past its calibration date: it is recorded.
+                </p>
               )}
               {extended && (
                 <Extension
@@ -289,43 +357,13 @@ export function TorqueCard({ fastener, first, ...props }: BayProps & { fastener:
                 disabled={busy}
                 onClick={() => void take(false)}
               >
-                {takeWords}
+                {words}
               </button>
               {confirm && (
                 <button type="button" className="btn mt-2 w-full" onClick={() => void take(true)}>
                   That is what it read: keep it
                 </button>
               )}
-              <div className="mt-2 grid grid-cols-2 gap-2">
-                <button
-                  type="button"
-                  className="btn"
-                  onClick={() => {
-                    setTyping(!typing);
-                    clear();
-                  }}
-                >
-                  {typing ? 'It clicks' : 'Type it'}
-                </button>
-                <button
-                  type="button"
-                  className="btn aria-pressed:bg-ink aria-pressed:text-paper"
-                  aria-pressed={extended}
-                  onClick={() => setExtended(!extended)}
-                >
-                  Extension
-                </button>
-                {fastener.hardware === 'new' && (
-                  <button
-                    type="button"
-                    className="btn col-span-2 aria-pressed:bg-ink aria-pressed:text-paper"
-                    aria-pressed={!reused}
-                    onClick={() => setReused(!reused)}
-                  >
-                    {reused ? 'The old hardware' : 'New hardware'}
-                  </button>
-                )}
-              </div>
             </Errors>
           )}
         </div>

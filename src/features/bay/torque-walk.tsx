@@ -19,7 +19,10 @@ export function TorqueWalk({ walk, ...props }: BayProps & { walk: Fastener[] }) 
       </div>
       <ol className="grid gap-x-6 border-t-2 border-rule px-6 py-3 sm:grid-cols-2">
         {then.slice(0, 8).map((fastener) => (
-          <li key={fastener.id} className="flex min-h-12 items-center gap-3 border-b border-rule py-1 text-[1.15rem]">
+          <li
+            key={fastener.id}
+            className="flex min-h-12 items-center gap-3 border-b border-rule py-1 text-[1.15rem]"
+          >
             <Stripe state={props.run.fasteners.get(fastener.id)!.stripe} size={30} />
             <span className="flex-1">{placedName(fastener)}</span>
             <span className="figure">

@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { placedName } from '@/core/procedure/engine';
 import { convertTorque } from '@/core/calc/torque.convert';
 import type { Step } from '@/core/procedure/types';
@@ -21,7 +21,9 @@ function useWrench() {
     setBusy(true);
     const answer = await post(() => postJson('/api/wrench', body));
     setBusy(false);
-    setSaid(answer.ok ? String(answer.answer.words ?? '') : answer.errors.map((one) => one.message).join(' '));
+    setSaid(
+      answer.ok ? String(answer.answer.words ?? '') : answer.errors.map((one) => one.message).join(' '),
+    );
     router.refresh();
     return answer.ok;
   };
@@ -32,7 +34,11 @@ function useWrench() {
  * The torque wrench bound to this tablet. It stands in for one that sends its readings: choose it, pull, and the reading
  * fills the entry that waits; one nobody waits for lies in the tray.
  */
-export function WrenchStrip({ step, ...props }: BayProps & { step: Step | null }) {
+export function WrenchStrip({
+  step,
+  children,
+  ...props
+}: BayProps & { step: Step | null; children?: ReactNode }) {
   const { link, tray, wrenches, run, document, viewer, orderId } = props;
   const { ask, busy, said } = useWrench();
   const post = usePost();
@@ -55,7 +61,9 @@ export function WrenchStrip({ step, ...props }: BayProps & { step: Step | null }
   const fastener = document.fasteners.find((one) => one.id === waits);
   const now = waits ? run.fasteners.get(waits) : undefined;
   const angleDue =
-    now?.spec?.angleDeg !== undefined && now.pass >= (fastener?.passes ?? 1) && !props.recheck ? now.spec.angleDeg : null;
+    now?.spec?.angleDeg !== undefined && now.pass >= (fastener?.passes ?? 1) && !props.recheck
+      ? now.spec.angleDeg
+      : null;
   const target = now?.spec && torqueTexts(now.spec.nm, viewer.torqueUnit);
   return (
     <section
@@ -86,6 +94,7 @@ export function WrenchStrip({ step, ...props }: BayProps & { step: Step | null }
           Bind a wrench to this tablet
         </button>
       )}
+      {children}
       {said && (
         <p role="status" className="w-full text-[1.15rem] font-medium">
           {said}
@@ -104,7 +113,9 @@ export function WrenchStrip({ step, ...props }: BayProps & { step: Step | null }
                   type="button"
                   className="btn"
                   disabled={busy}
-                  onClick={() => void ask({ ask: 'use', readingId: reading.id, orderId, fastenerId: fastener.id })}
+                  onClick={() =>
+                    void ask({ ask: 'use', readingId: reading.id, orderId, fastenerId: fastener.id })
+                  }
                 >
                   It is {placedName(fastener)}
                 </button>
@@ -121,7 +132,12 @@ export function WrenchStrip({ step, ...props }: BayProps & { step: Step | null }
           ))}
         </ul>
       )}
-      <Dialog open={choosing} onClose={() => setChoosing(false)} title="Wrench of this tablet" intro="A stand-in: a real wrench would send its readings by itself.">
+      <Dialog
+        open={choosing}
+        onClose={() => setChoosing(false)}
+        title="Wrench of this tablet"
+        intro="A stand-in: a real wrench would send its readings by itself."
+      >
         <div className="grid gap-2">
           {wrenches
             .filter((one) => one.out === null)

@@ -192,6 +192,14 @@ export function PacketPage({ packet }: { packet: Packet }) {
           ))}
         </ul>
       </section>
+      {(packet.notes ?? []).map((note) => (
+        <section key={note.title}>
+          <h2 className="border-b border-ink pb-1">{note.title}</h2>
+          {note.lines.map((line) => (
+            <p key={line}>{line}</p>
+          ))}
+        </section>
+      ))}
       {packet.lifted.length > 0 && (
         <section>
           <h2 className="border-b border-ink pb-1">Lifted by the lead</h2>

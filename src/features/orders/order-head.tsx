@@ -1,4 +1,7 @@
 import Link from 'next/link';
+import { isClosed } from '@/core/ledger/order-state';
+import { jobTimes, runningWords } from '@/core/ledger/step-times';
+import { placedName } from '@/core/procedure/engine';
 import { nextThing } from '@/core/ledger/next-thing';
 import { markNow, tapeOf } from '@/core/ledger/tape';
 import { odometerText } from '@/core/units/distance';
@@ -39,11 +42,17 @@ const MORE = [
 ] as const;
 
 /** The head of every page of an order: the car, the next thing, the tape, and the way to its other pages. */
-export function OrderHead({ file }: { file: OrderFile }) {
+export function OrderHead({ file, nowIso }: { file: OrderFile; nowIso: string }) {
   const { state, vehicle, customer } = file;
   const marks = tapeOf(state);
   const next = nextThing(state);
   const intake = state.intake!.data;
+  const running =
+    state.document && !isClosed(state)
+      ? runningWords(jobTimes(state, nowIso), (id) =>
+          placedName(state.document!.fasteners.find((one) => one.id === id) ?? { name: id }),
+        )
+      : null;
   const hrefs = Object.fromEntries(
     Object.entries(PAGE_OF_MARK).map(([mark, page]) => [mark, `/orders/${file.id}${page && `/${page}`}`]),
   );
@@ -66,6 +75,11 @@ export function OrderHead({ file }: { file: OrderFile }) {
           >
             {next.text}
           </Link>
+          {running && (
+            <p className="font-medium first-letter:uppercase">
+              <Link href="/hours">{running}</Link>
+            </p>
+          )}
         </div>
       </div>
       <div className="mt-3">

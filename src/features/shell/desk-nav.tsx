@@ -10,6 +10,8 @@ const PLACES = [
   ['/cars', 'Cars'],
   ['/planner', 'Planner'],
   ['/catalog', 'Catalog'],
+  ['/procedures', 'Procedures'],
+  ['/hours', 'Hours'],
   ['/bench', 'Bench math'],
   ['/shop', 'Shop'],
 ] as const;

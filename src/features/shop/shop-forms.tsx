@@ -1,6 +1,6 @@
 'use client';
 
-import { useRef } from 'react';
+import { useRef, useState } from 'react';
 import { ROLES } from '@/core/ledger/roles';
 import { useCommand } from '@/ui/commands';
 import { CheckField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
@@ -120,6 +120,146 @@ export function AddWrench() {
           <FormErrors errors={errors} shown={['name', 'low', 'high', 'calibrationDue']} />
           <button className="btn w-full" disabled={busy}>
             Add the wrench
+          </button>
+        </div>
+      </Errors>
+    </form>
+  );
+}
+
+/** Out with a reason, or back with its new date. */
+export function MarkWrench({ wrenchId, out }: { wrenchId: string; out: boolean }) {
+  const { give, busy, errors } = useCommand('wrench.mark');
+  const [text, setText] = useState('');
+  return (
+    <Errors errors={errors}>
+      <div className="mt-1 grid w-full grid-cols-[1fr_auto] items-end gap-2">
+        <TextField
+          name={out ? 'calibrationDue' : 'out'}
+          label={out ? 'Checked, calibrated until' : 'Used as a lever, dropped: why it is out'}
+          type={out ? 'date' : 'text'}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+        <button
+          type="button"
+          className="btn"
+          disabled={busy || !text}
+          onClick={async () => {
+            const input = out ? { wrenchId, calibrationDue: text } : { wrenchId, out: text };
+            if (await give(input)) setText('');
+          }}
+        >
+          {out ? 'Back in use' : 'Take it out'}
+        </button>
+      </div>
+      <FormErrors errors={errors} shown={['out', 'calibrationDue']} />
+    </Errors>
+  );
+}
+
+export function AddTool() {
+  const { give, busy, errors } = useCommand('tool.add');
+  const form = useRef<HTMLFormElement>(null);
+  return (
+    <form
+      ref={form}
+      className="grid grid-cols-[2fr_1fr_1fr_auto] items-end gap-3"
+      onSubmit={async (event) => {
+        event.preventDefault();
+        const { kind, size, drive } = fieldsOf(event.currentTarget);
+        if (await give({ kind, size: size || null, drive: drive || null })) form.current?.reset();
+      }}
+    >
+      <Errors errors={errors}>
+        <TextField name="kind" label="Tool" />
+        <TextField name="size" label="Size" />
+        <TextField name="drive" label="Drive" />
+        <button className="btn" disabled={busy}>
+          Add
+        </button>
+        <div className="col-span-4">
+          <FormErrors errors={errors} shown={['kind', 'size', 'drive']} />
+        </div>
+      </Errors>
+    </form>
+  );
+}
+
+export function RetireTool({ toolId, name }: { toolId: string; name: string }) {
+  const { give, busy } = useCommand('tool.retire');
+  return (
+    <button
+      type="button"
+      className="btn btn-plain min-h-8 px-1"
+      aria-label={`Take ${name} off the list`}
+      disabled={busy}
+      onClick={() => void give({ toolId })}
+    >
+      gone
+    </button>
+  );
+}
+
+export function ShopLimits({
+  coilStepTurns,
+  wheelRecheckKm,
+  chassisRecheckKm,
+  chassisRecheckDays,
+}: {
+  coilStepTurns: number;
+  wheelRecheckKm: number;
+  chassisRecheckKm: number;
+  chassisRecheckDays: number;
+}) {
+  const { give, busy, errors } = useCommand('shop.set');
+  return (
+    <form
+      className="grid grid-cols-2 gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        const f = fieldsOf(event.currentTarget);
+        const number = (text: string | undefined) => (text ? Number(text) : null);
+        void give({
+          coilStepTurns: number(f.coilStepTurns),
+          wheelRecheckKm: number(f.wheelRecheckKm),
+          chassisRecheckKm: number(f.chassisRecheckKm),
+          chassisRecheckDays: number(f.chassisRecheckDays),
+        });
+      }}
+    >
+      <Errors errors={errors}>
+        <TextField
+          name="coilStepTurns"
+          label="Most cut off a coil at once, turns"
+          inputMode="decimal"
+          defaultValue={String(coilStepTurns)}
+        />
+        <TextField
+          name="wheelRecheckKm"
+          label="Wheel nuts again after, km"
+          inputMode="numeric"
+          defaultValue={String(wheelRecheckKm)}
+        />
+        <TextField
+          name="chassisRecheckKm"
+          label="Chassis again after, km"
+          inputMode="numeric"
+          defaultValue={String(chassisRecheckKm)}
+        />
+        <TextField
+          name="chassisRecheckDays"
+          label="or after, days"
+          inputMode="numeric"
+          defaultValue={String(chassisRecheckDays)}
+        />
+        <div className="col-span-2">
+          <FormErrors
+            errors={errors}
+            shown={['coilStepTurns', 'wheelRecheckKm', 'chassisRecheckKm', 'chassisRecheckDays']}
+          />
+          <button className="btn w-full" disabled={busy}>
+            Keep these limits
           </button>
         </div>
       </Errors>

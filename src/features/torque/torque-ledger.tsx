@@ -1,10 +1,12 @@
 import { CORNERS } from '@/core/calc/fields';
-import { CORNER_NAMES, type FastenerState } from '@/core/procedure/engine';
+import { CORNER_NAMES, type FastenerState, type RunState } from '@/core/procedure/engine';
 import type { Fastener } from '@/core/procedure/types';
 import { torqueTexts } from '@/core/units/torque-text';
 import { shopMoment } from '@/core/units/shop-time';
 import type { OrderFile } from '@/server/queries/order';
 import { Stripe, STRIPE_WORDS } from '@/ui/stripe';
+import { PrintButton } from './print-button';
+import { StripePlan } from './stripe-plan';
 import { ValueButton } from './value-dialog';
 
 /** Holes lead: no value, then a check owed, then not torqued. */
@@ -31,6 +33,9 @@ function Row({
   const last = own[own.length - 1];
   const check = state.checks.filter((entry) => entry.data.fastenerId === fastener.id).pop();
   const value = now.spec && torqueTexts(now.spec.nm, unit);
+  const twin = state.run!.fasteners.get(fastener.mate ?? '');
+  const twinDiffers = twin?.spec && now.spec && Math.abs(twin.spec.nm - now.spec.nm) > 0.5;
+  if (state.run!.leftOffFasteners.has(fastener.id)) return null;
   return (
     <tr>
       <td className="w-14">
@@ -57,6 +62,7 @@ function Row({
           <>
             <span className="figure text-[1.4rem]">
               {value.value} {value.unit}
+              {now.spec!.angleDeg !== undefined && ` + ${now.spec!.angleDeg}°`}
             </span>
             <span className="ml-2 text-soft">{value.other}</span>
             <span className="block text-[0.95rem] text-soft">
@@ -65,6 +71,11 @@ function Row({
               )}
               {now.spec!.source}
             </span>
+            {twinDiffers && (
+              <span className="hatch-word block px-2 font-semibold">
+                Its twin goes by {torqueTexts(twin.spec!.nm, unit).value} {value.unit}
+              </span>
+            )}
           </>
         ) : (
           <span className="hatch block px-3 py-1.5 font-semibold">
@@ -75,12 +86,18 @@ function Row({
       <td>
         {last ? (
           <>
+            {last.data.angleDeg ? `turned ${last.data.angleDeg}°, ` : ''}
             {last.data.moved
               ? `found moved${last.data.movedDeg ? ` ${last.data.movedDeg}°` : ''}, re-marked`
               : 'clicked' in last.data.reading
                 ? 'clicked'
                 : `${last.data.reading.value} ${last.data.reading.unit}`}
             , {last.data.wrench.name}
+            {last.data.by === 'wrench' && ', sent by the wrench'}
+            {last.data.extension &&
+              `, set to ${torqueTexts(last.data.extension.settingNm, unit).value} for the extension`}
+            {last.data.newHardware && ', new hardware'}
+            {last.data.nut !== 'all' && `, nut ${last.data.nut}`}
             <span className="block text-[0.95rem] text-soft">
               {file.people[last.personId]}, {shopMoment(last.at, file.shop.timeZone)}
             </span>
@@ -114,6 +131,20 @@ function Row({
   );
 }
 
+const standWords = (fasteners: Fastener[], run: RunState) => {
+  const of = (test: (state: FastenerState) => boolean) =>
+    fasteners.filter((one) => !run.leftOffFasteners.has(one.id) && test(run.fasteners.get(one.id)!)).length;
+  return [
+    [of((one) => !one.spec), 'without a value'],
+    [of((one) => one.owesCheck), 'owe a check'],
+    [of((one) => one.torqued), 'torqued'],
+    [of((one) => !one.torqued), 'to go'],
+  ]
+    .filter(([count]) => count)
+    .map(([count, words]) => `${count} ${words}`)
+    .join(', ');
+};
+
 /** Every fastener of the run by corner, holes first: its stripe, its value and where that comes from, and who took it. */
 export function TorqueLedger({
   file,
@@ -133,17 +164,26 @@ export function TorqueLedger({
   ];
   return (
     <div>
-      <ul className="mb-5 flex flex-wrap gap-x-3 gap-y-1" aria-label="All stripes at a glance">
-        {document.fasteners.map((fastener) => (
-          <li key={fastener.id}>
-            <Stripe
-              state={run.fasteners.get(fastener.id)!.stripe}
-              size={34}
-              label={`${fastener.name}${fastener.corner ? `, ${CORNER_NAMES[fastener.corner]}` : ''}: ${STRIPE_WORDS[run.fasteners.get(fastener.id)!.stripe]}`}
-            />
-          </li>
-        ))}
-      </ul>
+      <div className="mb-5 grid items-start gap-6 sm:grid-cols-[20rem_1fr]">
+        <StripePlan fasteners={document.fasteners} run={run} />
+        <div>
+          <p className="pb-2 font-head text-[1.25rem]">{standWords(document.fasteners, run)}</p>
+          <ul className="flex flex-wrap gap-x-3 gap-y-1" aria-label="All stripes at a glance">
+            {document.fasteners.map((fastener) => (
+              <li key={fastener.id}>
+                <Stripe
+                  state={run.fasteners.get(fastener.id)!.stripe}
+                  size={34}
+                  label={`${fastener.name}${fastener.corner ? `, ${CORNER_NAMES[fastener.corner]}` : ''}: ${STRIPE_WORDS[run.fasteners.get(fastener.id)!.stripe]}`}
+                />
+              </li>
+            ))}
+          </ul>
+          <p className="no-print mt-4">
+            <PrintButton />
+          </p>
+        </div>
+      </div>
       {groups.map(({ title, own }) => {
         const fasteners = document.fasteners
           .filter(own)

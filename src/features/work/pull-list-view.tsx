@@ -21,7 +21,7 @@ function Tools({ tools, none }: { tools: PullList['tools']; none: string }) {
   return tools.map(({ tool, steps, have }) => (
     <li key={`${tool.kind} ${tool.size} ${tool.drive}`} className={row}>
       <span className={have ? '' : 'hatch-word px-1.5 font-semibold'}>
-        {[tool.size, toolKind(tool.kind), tool.drive && `${tool.drive} drive`].filter(Boolean).join(' ')}
+        {[tool.size, tool.kind, tool.drive && `${tool.drive} drive`].filter(Boolean).join(' ')}
         {have ? '' : ': not in the shop'}
       </span>
       <span className="text-right text-[0.95rem] text-soft">

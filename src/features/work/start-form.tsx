@@ -22,7 +22,11 @@ export interface OfferedProcedure {
 }
 
 /** Asks what the chosen procedures would need, whenever the choice changes. */
-function usePreview(orderId: string, procedures: { id: string; ways: string[] }[], choices: Record<string, string>) {
+function usePreview(
+  orderId: string,
+  procedures: { id: string; ways: string[] }[],
+  choices: Record<string, string>,
+) {
   const post = usePost();
   const [preview, setPreview] = useState<StartPreview | null>(null);
   const [failed, setFailed] = useState('');
@@ -170,7 +174,9 @@ export function StartForm({
         </div>
         {failed && <p className="hatch px-4 py-3 font-medium">{failed}</p>}
         {!preview && !failed && (
-          <p className="text-soft">{chosen.length ? 'Looking through the tool board…' : 'Choose a procedure.'}</p>
+          <p className="text-soft">
+            {chosen.length ? 'Looking through the tool board…' : 'Choose a procedure.'}
+          </p>
         )}
         {preview && (
           <>
@@ -178,7 +184,8 @@ export function StartForm({
               <fieldset key={conflict.place} className="caution mb-3 px-4 py-2">
                 <legend className="sr-only">{conflict.name}</legend>
                 <p className="font-semibold">
-                  Two values for {conflict.name.toLowerCase()}, {conflict.place.replaceAll('.', ' ')}: choose one.
+                  Two values for {conflict.name.toLowerCase()}, {conflict.place.replaceAll('.', ' ')}: choose
+                  one.
                 </p>
                 {conflict.values.map(({ prefix, spec }) => (
                   <label key={prefix} className="mr-6 inline-flex min-h-11 cursor-pointer items-center gap-2">
@@ -189,7 +196,8 @@ export function StartForm({
                       checked={choices[conflict.place] === prefix}
                       onChange={() => setChoices({ ...choices, [conflict.place]: prefix })}
                     />
-                    {spec ? torqueBoth(spec.nm) : 'no value'} <span className="text-soft">({titleOf(prefix)})</span>
+                    {spec ? torqueBoth(spec.nm) : 'no value'}{' '}
+                    <span className="text-soft">({titleOf(prefix)})</span>
                   </label>
                 ))}
               </fieldset>
@@ -197,7 +205,11 @@ export function StartForm({
             <PullListView list={preview.list} />
             {holes.length > 0 ? (
               <div className="mt-2 border-t-2 border-ink pt-3">
-                <h3>{hard.length ? 'It does not start like this' : 'It starts with a hole only by the lead’s yes'}</h3>
+                <h3>
+                  {hard.length
+                    ? 'It does not start like this'
+                    : 'It starts with a hole only by the lead’s yes'}
+                </h3>
                 <ul className="my-2 list-disc pl-6">
                   {holes.map((hole) => (
                     <li key={hole.text} className={hole.hard ? 'font-semibold' : ''}>

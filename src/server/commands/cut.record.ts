@@ -23,11 +23,10 @@ export const cutRecord = command({
     orderId: id().required(),
     stepId: Joi.string().max(80).required(),
     corner: corner().required(),
-    turns: Joi.number()
-      .greater(0)
-      .max(2)
-      .required()
-      .messages({ 'number.base': 'Enter the turns as a number', 'number.greater': 'A cut takes something off' }),
+    turns: Joi.number().greater(0).max(2).required().messages({
+      'number.base': 'Enter the turns as a number',
+      'number.greater': 'A cut takes something off',
+    }),
     freeMm: Joi.number()
       .greater(0)
       .max(1500)

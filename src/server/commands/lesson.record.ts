@@ -23,7 +23,8 @@ export const lessonRecord = command({
     if (stepId && !document?.steps.some((step) => step.id === stepId))
       throw new Refusal('no-step', 'This job has no such step.', 'stepId');
     // A run's step ids begin with their procedure's prefix.
-    const source = document?.sources.find((one) => stepId?.startsWith(`${one.prefix}/`)) ?? document?.sources[0];
+    const source =
+      document?.sources.find((one) => stepId?.startsWith(`${one.prefix}/`)) ?? document?.sources[0];
     const kit = order.state.parts.list?.data.kit ?? null;
     await ctx.append(order.id, {
       kind: 'lesson',

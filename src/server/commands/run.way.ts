@@ -42,7 +42,12 @@ export const runWay = command({
         const procedure = await readProcedure(ctx.tx, one.hash);
         if (!procedure)
           throw new Refusal('not-kept', `“${one.title}” was not kept with this job.`, 'procedureId');
-        return { procedure, hash: one.hash, prefix: one.prefix, ways: one.id === procedureId ? ways : one.ways };
+        return {
+          procedure,
+          hash: one.hash,
+          prefix: one.prefix,
+          ways: one.id === procedureId ? ways : one.ways,
+        };
       }),
     );
     const next = assembleRun(chosen, conflictChoices(chosen, document));
@@ -51,7 +56,9 @@ export const runWay = command({
     const added = document.steps.filter((step) => step.id.startsWith('added/'));
     const carriedThings = <T extends { id: string }>(things: T[], have: T[]) => [
       ...have,
-      ...things.filter((thing) => thing.id.startsWith('car/') && !have.some(({ id: one }) => one === thing.id)),
+      ...things.filter(
+        (thing) => thing.id.startsWith('car/') && !have.some(({ id: one }) => one === thing.id),
+      ),
     ];
     const changed = {
       ...next,

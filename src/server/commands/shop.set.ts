@@ -13,11 +13,10 @@ export const shopSet = command({
   name: 'shop.set',
   who: ['lead'],
   input: Joi.object<ShopInput>({
-    coilStepTurns: Joi.number()
-      .min(0.05)
-      .max(0.5)
-      .required()
-      .messages({ 'number.base': 'Enter the turns as a number', 'number.max': 'At most half a turn at once' }),
+    coilStepTurns: Joi.number().min(0.05).max(0.5).required().messages({
+      'number.base': 'Enter the turns as a number',
+      'number.max': 'At most half a turn at once',
+    }),
     wheelRecheckKm: Joi.number()
       .integer()
       .min(80)

@@ -64,13 +64,18 @@ export const valueSet = command({
     if (!fastener) throw new Refusal('no-fastener', 'This job has no such fastener.', 'fastenerId');
     const critical = fastener.critical ?? (fastener.recheck === 'wheel' ? 'wheel' : undefined);
     if (input.kind === 'interim' && critical) {
-      throw new Refusal('critical', `${placedName(fastener)} is ${critical}: no interim value there.`, 'kind');
+      throw new Refusal(
+        'critical',
+        `${placedName(fastener)} is ${critical}: no interim value there.`,
+        'kind',
+      );
     }
     const figure = input.kind === 'entered' || input.kind === 'interim';
     const ownLead = holdsRole(ctx.person.roles, ['lead']);
     if ((figure || closed) && !ownLead && !(input.leadId && input.pin))
       throw new Refusal('lead', 'A value is the lead’s: the lead enters it here with the PIN.', 'leadId');
-    const lead = figure || closed ? (ownLead ? ctx.person : await leadByPin(input.leadId!, input.pin!)) : null;
+    const lead =
+      figure || closed ? (ownLead ? ctx.person : await leadByPin(input.leadId!, input.pin!)) : null;
     const nm = input.value === null ? null : convertTorque(input.value, input.unit).nm;
     const slips = nm === null ? [] : valueSlips(document, run, fastener, nm);
     if (slips.length && !input.confirmed)

@@ -226,6 +226,10 @@ function closingPart(sheet: Sheet, packet: Packet): void {
   }
   sheet.heading('What is different now, and what to mind');
   for (const text of [...packet.changes, ...packet.cautions]) sheet.paragraph(`–  ${text}`);
+  for (const note of packet.notes ?? []) {
+    sheet.heading(note.title);
+    for (const line of note.lines) sheet.paragraph(`–  ${line}`);
+  }
   if (packet.lifted.length) {
     sheet.heading('Lifted by the lead');
     for (const lifted of packet.lifted) sheet.paragraph(`–  ${lifted.rule}: ${lifted.reason} (${lifted.by})`);

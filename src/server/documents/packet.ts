@@ -16,6 +16,7 @@ import { shopDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
 import { promisedFollowUps } from '../follow-up/open';
 import { type OrderFile, readOrderFile, stanceOfOrder } from '../queries/order';
+import { type PacketNote, packetNotes } from './packet-notes';
 
 export interface PacketTorque {
   what: string;
@@ -78,6 +79,8 @@ export interface Packet {
   road: { checks: { label: string; result: string; note: string }[]; note: string } | null;
   photos: { photoId: string; sha256: string; caption: string }[];
   lifted: { rule: string; reason: string; by: string }[];
+  /** Absent in packets signed before they were kept. */
+  notes?: PacketNote[];
   changes: string[];
   cautions: string[];
   comeBacks: PacketComeBack[];
@@ -91,6 +94,9 @@ const LIFTED_WORDS: Record<string, string> = {
   unsigned: 'handed over unsigned',
   'missing-shot': 'a photo left out',
   'second-check': 'no second person for the check',
+  start: 'started with something missing',
+  'later-part': 'started before every part was in',
+  stacked: 'lift parts stacked',
 };
 
 function readingText(reading: TorqueData['reading']): string {
@@ -109,11 +115,12 @@ function torqueRows(file: OrderFile): PacketTorque[] {
     const { target, wrench, support, reading } = last.data;
     return {
       what: `${placedName(fastener)}${fastener.count > 1 ? ` (${fastener.count})` : ''}`,
-      value: torqueBoth(target.nm),
+      value: `${torqueBoth(target.nm)}${target.angleDeg ? ` + ${target.angleDeg}°` : ''}`,
       source: target.source,
       interim: target.interim,
       reading:
-        readingText(reading) +
+        (last.data.angleDeg ? `turned ${last.data.angleDeg}°` : readingText(reading)) +
+        (last.data.extension ? ', with an extension' : '') +
         ((fastener.passes ?? 1) > 1 && isJob(file.state) ? `, ${fastener.passes} passes` : ''),
       who: file.people[last.personId] ?? 'somebody who left',
       at: last.at,
@@ -326,6 +333,7 @@ export async function buildPacket(
       reason: entry.data.reason,
       by: file.people[entry.data.leadId] ?? '',
     })),
+    notes: packetNotes(state, file.people),
     changes: changesFor(file),
     cautions: CAUTIONS,
     comeBacks: await comeBacks(tx, file),

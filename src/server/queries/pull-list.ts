@@ -23,12 +23,7 @@ export async function chosenProcedures(tx: Db, named: { id: string; ways: string
 }
 
 /** A run's pull list, held against the shop's tools and wrenches and the order's parts. */
-export async function pullListFor(
-  tx: Db,
-  run: RunDocument,
-  state: OrderState,
-  at: Date,
-): Promise<PullList> {
+export async function pullListFor(tx: Db, run: RunDocument, state: OrderState, at: Date): Promise<PullList> {
   const [shop, tools, shopWrenches] = await Promise.all([readShop(tx), shopTools(tx), wrenches(tx)]);
   return pullList(
     run,

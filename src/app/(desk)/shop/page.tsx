@@ -3,13 +3,20 @@ import { connection } from 'next/server';
 import { holdsRole } from '@/core/ledger/roles';
 import { shopDay, shortDay } from '@/core/units/shop-time';
 import { torqueBoth } from '@/core/units/torque-text';
-import { AddPerson, AddWrench } from '@/features/shop/shop-forms';
+import {
+  AddPerson,
+  AddTool,
+  AddWrench,
+  MarkWrench,
+  RetireTool,
+  ShopLimits,
+} from '@/features/shop/shop-forms';
 import { now } from '@/server/clock';
 import { commands } from '@/server/commands';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
 import { shopPlaces } from '@/server/queries/day';
-import { wrenches } from '@/server/queries/orders';
+import { shopTools, wrenches } from '@/server/queries/orders';
 import { readShop } from '@/server/queries/shop';
 import { crew } from '@/server/sessions/sessions';
 
@@ -18,11 +25,12 @@ export const metadata: Metadata = { title: 'Shop' };
 export default async function ShopPage() {
   await connection();
   const person = await requirePerson();
-  const [shop, people, tools, places] = await Promise.all([
+  const [shop, people, tools, places, boards] = await Promise.all([
     readShop(db()),
     crew(),
     wrenches(db()),
     shopPlaces(db()),
+    shopTools(db()),
   ]);
   const today = shopDay(now(), shop.timeZone);
   return (
@@ -61,6 +69,8 @@ export default async function ShopPage() {
                   {tool.calibrationDue < today ? 'calibration ran out' : 'calibrated until'}{' '}
                   {shortDay(tool.calibrationDue)} {tool.calibrationDue.slice(0, 4)}
                 </span>
+                {tool.out && <span className="hatch-word w-full px-2 font-semibold">Out: {tool.out}</span>}
+                <MarkWrench wrenchId={tool.id} out={tool.out !== null} />
               </li>
             ))}
             {tools.length === 0 && (
@@ -71,6 +81,32 @@ export default async function ShopPage() {
           </ul>
           {holdsRole(person.roles, ['lead']) && <AddWrench />}
         </section>
+        <section>
+          <h2 className="border-b border-ink pb-1">Tool boards</h2>
+          <ul className="mb-4 max-h-96 columns-2 gap-8 overflow-y-auto">
+            {boards.map((tool) => {
+              const name = [tool.size, tool.kind, tool.drive && `${tool.drive} drive`]
+                .filter(Boolean)
+                .join(' ');
+              return (
+                <li
+                  key={tool.id}
+                  className="flex break-inside-avoid items-baseline justify-between border-b border-rule"
+                >
+                  <span>{name}</span>
+                  <RetireTool toolId={tool.id} name={name} />
+                </li>
+              );
+            })}
+          </ul>
+          <AddTool />
+        </section>
+        {holdsRole(person.roles, ['lead']) && (
+          <section>
+            <h2 className="mb-2 border-b border-ink pb-1">Limits of this shop</h2>
+            <ShopLimits {...shop} />
+          </section>
+        )}
         <section className="lg:col-span-2">
           <h2 className="border-b border-ink pb-1">Who may do what</h2>
           <p className="py-1 text-soft">

@@ -11,7 +11,14 @@ import { BayView } from '@/features/bay/bay-view';
 import { orderHref } from '@/features/orders/order-href';
 import { Unlock } from '@/features/shell/unlock';
 import { currentSession } from '@/server/http';
-import { crewNames, orderPage, placesOfShop, runSources, shopWrenches, wrenchOfTablet } from '@/server/queries/page-data';
+import {
+  crewNames,
+  orderPage,
+  placesOfShop,
+  runSources,
+  shopWrenches,
+  wrenchOfTablet,
+} from '@/server/queries/page-data';
 
 export const metadata: Metadata = { title: 'Bay' };
 

@@ -9,10 +9,10 @@ export default async function OrderLayout({
   children: ReactNode;
   params: Promise<{ id: string }>;
 }) {
-  const { file } = await orderPage(params);
+  const { file, nowIso } = await orderPage(params);
   return (
     <>
-      <OrderHead file={file} />
+      <OrderHead file={file} nowIso={nowIso} />
       {file.state.alarms.length > 0 && (
         <div role="alert" className="hatch mt-4 px-4 py-3 font-semibold">
           {file.state.alarms.map((alarm) => (

@@ -1,0 +1,44 @@
+'use client';
+
+import { useState } from 'react';
+import { fromShopTime, shopClock, shopDay } from '@/core/units/shop-time';
+import { useCommand } from '@/ui/commands';
+import { Errors, FormErrors, TextField } from '@/ui/form';
+
+/** The lead says when a forgotten clock should have stopped, and why then. */
+export function CloseClock({ clockId, from, timeZone }: { clockId: string; from: string; timeZone: string }) {
+  const { give, busy, errors } = useCommand('clock.close');
+  const [ended, setEnded] = useState(`${shopDay(from, timeZone)}T${shopClock(from, timeZone)}`);
+  const [reason, setReason] = useState('');
+  return (
+    <form
+      className="mt-2 grid grid-cols-2 items-end gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void give({ clockId, endedAt: ended ? fromShopTime(ended, timeZone) : '', reason });
+      }}
+    >
+      <Errors errors={errors}>
+        <TextField
+          name="endedAt"
+          label="It stopped at"
+          type="datetime-local"
+          value={ended}
+          onChange={(event) => setEnded(event.target.value)}
+        />
+        <TextField
+          name="reason"
+          label="Why then"
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+        />
+        <div className="col-span-2">
+          <FormErrors errors={errors} shown={['endedAt', 'reason']} />
+          <button className="btn" disabled={busy}>
+            Close the clock
+          </button>
+        </div>
+      </Errors>
+    </form>
+  );
+}

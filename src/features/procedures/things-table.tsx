@@ -1,0 +1,315 @@
+'use client';
+
+import { PLACES } from '@/core/procedure/places';
+import { type Fastener, ITEM_KINDS, type Item } from '@/core/procedure/types';
+import type { Draft } from './use-draft';
+import { pruned } from './use-draft';
+
+const cell = 'input min-h-9 px-1.5 py-0.5';
+
+function Places() {
+  return (
+    <datalist id="places">
+      {[...PLACES].map((place) => (
+        <option key={place} value={place} />
+      ))}
+    </datalist>
+  );
+}
+
+const cornerOf = (place: string): Pick<Item, 'end' | 'corner'> => {
+  const [end, side] = place.split('.');
+  if (end !== 'front' && end !== 'rear') return { end: undefined, corner: undefined };
+  if (side !== 'left' && side !== 'right') return { end, corner: undefined };
+  return { end, corner: `${side === 'left' ? 'L' : 'R'}${end === 'front' ? 'F' : 'R'}` as Item['corner'] };
+};
+
+/** What gets opened on the car: name, place, kind, and before what it has to be closed again. */
+export function ItemsTable({ draft: { draft, setDraft }, locked }: { draft: Draft; locked: boolean }) {
+  const patch = (id: string, change: Partial<Item>) =>
+    setDraft({
+      ...draft,
+      items: draft.items.map((item) => (item.id === id ? pruned({ ...item, ...change }) : item)),
+    });
+  return (
+    <fieldset disabled={locked}>
+      <Places />
+      <table className="ledger">
+        <thead>
+          <tr>
+            <th scope="col">Id</th>
+            <th scope="col">Name</th>
+            <th scope="col">Place</th>
+            <th scope="col">Kind</th>
+            <th scope="col">Closed before</th>
+            <th scope="col">May be left off</th>
+          </tr>
+        </thead>
+        <tbody>
+          {draft.items.map((item) => (
+            <tr key={item.id}>
+              <th scope="row" className="font-normal">
+                {item.id}
+              </th>
+              <td>
+                <input
+                  className={cell}
+                  aria-label={`Name of ${item.id}`}
+                  value={item.name}
+                  onChange={(event) => patch(item.id, { name: event.target.value })}
+                />
+              </td>
+              <td>
+                <input
+                  className={cell}
+                  aria-label={`Place of ${item.id}`}
+                  list="places"
+                  value={item.place ?? ''}
+                  onChange={(event) =>
+                    patch(item.id, { place: event.target.value, ...cornerOf(event.target.value) })
+                  }
+                />
+              </td>
+              <td>
+                <select
+                  className={cell}
+                  aria-label={`Kind of ${item.id}`}
+                  value={item.kind}
+                  onChange={(event) => patch(item.id, { kind: event.target.value as Item['kind'] })}
+                >
+                  {ITEM_KINDS.map((kind) => (
+                    <option key={kind}>{kind}</option>
+                  ))}
+                </select>
+              </td>
+              <td>
+                <select
+                  className={cell}
+                  aria-label={`Closed before, ${item.id}`}
+                  value={item.closeBefore ?? ''}
+                  onChange={(event) =>
+                    patch(item.id, { closeBefore: (event.target.value || undefined) as Item['closeBefore'] })
+                  }
+                >
+                  {['', 'ground', 'drive', 'handoff'].map((one) => (
+                    <option key={one} value={one}>
+                      {one || 'not said'}
+                    </option>
+                  ))}
+                </select>
+              </td>
+              <td>
+                <input
+                  type="checkbox"
+                  className="size-6 accent-[var(--ink)]"
+                  aria-label={`${item.name} may be left off`}
+                  checked={item.waivable ?? false}
+                  onChange={(event) => patch(item.id, { waivable: event.target.checked })}
+                />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <button
+        type="button"
+        className="btn mt-2"
+        onClick={() =>
+          setDraft({
+            ...draft,
+            items: [
+              ...draft.items,
+              {
+                id: `own-item-${draft.items.length + 1}`,
+                name: 'New item',
+                kind: 'part',
+                closeBefore: 'drive',
+              },
+            ],
+          })
+        }
+      >
+        Add an item
+      </button>
+    </fieldset>
+  );
+}
+
+/** The fasteners with their values; one without a value stays in sight as a hole. */
+export function FastenersTable({ draft: { draft, setDraft }, locked }: { draft: Draft; locked: boolean }) {
+  const patch = (id: string, change: Partial<Fastener>) =>
+    setDraft({
+      ...draft,
+      fasteners: draft.fasteners.map((one) => (one.id === id ? pruned({ ...one, ...change }) : one)),
+    });
+  const text = (
+    fastener: Fastener,
+    name: 'name' | 'thread' | 'grade' | 'pattern' | 'identify',
+    width = '',
+  ) => (
+    <input
+      className={`${cell} ${width}`}
+      aria-label={`${name} of ${fastener.id}`}
+      value={fastener[name] ?? ''}
+      onChange={(event) => patch(fastener.id, { [name]: event.target.value })}
+    />
+  );
+  return (
+    <fieldset disabled={locked} className="overflow-x-auto">
+      <Places />
+      <table className="ledger min-w-[62rem]">
+        <thead>
+          <tr>
+            {[
+              'Id',
+              'Name',
+              'Place',
+              'Count',
+              'Thread',
+              'Grade',
+              'N·m',
+              'Angle',
+              'Source',
+              'Passes',
+              'On wheels',
+              'Second check',
+            ].map((title) => (
+              <th key={title} scope="col">
+                {title}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {draft.fasteners.map((fastener) => (
+            <tr key={fastener.id}>
+              <th scope="row" className="font-normal">
+                {fastener.id}
+              </th>
+              <td>{text(fastener, 'name', 'min-w-40')}</td>
+              <td>
+                <input
+                  className={`${cell} min-w-44`}
+                  aria-label={`Place of ${fastener.id}`}
+                  list="places"
+                  value={fastener.place}
+                  onChange={(event) =>
+                    patch(fastener.id, { place: event.target.value, ...cornerOf(event.target.value) })
+                  }
+                />
+              </td>
+              <td>
+                <input
+                  className={`${cell} w-14`}
+                  aria-label={`Count of ${fastener.id}`}
+                  inputMode="numeric"
+                  value={fastener.count}
+                  onChange={(event) => patch(fastener.id, { count: Number(event.target.value) || 1 })}
+                />
+              </td>
+              <td>{text(fastener, 'thread', 'w-24')}</td>
+              <td>{text(fastener, 'grade', 'w-16')}</td>
+              <td>
+                <input
+                  className={`${cell} w-18 ${fastener.spec ? '' : 'hatch-word'}`}
+                  aria-label={`Value of ${fastener.id}, N·m`}
+                  inputMode="decimal"
+                  placeholder="none"
+                  value={fastener.spec?.nm ?? ''}
+                  onChange={(event) => {
+                    const nm = Number(event.target.value);
+                    patch(fastener.id, {
+                      spec: nm > 0 ? { ...(fastener.spec ?? { source: '' }), nm } : null,
+                    });
+                  }}
+                />
+              </td>
+              <td>
+                <input
+                  className={`${cell} w-16`}
+                  aria-label={`Angle of ${fastener.id}, degrees`}
+                  inputMode="decimal"
+                  disabled={!fastener.spec}
+                  value={fastener.spec?.angleDeg ?? ''}
+                  onChange={(event) =>
+                    patch(fastener.id, {
+                      spec: pruned({
+                        ...fastener.spec!,
+                        angleDeg: Number(event.target.value) || undefined,
+                      }),
+                    })
+                  }
+                />
+              </td>
+              <td>
+                <input
+                  className={`${cell} min-w-44`}
+                  aria-label={`Source of ${fastener.id}`}
+                  disabled={!fastener.spec}
+                  value={fastener.spec?.source ?? ''}
+                  onChange={(event) =>
+                    patch(fastener.id, { spec: { ...fastener.spec!, source: event.target.value } })
+                  }
+                />
+              </td>
+              <td>
+                <input
+                  className={`${cell} w-12`}
+                  aria-label={`Passes of ${fastener.id}`}
+                  inputMode="numeric"
+                  value={fastener.passes ?? ''}
+                  onChange={(event) =>
+                    patch(fastener.id, { passes: Number(event.target.value) || undefined })
+                  }
+                />
+              </td>
+              <td>
+                <input
+                  type="checkbox"
+                  className="size-6 accent-[var(--ink)]"
+                  aria-label={`${fastener.id} is torqued on the wheels`}
+                  checked={fastener.final === 'on-wheels'}
+                  onChange={(event) =>
+                    patch(fastener.id, { final: event.target.checked ? 'on-wheels' : undefined })
+                  }
+                />
+              </td>
+              <td>
+                <input
+                  type="checkbox"
+                  className="size-6 accent-[var(--ink)]"
+                  aria-label={`${fastener.id} is checked by a second person`}
+                  checked={fastener.secondCheck ?? false}
+                  onChange={(event) => patch(fastener.id, { secondCheck: event.target.checked })}
+                />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <button
+        type="button"
+        className="btn mt-2"
+        onClick={() =>
+          setDraft({
+            ...draft,
+            fasteners: [
+              ...draft.fasteners,
+              {
+                id: `own-fastener-${draft.fasteners.length + 1}`,
+                name: 'New fastener',
+                place: 'front.left.wheel-nuts',
+                end: 'front',
+                corner: 'LF',
+                count: 1,
+                spec: null,
+              },
+            ],
+          })
+        }
+      >
+        Add a fastener
+      </button>
+    </fieldset>
+  );
+}
