@@ -1,6 +1,7 @@
 import { db } from '../src/server/database';
 import { stockCatalog } from './catalog';
 import { stockTools } from './tools';
+import { lessonsOf, orchardNotes, ownVersion, rustyCart } from './bay-stories';
 import { DemoDriver } from './driver';
 import { DemoJob, type JobPlan } from './job';
 
@@ -204,7 +205,7 @@ const CART: Story = {
   after: ['10', '10', '10', '10'],
 };
 
-/** Jobs of the other kinds of axle, each as far as its plan: what the procedure library does not cover yet is not started. */
+/** Jobs of the other kinds of axle, most of them as far as their plan. */
 const PLANNED: Story[] = [
   {
     customer: { name: 'Larch Hollow Outfitters', phone: '555 0111', email: 'stock@larch-hollow.example' },
@@ -236,7 +237,7 @@ const PLANNED: Story[] = [
       { key: 'front.arm', typed: '905 mm' },
       { key: 'front.hose', typed: '455 mm' },
     ],
-    procedures: [],
+    procedures: [{ id: 'radius-arm-spacers', ways: [] }],
     after: ['558 mm', '556 mm', '588 mm', '589 mm'],
   },
   {
@@ -263,7 +264,7 @@ const PLANNED: Story[] = [
     parts: ['HX-F1', 'HX-R1', 'CB-3', 'DM-F1', 'DM-R1'],
     facts: { modelYear: '2016' },
     figures: [{ key: 'front.caster', typed: '4.4' }],
-    procedures: [],
+    procedures: [{ id: 'touring-all-round', ways: [] }],
     after: ['547 mm', '546 mm', '575 mm', '574 mm'],
   },
   {
@@ -288,7 +289,7 @@ const PLANNED: Story[] = [
     before: ['20 3/4', '20 5/8', '22', '22 1/16'],
     parts: ['LP-F1', 'HL-80', 'DM-F2'],
     facts: { cab: 'long frame' },
-    procedures: [],
+    procedures: [{ id: 'front-leaf-springs', ways: [] }],
     after: ['22 5/8', '22 9/16', '22', '22 1/16'],
   },
   {
@@ -300,7 +301,7 @@ const PLANNED: Story[] = [
       rearSuspension: 'leaf-over',
       platform: 'Nub',
     }),
-    tech: 'Teodor',
+    tech: 'Ilse',
     odometer: 955,
     unit: 'mi',
     lengthUnit: 'in',
@@ -315,7 +316,7 @@ const PLANNED: Story[] = [
     before: ['10', '10', '10 1/2', '10 1/2'],
     parts: ['DS-100', 'DC-100'],
     facts: { steeringBox: 'front' },
-    procedures: [],
+    procedures: [{ id: 'utility-cart', ways: [] }],
     after: ['14', '14', '14 1/2', '14 1/2'],
   },
   {
@@ -343,10 +344,13 @@ const PLANNED: Story[] = [
     before: ['18 1/2', '18 1/2', '20', '20 1/16'],
     parts: ['KS-50', 'LO-1'],
     figures: [{ key: 'rampDeg', typed: '9' }],
-    procedures: [],
+    procedures: [{ id: 'lowering', ways: [] }],
     after: ['16 1/2', '16 1/2', '18', '18'],
   },
 ];
+
+/** The second cart: its kingpin would not come. */
+const RUSTY = PLANNED[3]!;
 
 async function toHandoff(job: DemoJob, caster: number, accepted: string | null, seed: number): Promise<void> {
   await job.intake();
@@ -393,6 +397,7 @@ export async function loadDemo(day: string, tell: (text: string) => void): Promi
   await stockCatalog(shop);
   tell('      the tool boards');
   await stockTools(shop);
+  await ownVersion(shop);
   const wrenches = { large: String(large.wrenchId), small: String(small.wrenchId) };
   const job = (story: Story) => new DemoJob(shop, { ...story, wrenches });
 
@@ -407,6 +412,7 @@ export async function loadDemo(day: string, tell: (text: string) => void): Promi
     'Caster is short of the goal by 0.3°: upper bushes are on order, it drives straight. Told to the duty officer.',
     1,
   );
+  const rescueJob = rescue.orderId;
   shop.moment(-9, 15);
   const due = await db().rows<{ id: string }>(
     'SELECT id FROM follow_up WHERE order_id = ? AND closed_by IS NULL',
@@ -435,9 +441,17 @@ export async function loadDemo(day: string, tell: (text: string) => void): Promi
     { followUpIds: nuts.map((row) => row.id), odometer: { value: 74000, unit: 'mi' }, place: null },
     4,
   );
+  await lessonsOf(shop, rescueJob, farrier.orderId);
   await farrier.clickAll(String(nutsVisit.orderId), null);
   shop.moment(-3, 14);
   await toHandoff(job(BEES), 2.8, null, 3);
+
+  tell('      in the works: a cart whose kingpin would not come');
+  shop.moment(-1, 15);
+  const rusty = await job(RUSTY).intake();
+  await rusty.heights('as came', RUSTY.before);
+  await (await rusty.planned()).agreed();
+  await rustyCart(rusty);
 
   tell('      in the shop: five cars, each at another point of the work');
   shop.moment(-1, 15);
@@ -460,11 +474,17 @@ export async function loadDemo(day: string, tell: (text: string) => void): Promi
     kind: 'waiting',
     source: 'the kit sheet names none; the maker was asked this morning',
   });
-  await job(CART).intake();
+  const cart = await job(CART).intake();
+  // Somebody went home with the clock running.
+  const lateYesterday = shop.clock;
+  shop.moment(-1, 21);
+  await shop.act('Odalys', 'clock.on', { orderId: cart.orderId, stepId: null });
+  shop.clock = lateYesterday;
   shop.clock = new Date(shop.today.getTime() - 250 * 60_000);
   await orchard.clockOn();
   await orchard.work({ step: 'C/arms-torque' });
   await orchard.photos(4);
+  await orchardNotes(shop, orchard);
   shop.clock = new Date(shop.today.getTime() - 100 * 60_000);
   await post.clockOn();
   await post.work({ step: 'C/strut-in-L' });
@@ -477,6 +497,7 @@ export async function loadDemo(day: string, tell: (text: string) => void): Promi
   tell('      planned: every other kind of axle, one of them held for a short box');
   shop.clock = new Date(shop.today.getTime() - 20 * 60 * 60_000);
   for (const story of PLANNED) {
+    if (story === RUSTY) continue;
     const planned = await job(story).intake();
     await planned.heights('as came', story.before);
     await planned.lookedOver(story === PLANNED[0]);

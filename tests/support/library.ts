@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import { mergeProcedures } from '@/core/procedure/merge';
 import type { RunDocument } from '@/core/procedure/engine';
@@ -18,3 +18,9 @@ export function bothEndsRun(ways: { front?: string[]; rear?: string[] } = {}): R
   ]);
   return { items, fasteners, steps, sources: [], carried: { open: [], loose: {} } };
 }
+
+/** The ids of all procedures that ship. */
+export const libraryIds = (): string[] =>
+  readdirSync(path.join(__dirname, '..', '..', 'procedures'))
+    .filter((name) => name.endsWith('.json'))
+    .map((name) => name.replace('.json', ''));

@@ -24,7 +24,7 @@ export default async function DeskLayout({ children }: { children: ReactNode }) 
             type="search"
             aria-label="Find a car, a plate, a customer or an order"
             placeholder="Car, plate, name"
-            className="input w-48"
+            className="input w-40"
           />
         </form>
         <PersonMenu name={person.name} role={person.roles.join(', ')} people={people} />

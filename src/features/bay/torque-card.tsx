@@ -171,63 +171,67 @@ export function TorqueCard({
       aria-label={`${fastener.name}, ${side}`}
     >
       <div className="flex items-center gap-4">
-        <Stripe state={now.stripe} size={72} />
+        <Stripe state={now.stripe} size={84} />
         <div className="min-w-0 flex-1">
-          <p className="font-head text-[1.55rem] leading-tight font-semibold first-letter:uppercase">
-            {side}
-          </p>
           <p className="text-[1.15rem] text-soft">
+            <span className="mr-2 inline-block font-head text-[1.5rem] leading-tight font-semibold text-ink first-letter:uppercase">
+              {side}
+            </span>
             {fastener.count > 1 ? `${fastener.count} × ` : ''}
             {fastener.corner ? `${fastener.name.toLowerCase()}, ` : ''}
             {STRIPE_WORDS[now.stripe]}
           </p>
+          {value && (
+            <p className="flex flex-wrap items-baseline gap-x-2.5">
+              <span className="figure text-[4.6rem] leading-none">{value.value}</span>
+              <span className="figure text-[2rem]">{value.unit}</span>
+              {now.spec!.angleDeg !== undefined && (
+                <span className="figure text-[2rem]">+ {now.spec!.angleDeg}°</span>
+              )}
+              <span className="text-[1.35rem] text-soft">{value.other}</span>
+            </p>
+          )}
         </div>
-        {fastener.count > 2 && !now.torqued && !props.recheck && (
-          <NutRing
-            nuts={now.nuts}
-            passes={passes}
-            next={now.pass < passes ? nextNut(now.nuts, fastener.pattern) : null}
-            size={112}
-          />
-        )}
       </div>
       {value && (
-        <>
-          <p className="mt-2 flex flex-wrap items-baseline gap-x-3">
-            <span className="figure text-[5rem] leading-none">{value.value}</span>
-            <span className="figure text-[2.2rem]">{value.unit}</span>
-            {now.spec!.angleDeg !== undefined && (
-              <span className="figure text-[2.2rem]">+ {now.spec!.angleDeg}°</span>
-            )}
-            <span className="text-[1.4rem] text-soft">{value.other}</span>
-          </p>
-          <p className="text-[1.1rem] text-soft">
-            {now.valueKind === 'interim' && (
-              <strong className="mr-2 border border-ink px-1.5 text-ink">interim</strong>
-            )}
-            {now.spec!.source}
-          </p>
-          {(fastener.identify || fastener.threadlocker || fastener.pattern) && (
-            <p className="text-[1.15rem]">
-              {[
-                fastener.identify,
-                fastener.threadlocker && `threadlocker, ${fastener.threadlocker}`,
-                fastener.pattern && `in a ${fastener.pattern}`,
-              ]
-                .filter(Boolean)
-                .join(' · ')}
+        <div className="mt-1 flex items-center gap-4">
+          <div className="min-w-0 flex-1">
+            <p className="text-[1.1rem] text-soft">
+              {now.valueKind === 'interim' && (
+                <strong className="mr-2 border border-ink px-1.5 text-ink">interim</strong>
+              )}
+              {now.spec!.source}
             </p>
+            {(fastener.identify || fastener.threadlocker || fastener.pattern) && (
+              <p className="text-[1.15rem]">
+                {[
+                  fastener.identify,
+                  fastener.threadlocker && `threadlocker, ${fastener.threadlocker}`,
+                  fastener.pattern && `in a ${fastener.pattern}`,
+                ]
+                  .filter(Boolean)
+                  .join(' · ')}
+              </p>
+            )}
+            {twinSpec && now.spec && Math.abs(twinSpec.nm - now.spec.nm) > 0.5 && (
+              <p className="mt-1 text-[1.15rem] font-semibold">
+                Its twin goes by {torqueBoth(twinSpec.nm)}: one of them is wrong.
+              </p>
+            )}
+          </div>
+          {fastener.count > 2 && !now.torqued && !props.recheck && (
+            <NutRing
+              nuts={now.nuts}
+              passes={passes}
+              next={now.pass < passes ? nextNut(now.nuts, fastener.pattern) : null}
+              size={104}
+            />
           )}
-          {twinSpec && now.spec && Math.abs(twinSpec.nm - now.spec.nm) > 0.5 && (
-            <p className="mt-1 text-[1.15rem] font-semibold">
-              Its twin goes by {torqueBoth(twinSpec.nm)}: one of them is wrong.
-            </p>
-          )}
-        </>
+        </div>
       )}
       {!now.spec && <MissingValue {...props} fastener={fastener} now={now} />}
       {now.spec && !now.torqued && (
-        <div className="mt-3">
+        <div className="mt-1">
           {refused.map((reason) => (
             <p key={reason.message} className="hatch px-3 py-2 text-[1.15rem] font-medium">
               {reason.message}
@@ -238,7 +242,7 @@ export function TorqueCard({
               <div className="grid grid-cols-[1fr_auto] items-end gap-2">
                 <SelectField
                   name="wrenchId"
-                  label="Wrench"
+                  label={<span className="sr-only">Wrench</span>}
                   value={wrenchId}
                   onChange={(event) => setWrenchId(event.target.value)}
                   options={[

@@ -1,21 +1,23 @@
 'use client';
 
+import { useRef } from 'react';
 import { placedName } from '@/core/procedure/engine';
 import type { Fastener } from '@/core/procedure/types';
 import { torqueBoth } from '@/core/units/torque-text';
 import { Stripe } from '@/ui/stripe';
 import type { BayProps } from './bay-props';
-import { TorqueCard } from './torque-card';
+import { TorqueCard, takeWords } from './torque-card';
 
 /** The final torques in one walk round the car: the one to take now, large, and the way on. */
 export function TorqueWalk({ walk, ...props }: BayProps & { walk: Fastener[] }) {
   const [now, ...then] = walk;
+  const takeRef = useRef<(() => void) | null>(null);
   if (!now) return null;
   return (
     <section className="pt-3" aria-label="Walk round the car">
       <h1 className="px-6 text-[2.4rem] leading-tight">{placedName(now)}</h1>
       <div className="mt-3 border-t-2 border-rule">
-        <TorqueCard key={now.id} {...props} fastener={now} first />
+        <TorqueCard key={now.id} {...props} fastener={now} first takeRef={takeRef} />
       </div>
       <ol className="grid gap-x-6 border-t-2 border-rule px-6 py-3 sm:grid-cols-2">
         {then.slice(0, 8).map((fastener) => (
@@ -33,6 +35,19 @@ export function TorqueWalk({ walk, ...props }: BayProps & { walk: Fastener[] }) 
           </li>
         ))}
       </ol>
+      <div className="fixed inset-x-0 bottom-0 z-30 flex border-t-2 border-rule bg-paper">
+        <p className="flex min-h-24 flex-1 items-center px-6 font-head text-[1.3rem]">
+          {walk.length} left on the way round
+        </p>
+        <button
+          type="button"
+          className="btn btn-pen min-h-24 flex-[2] text-[1.7rem]"
+          disabled={!props.run.fasteners.get(now.id)!.spec}
+          onClick={() => takeRef.current?.()}
+        >
+          {takeWords(now, props.run.fasteners.get(now.id)!, props.recheck, props.viewer.torqueUnit)}
+        </button>
+      </div>
     </section>
   );
 }

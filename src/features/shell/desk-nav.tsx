@@ -19,7 +19,7 @@ const PLACES = [
 export function DeskNav() {
   const path = usePathname();
   return (
-    <nav aria-label="Main" className="flex gap-1">
+    <nav aria-label="Main" className="flex">
       {PLACES.map(([href, label]) => {
         const here = href === '/' ? path === '/' : path.startsWith(href);
         return (
@@ -27,7 +27,7 @@ export function DeskNav() {
             key={href}
             href={href}
             aria-current={here ? 'page' : undefined}
-            className="flex min-h-11 items-center border-b-4 border-transparent px-2.5 font-head text-[1.15rem] whitespace-nowrap font-medium no-underline hover:bg-hair aria-[current=page]:border-pen"
+            className="flex min-h-11 items-center border-b-4 border-transparent px-2 font-head text-[1.12rem] whitespace-nowrap font-medium no-underline hover:bg-hair aria-[current=page]:border-pen"
           >
             {label}
           </Link>

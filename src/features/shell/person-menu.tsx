@@ -19,7 +19,7 @@ export function PersonMenu({ name, role, people }: { name: string; role: string;
         className="btn border-transparent whitespace-nowrap"
         aria-label={`${name}, ${role}: change person`}
       >
-        {name} · {role}
+        {name}
       </button>
       <Dialog open={open} onClose={() => setOpen(false)} title="Change person">
         <PinForm people={people} onDone={() => setOpen(false)} />

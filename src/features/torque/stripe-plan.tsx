@@ -24,7 +24,7 @@ const CELLS: { key: string; own: (fastener: Fastener) => boolean; className: str
 export function StripePlan({ fasteners, run }: { fasteners: Fastener[]; run: RunState }) {
   return (
     <div
-      className="relative grid min-h-72 grid-cols-[1fr_5.5rem_1fr] grid-rows-2 gap-2"
+      className="relative grid min-h-52 grid-cols-[1fr_5.5rem_1fr] grid-rows-2 gap-2"
       aria-label="Stripes on the car's plan"
     >
       <svg
