@@ -47,7 +47,8 @@ async function jest(name, what, env, extra = []) {
   say(what);
   const file = path.join(workDir, `${name}.json`);
   rmSync(file, { force: true });
-  const args = ['--selectProjects', name, '--json', `--outputFile=${file}`, '--forceExit', ...extra];
+  const only = grep.length ? ['--testPathPatterns', grep[1]] : [];
+  const args = ['--selectProjects', name, '--json', `--outputFile=${file}`, '--forceExit', ...only, ...extra];
   const { output } = await node(bin('jest', 'bin', 'jest.js'), args, { env: { ...process.env, ...env } });
   if (!existsSync(file)) return count(0, 1, what, output);
   const result = JSON.parse(readFileSync(file, 'utf8'));
