@@ -48,6 +48,7 @@ await show('day', '/');
 await show('order', orchard);
 await show('bay', orchard.replace('/orders/', '/bay/'), TABLET);
 await show('torque', `${orchard}/torque`);
+await show('procedure', '/procedures/rear-leaf-shackles?version=2&against=1');
 await show('handoff', `${rescue}/handoff`);
 await show('alignment', `${rescue}/alignment`);
 await show('come-backs', '/come-backs');

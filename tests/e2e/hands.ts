@@ -2,6 +2,13 @@ import { type Locator, type Page, expect } from '@playwright/test';
 import sharp from 'sharp';
 import { CREW, type CrewName } from '../../demo/crew';
 
+let byTouch = false;
+/** From here on buttons of the bay are tapped instead of clicked. */
+export const touching = (on: boolean): void => {
+  byTouch = on;
+};
+export const press = (button: Locator): Promise<void> => (byTouch ? button.tap() : button.click());
+
 const member = (name: CrewName) => CREW.find((one) => one.name === name)!;
 
 export async function signIn(page: Page, name: CrewName): Promise<void> {
@@ -140,13 +147,13 @@ export async function workUntil(page: Page, stop: RegExp, checker: CrewName): Pr
     const words = await heading.innerText();
     if (stop.test(words) || /Every step of the run is done/.test(words)) return;
     for (;;) {
-      const take = page.getByRole('button', { name: /^(Take|Pass|Clicked)/ });
+      const take = page.getByRole('button', { name: /^(Take|Pass|Clicked|Turned)/ });
       const offered = await take.allInnerTexts();
       if (offered.length === 0) break;
       const answered = page.waitForResponse((response) =>
         response.url().includes('/api/commands/torque.record'),
       );
-      await take.first().click();
+      await press(take.first());
       expect((await answered).status()).toBe(200);
       // Read in one go: a button may be gone between two looks.
       await expect.poll(() => take.allInnerTexts()).not.toEqual(offered);
@@ -155,14 +162,14 @@ export async function workUntil(page: Page, stop: RegExp, checker: CrewName): Pr
       const check = page.getByRole('button', { name: 'Second check' });
       const left = await check.count();
       if (left === 0) break;
-      await check.first().click();
+      await press(check.first());
       await enterPin(page, checker, 'I checked it');
       await expect.poll(() => check.count()).toBeLessThan(left);
     }
     const measured = page.locator('[name=measured]');
     if (await measured.count()) await measured.fill('4');
     if (await page.getByRole('button', { name: /^Photo:/ }).count()) await takePhoto(page);
-    await page.getByRole('button', { name: 'Done', exact: true }).click();
+    await press(page.getByRole('button', { name: 'Done', exact: true }));
     await expect(heading).not.toHaveText(words);
   }
 }

@@ -234,18 +234,18 @@ test('looked over, searched, quoted and agreed; a short box holds the job until 
   ).toBeVisible();
   await expect(page.getByRole('button', { name: 'The lead goes on without it' })).toHaveCount(0);
   await page.goto(`/orders/${id}/work`);
-  await page.getByRole('button', { name: 'Start 2 procedures as one run' }).click();
-  await expect(page.getByText(/It is on hold/)).toBeVisible();
+  await expect(page.getByText(/It is on hold: Top spacer plate, 30 mm: short, 1 of 2/)).toBeVisible();
   await page.goto(`/orders/${id}/parts`);
   await line.getByRole('button', { name: 'Order the rest' }).click();
   await expect(line.getByText(/Supplier \(stand-in\)/)).toBeVisible();
   await line.getByRole('button', { name: 'All here, good' }).click();
   await expect(page.getByText('The car stays whole')).toHaveCount(0);
   await page.goto(`/orders/${id}/work`);
-  await page.getByRole('button', { name: 'Start 2 procedures as one run' }).click();
-  await expect(page.getByText(/Not checked in yet/)).toBeVisible();
-  await page.getByLabel(/Why it starts without/).fill('the mail comes at noon, nuts are on the shelf');
-  await page.getByRole('button', { name: 'Start 2 procedures as one run' }).click();
+  await expect(page.getByText(/^Not checked in: /).first()).toBeVisible();
+  await page.getByLabel('Why it starts like this').fill('the mail comes at noon, nuts are on the shelf');
+  await page.getByRole('radio', { name: 'Odalys' }).click();
+  await page.getByLabel('PIN').fill('4101');
+  await page.getByRole('button', { name: 'Start with the lead’s yes' }).click();
   await expect(page).toHaveURL(`/bay/${id}`);
 });
 

@@ -128,9 +128,9 @@ describe('how it stands', () => {
     expect(await set(['front', 'rear'], 'on-wheels')).toMatchObject({ answer: { step: 'C/lower' } });
     expect(await set(['rear'], 'raised')).toMatchObject({ answer: { step: null } });
     expect((await stateOf(orderId)).run!.car.support).toEqual({ front: 'on-wheels', rear: 'raised' });
-    expect(
-      refusal(await give(shop, 'Brannoch', 'step.done', { orderId, stepId: 'J/park-brake' })).code,
-    ).toBe('support');
+    expect(refusal(await give(shop, 'Brannoch', 'step.done', { orderId, stepId: 'J/park-brake' })).code).toBe(
+      'support',
+    );
     expect(await set(['rear'], 'on-wheels')).toMatchObject({ ok: true });
   });
 

@@ -279,6 +279,9 @@ describe('the pull list', () => {
       ['value', false],
     ]);
     expect(values).toEqual(['Carrier-bearing bolts']);
+    expect(pullList(run, shop, [], ['Bar bushes']).holes).toEqual([
+      { code: 'approval', text: 'The customer has not answered: Bar bushes.', hard: false },
+    ]);
   });
 
   test('asks for every yes before a step that cannot be undone', () => {

@@ -1,6 +1,7 @@
-import { forbidsDrive, placedName } from '../procedure/engine';
+import type { Corner } from '../calc/fields';
+import { CORNER_NAMES, forbidsDrive, placedName } from '../procedure/engine';
 import { type OrderState, afterHeightsOf, isJob } from './order-state';
-import type { OverrideRule } from './entries';
+import type { CornerSetting, OverrideRule, SettingData } from './entries';
 
 /** Something between this order and its handoff: it needs doing, or where `rule` allows it the lead's written reason. */
 export interface ClosingHole {
@@ -9,7 +10,7 @@ export interface ClosingHole {
   rule: OverrideRule | null;
   ref: string;
   /** Which of the order's pages mends it. */
-  page: 'work' | 'torque' | 'heights' | 'alignment' | 'road' | 'photos';
+  page: 'work' | 'bay' | 'torque' | 'heights' | 'alignment' | 'road' | 'photos';
 }
 
 /** Shots the run's steps ask for that no photo has been bound to. */
@@ -26,6 +27,16 @@ export function missingShots(state: OrderState): { stepId: string; shot: string;
       )
       .map(({ shot }) => ({ stepId: step.id, shot, text: `${shot} (${step.do})` })),
   );
+}
+
+/** Settings of a corner made on this job and not read again since the road test. */
+export function settingsToAsk(state: OrderState): { what: CornerSetting; corner: Corner }[] {
+  if (!state.roadIn) return [];
+  const key = ({ what, corner }: SettingData) => `${what} ${corner}`;
+  const of = (when: SettingData['when']) =>
+    state.settings.filter((entry) => entry.data.when === when).map((entry) => entry.data);
+  const again = new Set(of('after the road test').map(key));
+  return of('after').filter((setting) => !again.has(key(setting)));
 }
 
 /**
@@ -88,6 +99,15 @@ export function closingHoles(state: OrderState): ClosingHole[] {
   if (!state.roadIn) add('road', 'It has not been driven.', 'road');
   else if (state.roadIn.data.checks.some((check) => check.result === 'fault')) {
     add('road-fault', 'The road test found a fault: mend it and drive again.', 'road');
+  }
+  for (const { what, corner } of settingsToAsk(state)) {
+    add(
+      'setting',
+      `Asked again after the road test: ${what}, ${CORNER_NAMES[corner]}.`,
+      'bay',
+      null,
+      `${what} ${corner}`,
+    );
   }
   for (const { stepId, shot, text } of missingShots(state)) {
     add('missing-shot', `No photo yet: ${text}.`, 'photos', 'missing-shot', `${stepId} ${shot}`);

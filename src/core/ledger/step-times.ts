@@ -65,7 +65,10 @@ export function jobTimes(state: OrderState, now: string): JobTimes {
       what: entry.data.what,
       how: end?.data.how ?? null,
       minutes: minutes(entry.at, end?.at ?? now),
-      photoId: entry.data.photoId,
+      photoId:
+        entry.data.photoId ??
+        state.photos.filter((photo) => photo.data.fastenerId === entry.data.fastenerId).pop()?.data.photoId ??
+        null,
       open: end === null,
     })),
     clocked,

@@ -47,6 +47,8 @@ export interface PullList {
   /** Fasteners without a value. */
   values: string[];
   parts: string[];
+  /** Offers the customer has not answered. */
+  unanswered: string[];
   holes: StartHole[];
 }
 
@@ -81,11 +83,13 @@ const socketKey = (tool: Tool) =>
  * All that has to be laid out, asked and known before a run's teardown, held against what the shop has.
  * @param today the shop's calendar day, `YYYY-MM-DD`, against which calibration dates are held
  * @param partsMissing lines not checked in, with the phase that first needs them
+ * @param unanswered offers the customer has not said yes or no to
  */
 export function pullList(
   run: RunDocument,
   shop: { tools: ShopTool[]; wrenches: ShopWrench[]; today: string },
   partsMissing: { name: string; phase: string }[],
+  unanswered: string[] = [],
 ): PullList {
   const steps = run.steps.filter((step) => HANDS_ON.includes(step.phase));
   const tools = new Map<string, NeededTool>();
@@ -141,6 +145,11 @@ export function pullList(
       text: `Not checked in: ${name}.`,
       hard: phase === 'teardown',
     })),
+    ...unanswered.map((text): StartHole => ({
+      code: 'approval',
+      text: `The customer has not answered: ${text}.`,
+      hard: false,
+    })),
     ...needed
       .filter((tool) => !tool.have)
       .map(({ tool }): StartHole => ({
@@ -175,6 +184,7 @@ export function pullList(
     approvals,
     values,
     parts: partsMissing.map(({ name }) => name),
+    unanswered,
     holes,
   };
 }

@@ -31,15 +31,43 @@ export function StuckButton({
   if (!fasteners.length) return null;
   return (
     <>
-      <button type="button" className={className} onClick={() => setOpen(true)}>
+      <button
+        type="button"
+        className={className}
+        disabled={begin.busy}
+        onClick={async () => {
+          // One fastener at this step: one tap is enough; what it is and its photo follow while it is worked on.
+          if (free.length === 1 && !stuckHere.length)
+            await begin.give({
+              orderId: props.orderId,
+              fastenerId: free[0]!.id,
+              what: 'seized',
+              photoId: null,
+            });
+          else setOpen(true);
+        }}
+      >
         {stuckHere.length ? `Stuck ${Math.round(stuckHere[0]!.minutes)} min` : 'Stuck'}
       </button>
+      <FormErrors errors={open ? [] : begin.errors} shown={[]} />
       <Dialog open={open} onClose={() => setOpen(false)} title="A fastener will not come">
         {stuckHere.map((one) => (
           <section key={one.stuckId} className="mb-4 border-b-2 border-rule pb-3">
             <h3 className="text-[1.35rem]">
               {nameOf(one.fastenerId)}, {Math.round(one.minutes)} min so far
             </h3>
+            <PhotoButton
+              orderId={props.orderId}
+              className="btn mb-2 w-full"
+              label="Photo of it, for the customer"
+              target={{
+                stepId,
+                corner: fasteners.find((fastener) => fastener.id === one.fastenerId)?.corner ?? null,
+                occasion: null,
+                caption: 'stuck fastener',
+                fastenerId: one.fastenerId,
+              }}
+            />
             <p className="mb-2">What brought it loose, mildest first. {HOT}</p>
             <div className="grid grid-cols-2 gap-2">
               {STUCK_CURES.map((how) => (

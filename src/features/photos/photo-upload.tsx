@@ -12,6 +12,7 @@ export interface PhotoTarget {
   corner: Corner | null;
   occasion: string | null;
   caption: string;
+  fastenerId?: string | null;
 }
 
 /** Sends a picture and then binds it; both can be tried again, and the same picture is kept once. */

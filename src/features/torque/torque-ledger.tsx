@@ -21,11 +21,13 @@ function Row({
   file,
   unit,
   canSet,
+  mayCorrect,
 }: {
   fastener: Fastener;
   file: OrderFile;
   unit: 'lbft' | 'nm';
   canSet: boolean;
+  mayCorrect: boolean;
 }) {
   const { state } = file;
   const now = state.run!.fasteners.get(fastener.id)!;
@@ -118,7 +120,7 @@ function Row({
         )}
       </td>
       <td className="no-print text-right">
-        {canSet && !now.torqued && (
+        {(now.valueKind === 'interim' ? mayCorrect : canSet && !now.torqued) && (
           <ValueButton
             orderId={file.id}
             fastener={fastener}
@@ -150,10 +152,13 @@ export function TorqueLedger({
   file,
   unit,
   canSet,
+  mayCorrect,
 }: {
   file: OrderFile;
   unit: 'lbft' | 'nm';
   canSet: boolean;
+  /** The lead may bring an interim’s real value, after the handoff too. */
+  mayCorrect: boolean;
 }) {
   const { document, run } = file.state;
   if (!document || !run)
@@ -206,7 +211,7 @@ export function TorqueLedger({
               </thead>
               <tbody>
                 {fasteners.map((fastener) => (
-                  <Row key={fastener.id} {...{ fastener, file, unit, canSet }} />
+                  <Row key={fastener.id} {...{ fastener, file, unit, canSet, mayCorrect }} />
                 ))}
               </tbody>
             </table>

@@ -82,14 +82,16 @@ export function PullListView({ list }: { list: PullList }) {
         {!list.approvals.length && <li className="py-1 text-soft">Nothing here is past undoing.</li>}
       </Column>
       <Column title="Not here or not known">
-        {[...list.parts.map((name) => `Part: ${name}`), ...list.values.map((name) => `Value: ${name}`)].map(
-          (text) => (
-            <li key={text} className={row}>
-              <span className="hatch-word px-1.5 font-semibold">{text}</span>
-            </li>
-          ),
-        )}
-        {!list.parts.length && !list.values.length && (
+        {[
+          ...list.parts.map((name) => `Part: ${name}`),
+          ...list.values.map((name) => `Value: ${name}`),
+          ...list.unanswered.map((text) => `Answer: ${text}`),
+        ].map((text) => (
+          <li key={text} className={row}>
+            <span className="hatch-word px-1.5 font-semibold">{text}</span>
+          </li>
+        ))}
+        {!list.parts.length && !list.values.length && !list.unanswered.length && (
           <li className="py-1 text-soft">Every part is checked in, every fastener has a value.</li>
         )}
       </Column>

@@ -1,5 +1,5 @@
 import { Refusal } from '@/core/calc/calculator';
-import { type OrderState, linesMissing } from '@/core/ledger/order-state';
+import { type OrderState, linesMissing, offersOpen } from '@/core/ledger/order-state';
 import { type Chosen, assembleRun, conflictsOf } from '@/core/procedure/assemble';
 import type { ValueConflict } from '@/core/procedure/merge';
 import type { RunDocument } from '@/core/procedure/engine';
@@ -33,6 +33,7 @@ export async function pullListFor(tx: Db, run: RunDocument, state: OrderState, a
       today: shopDay(at, shop.timeZone),
     },
     linesMissing(state).map(({ name, phase }) => ({ name, phase })),
+    offersOpen(state).map((offer) => offer.entry.data.text),
   );
 }
 

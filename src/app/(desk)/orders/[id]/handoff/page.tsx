@@ -44,7 +44,11 @@ export default async function HandoffPage({ params }: { params: Promise<{ id: st
                 <p className="flex flex-wrap items-center gap-2 pt-1">
                   <Link
                     className="btn"
-                    href={hole.page === 'work' ? `/bay/${file.id}` : `/orders/${file.id}/${hole.page}`}
+                    href={
+                      hole.page === 'work' || hole.page === 'bay'
+                        ? `/bay/${file.id}`
+                        : `/orders/${file.id}/${hole.page}`
+                    }
                   >
                     Do it
                   </Link>

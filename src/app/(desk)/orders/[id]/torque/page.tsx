@@ -9,6 +9,7 @@ export default async function TorquePage({ params }: { params: Promise<{ id: str
     <TorqueLedger
       file={file}
       unit={viewer.torqueUnit}
+      mayCorrect={holdsRole(viewer.roles, ['lead'])}
       canSet={holdsRole(viewer.roles, ['lead']) && !isClosed(file.state)}
     />
   );

@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { isJob, planAnswer } from '@/core/ledger/order-state';
+import { isJob, openHolds, planAnswer } from '@/core/ledger/order-state';
 import { OpenList } from '@/features/orders/open-list';
 import { StartForm } from '@/features/work/start-form';
 import { StepList } from '@/features/work/step-list';
@@ -38,6 +38,17 @@ export default async function WorkPage({ params }: { params: Promise<{ id: strin
           To the plan
         </Link>
         .
+      </p>
+    );
+  }
+  const hold = openHolds(state)[0];
+  if (hold) {
+    return (
+      <p className="hatch max-w-3xl px-4 py-3 text-lg font-medium">
+        It is on hold: {hold.entry.data.reason}. The car stays whole.{' '}
+        <Link className="underline" href={`/orders/${file.id}/parts`}>
+          To the parts
+        </Link>
       </p>
     );
   }
