@@ -502,7 +502,14 @@ export async function loadDemo(day: string, tell: (text: string) => void): Promi
     await planned.heights('as came', story.before);
     await planned.lookedOver(story === PLANNED[0]);
     await planned.planned();
-    if (story === PLANNED[1]) await planned.quoted();
+    if (story === PLANNED[1]) {
+      // Agreed and nearly all here: it can be started tomorrow, by the lead's yes.
+      await (await planned.quoted()).agreed();
+      const later = (await planned.state()).parts.list!.data.lines.filter(
+        (line) => line.phase !== 'teardown',
+      );
+      await planned.checkedIn(later.slice(-1).map((line) => line.name));
+    }
     if (story === PLANNED[2]) await (await planned.agreed()).shortBox();
   }
 }

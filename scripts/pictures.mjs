@@ -36,18 +36,22 @@ await page.getByLabel('Name').fill('Odalys');
 await page.getByLabel('Password').fill('paint-pen-odalys');
 await page.getByRole('button', { name: 'Sign in' }).click();
 await page.waitForURL(`${base}/`);
-const [orchard, rescue, sawmill, cart, pack, held] = [
+const [orchard, rescue, sawmill, cart, pack, held, survey] = [
   await order('KLM'),
   await order('VMR'),
   await order('SAW'),
   await order('CART 6'),
   await order('PACK'),
   await order('RILL'),
+  await order('SUR'),
 ];
 await show('day', '/');
 await show('order', orchard);
 await show('bay', orchard.replace('/orders/', '/bay/'), TABLET);
 await show('torque', `${orchard}/torque`);
+await page.goto(`${base}${survey}/work`);
+await page.getByRole('heading', { name: 'Sockets and crowfeet' }).waitFor();
+await keep('pull-list');
 await show('procedure', '/procedures/rear-leaf-shackles?version=2&against=1');
 await show('handoff', `${rescue}/handoff`);
 await show('alignment', `${rescue}/alignment`);

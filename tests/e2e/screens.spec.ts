@@ -46,6 +46,9 @@ test('axe finds nothing serious on any screen', async ({ page }) => {
     '/bench',
     '/bench/torque.extension',
     '/bench/lift.predict',
+    '/procedures',
+    '/procedures/rear-leaf-shackles?version=2&against=1',
+    '/hours',
   ]) {
     await look(url, url);
   }
@@ -69,9 +72,27 @@ test('axe finds nothing serious on any screen', async ({ page }) => {
   }
   const waiting = await orderOf(page, 'SAW');
   await look('plan to answer', `${waiting}/plan`);
+  await page.goto('/procedures/utility-cart');
+  for (const tab of ['Items', 'Fasteners', 'Ways']) {
+    await page.getByRole('tab', { name: tab }).click();
+    const problems = await serious(page);
+    if (problems.length) found[`procedure, ${tab}`] = problems;
+  }
+  await page.goto(`${await orderOf(page, 'SUR')}/work`);
+  await expect(page.getByRole('heading', { name: 'Sockets and crowfeet' })).toBeVisible();
+  const holes = await serious(page);
+  if (holes.length) found['pull list'] = holes;
   await page.setViewportSize({ width: 820, height: 1180 });
-  for (const plate of ['KLM', 'PRS', 'VET']) {
+  for (const plate of ['KLM', 'PRS', 'VET', 'CART 7']) {
     await look(`bay ${plate}`, (await orderOf(page, plate)).replace('/orders/', '/bay/'));
+  }
+  // The sheets that open over the bay.
+  for (const name of [/It stands/, 'Found', 'Another way', 'Bind a wrench to this tablet']) {
+    await page.goto((await orderOf(page, 'KLM')).replace('/orders/', '/bay/'));
+    await page.getByRole('button', { name, exact: typeof name === 'string' }).click();
+    await expect(page.getByRole('dialog')).toBeVisible();
+    const problems = await serious(page);
+    if (problems.length) found[`bay sheet ${name}`] = problems;
   }
   expect(found).toEqual({});
 });

@@ -332,6 +332,20 @@ describe('versions of a procedure', () => {
       { name: 'minutes', was: String(was.steps[6]!.minutes), is: '99' },
     ]);
     expect(diffProcedures(was, was)).toEqual([]);
+    // Another order of a file's fields is no change.
+    const turned = was.steps.map((step) =>
+      Object.fromEntries(
+        Object.entries(step)
+          .reverse()
+          .map(([name, value]) => [
+            name,
+            name === 'tools'
+              ? (value as object[]).map((tool) => Object.fromEntries(Object.entries(tool).reverse()))
+              : value,
+          ]),
+      ),
+    ) as typeof was.steps;
+    expect(diffProcedures(was, { ...was, steps: turned })).toEqual([]);
   });
 
   test('each problem is shown at the step that mends it', () => {

@@ -8,8 +8,16 @@ export interface Difference {
   fields: { name: string; was: string; is: string }[];
 }
 
-const text = (value: unknown) =>
-  value === undefined || value === null ? '' : typeof value === 'string' ? value : JSON.stringify(value);
+/** A value as a line to read; the order in which a file names its fields makes no difference. */
+function text(value: unknown): string {
+  if (value === undefined || value === null) return '';
+  if (Array.isArray(value)) return value.map(text).join('; ');
+  if (typeof value !== 'object') return String(value);
+  return Object.entries(value)
+    .sort(([a], [b]) => a.localeCompare(b))
+    .map(([name, one]) => `${name} ${text(one)}`)
+    .join(', ');
+}
 
 function changedFields(was: object, is: object): Difference['fields'] {
   const names = [...new Set([...Object.keys(was), ...Object.keys(is)])].filter((name) => name !== 'id');

@@ -157,7 +157,7 @@ export function FastenersTable({ draft: { draft, setDraft }, locked }: { draft: 
   return (
     <fieldset disabled={locked} className="overflow-x-auto">
       <Places />
-      <table className="ledger min-w-[62rem]">
+      <table className="ledger min-w-[76rem]">
         <thead>
           <tr>
             {[
@@ -189,7 +189,7 @@ export function FastenersTable({ draft: { draft, setDraft }, locked }: { draft: 
               <td>{text(fastener, 'name', 'min-w-40')}</td>
               <td>
                 <input
-                  className={`${cell} min-w-44`}
+                  className={`${cell} min-w-56`}
                   aria-label={`Place of ${fastener.id}`}
                   list="places"
                   value={fastener.place}
@@ -243,7 +243,7 @@ export function FastenersTable({ draft: { draft, setDraft }, locked }: { draft: 
               </td>
               <td>
                 <input
-                  className={`${cell} min-w-44`}
+                  className={`${cell} min-w-80`}
                   aria-label={`Source of ${fastener.id}`}
                   disabled={!fastener.spec}
                   value={fastener.spec?.source ?? ''}

@@ -34,7 +34,7 @@ function Tools({ tools, none }: { tools: PullList['tools']; none: string }) {
 /** All that is laid out, asked and known before the first bolt turns, with what is missing in plain sight. */
 export function PullListView({ list }: { list: PullList }) {
   return (
-    <div className="columns-1 gap-9 sm:columns-2 xl:columns-3">
+    <div className="columns-1 gap-9 sm:columns-2">
       <Column title="Sockets and crowfeet">
         <Tools tools={list.tools.filter(({ tool }) => sockets(tool.kind))} none="None asked for." />
       </Column>

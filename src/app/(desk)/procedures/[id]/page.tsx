@@ -65,7 +65,7 @@ export default async function ProcedurePage({
               Version {one.version}
             </Link>{' '}
             <span className="text-soft">
-              {one.note}
+              {one.note.replace(/\.$/, '')}
               {one.personId ? `, ${people[one.personId]}` : ''}
             </span>{' '}
             {one.version !== found.version && (
