@@ -115,6 +115,55 @@ describe('before teardown', () => {
   });
 });
 
+describe('a visit at the counter', () => {
+  test('an alignment return names what it comes back from, torques what the rack moved, and is closed', async () => {
+    const job = await started('VISIT 1');
+    await job.work({ phase: 'align' });
+    await job.heights('on wheels', job.plan.after);
+    await job.work({ phase: 'road' });
+    await job.photos(1);
+    await job.aligned(2.9, 0.06);
+    await job.driven(7);
+    await job.work({});
+    await job.photos(2);
+    await job.handedOver();
+    const row = await db().row<{ vehicle_id: string; customer_id: string }>(
+      'SELECT vehicle_id, customer_id FROM work_order JOIN vehicle ON vehicle.id = vehicle_id WHERE work_order.id = ?',
+      [job.orderId],
+    );
+    const taken = await give(shop, 'Teodor', 'intake.open', {
+      customer: { id: row!.customer_id },
+      vehicle: { id: row!.vehicle_id },
+      orderKind: 'alignment',
+      odometer: { value: 40400, unit: 'mi' },
+      tires: 'LT245/75R17',
+      wheels: '',
+      carries: '',
+      wants: 'It wanders since the ditch',
+      targets: { front: null, rear: null, unit: 'in', method: 'hub' },
+      agreed: false,
+    });
+    expect(taken).toMatchObject({ ok: true });
+    const orderId = taken.ok ? String(taken.answer.orderId) : '';
+    expect((await stateOf(orderId)).intake!.data).toMatchObject({
+      orderKind: 'alignment',
+      comesBackFrom: job.orderId,
+    });
+    expect(
+      await give(shop, 'Brannoch', 'run.start', { orderId, procedures: [{ id: 'visit-alignment' }] }),
+    ).toMatchObject({ ok: true });
+    const visit = jobOn(shop, job.plan);
+    visit.orderId = orderId;
+    await visit.work({ phase: 'road' });
+    const [last] = (await stateOf(orderId)).torques.slice(-1);
+    // Opened and torqued here: no re-check of an earlier torque.
+    expect(last!.data).toMatchObject({ recheck: false, place: 'front.right.tie-rod-jam-nut' });
+    await visit.driven(4);
+    await visit.work({});
+    expect(await give(shop, 'Brannoch', 'visit.close', { orderId, note: '' })).toMatchObject({ ok: true });
+  });
+});
+
 describe('how it stands', () => {
   test('the control does the listed step, refuses to lower with something open, and raises again', async () => {
     const job = await started('STAND 1');

@@ -354,7 +354,10 @@ export function afterHeightsOf(state: OrderState): HeightSet | null {
 
 export const isClosed = (state: OrderState) => state.handoffs.length > 0 || state.visitClosed !== null;
 export const isJob = (state: OrderState) =>
-  ['job', 'next-stage', 'load-change'].includes(state.intake?.data.orderKind ?? '');
+  ['job', 'next-stage'].includes(state.intake?.data.orderKind ?? '');
+
+/** A visit that clicks what an earlier job torqued: one pass, and each may be found moved. */
+export const isRecheck = (state: OrderState) => state.intake?.data.orderKind === 're-torque';
 
 /** Is a line of the parts list whole: all of it here, the right side, undamaged? */
 export function lineIsIn(state: OrderState, lineId: string): boolean {

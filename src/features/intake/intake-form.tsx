@@ -42,6 +42,15 @@ const SHOWN = [
   'pacePerDay',
 ];
 
+const KINDS = [
+  ['job', 'a job: lift, level or lower'],
+  ['settled-heights', 'settled heights'],
+  ['alignment', 'an alignment check or return'],
+  ['warranty', 'a warranty return'],
+  ['inspection', 'an inspection only'],
+  ['load-change', 'a load change: winch, bumper, camper'],
+] as const;
+
 const suspensionOptions = (end: 'front' | 'rear') =>
   Object.entries(SUSPENSIONS)
     .filter(([, kind]) => (kind.ends as readonly string[]).includes(end))
@@ -67,6 +76,7 @@ function inputFrom(f: Record<string, string>, known: KnownVehicle | undefined, p
           later: f['vehicle.later'],
           distanceUnit: f['odometer.unit'],
         },
+    orderKind: f.orderKind,
     odometer: odometerFrom(f),
     tires: f.tires,
     wheels: f.wheels,
@@ -101,6 +111,7 @@ export function IntakeForm({
   const router = useRouter();
   const { give, busy, errors } = useCommand('intake.open');
   const [vehicleId, setVehicleId] = useState('');
+  const [kind, setKind] = useState<string>('job');
   const [vin, setVin] = useState('');
   const [tires, setTires] = useState('');
   const tire = answer('tire.size', { size: tires });
@@ -113,7 +124,7 @@ export function IntakeForm({
         const f = fieldsOf(event.currentTarget);
         const promised = f.promisedFor ? new Date(f.promisedFor).toISOString() : null;
         const taken = await give(inputFrom(f, known, promised));
-        if (taken) router.push(`/orders/${String(taken.orderId)}/heights`);
+        if (taken) router.push(`/orders/${String(taken.orderId)}/${kind === 'job' ? 'heights' : 'work'}`);
       }}
     >
       <Errors errors={errors}>
@@ -245,9 +256,21 @@ export function IntakeForm({
             )}
             <h2 className={`border-b border-ink pb-1 ${known ? '' : 'mt-7'}`}>What the customer wants</h2>
             <div className="mt-3 grid grid-cols-2 gap-3">
+              <SelectField
+                className="col-span-2"
+                name="orderKind"
+                label="It comes for"
+                value={kind}
+                onChange={(event) => setKind(event.target.value)}
+                options={KINDS}
+              />
               <AreaField className="col-span-2" name="wants" label="In their words" />
-              <TextField name="targets.front" label="Front target height" hint={lengthHint} />
-              <TextField name="targets.rear" label="Rear target height" hint="empty: leave it as it is" />
+              {kind === 'job' && (
+                <>
+                  <TextField name="targets.front" label="Front target height" hint={lengthHint} />
+                  <TextField name="targets.rear" label="Rear target height" hint="empty: leave it as it is" />
+                </>
+              )}
               <SelectField
                 name="targets.method"
                 label="Measured from"
@@ -283,14 +306,16 @@ export function IntakeForm({
               A modest lift is the right answer for a truck that works: it stops shorter, tips later and wears
               its joints less.
             </p>
-            <CheckField
-              className="mt-2"
-              name="agreed"
-              label="The customer agreed to these heights as the goal"
-            />
+            {kind === 'job' && (
+              <CheckField
+                className="mt-2"
+                name="agreed"
+                label="The customer agreed to these heights as the goal"
+              />
+            )}
             <FormErrors errors={errors} shown={SHOWN} />
             <button className="btn btn-pen mt-4 min-h-14 w-full" disabled={busy}>
-              {busy ? 'Writing…' : 'Take it in and measure it'}
+              {busy ? 'Writing…' : kind === 'job' ? 'Take it in and measure it' : 'Take it in'}
             </button>
           </section>
         </div>

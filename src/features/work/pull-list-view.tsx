@@ -48,7 +48,9 @@ export function PullListView({ list }: { list: PullList }) {
               <span className="figure">{torqueBoth(range.nm)}</span>{' '}
               <span className="text-[0.95rem] text-soft">{range.fasteners.join(', ')}</span>
             </span>
-            <span className={`text-right ${range.wrenches.length ? '' : 'hatch-word px-1.5 font-semibold'}`}>
+            <span
+              className={`text-right whitespace-nowrap ${range.wrenches.length ? '' : 'hatch-word px-1.5 font-semibold'}`}
+            >
               {range.wrenches[0] ??
                 (range.pastDate[0] ? `${range.pastDate[0]}, past its date` : 'none reaches')}
             </span>

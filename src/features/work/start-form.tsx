@@ -202,15 +202,10 @@ export function StartForm({
                 ))}
               </fieldset>
             ))}
-            <PullListView list={preview.list} />
-            {holes.length > 0 ? (
-              <div className="mt-2 border-t-2 border-ink pt-3">
-                <h3>
-                  {hard.length
-                    ? 'It does not start like this'
-                    : 'It starts with a hole only by the lead’s yes'}
-                </h3>
-                <ul className="my-2 list-disc pl-6">
+            {holes.length > 0 && (
+              <div className={`mb-4 px-4 py-3 ${hard.length ? 'hatch' : 'caution'}`}>
+                <h3>{hard.length ? 'It does not start like this' : 'Missing'}</h3>
+                <ul className="list-disc pl-5">
                   {holes.map((hole) => (
                     <li key={hole.text} className={hole.hard ? 'font-semibold' : ''}>
                       {hole.text}
@@ -218,6 +213,12 @@ export function StartForm({
                     </li>
                   ))}
                 </ul>
+              </div>
+            )}
+            <PullListView list={preview.list} />
+            {holes.length > 0 ? (
+              <div className="mt-2 border-t-2 border-ink pt-3">
+                <h3 className="mb-2">With something missing it starts only by the lead’s yes</h3>
                 {hard.length === 0 && (
                   <div className="max-w-xl">
                     <Errors errors={errors}>

@@ -170,6 +170,26 @@ const idOr = (schema: Joi.ObjectSchema) =>
     otherwise: schema,
   });
 
+/** What a car is taken in for at the counter; a re-torque is opened from its come-back, a next stage from its job. */
+const TAKEN_IN: OrderKind[] = [
+  'job',
+  'settled-heights',
+  'alignment',
+  'warranty',
+  'inspection',
+  'load-change',
+];
+
+/** The car's last finished order: what a visit comes back from. */
+async function lastOrderOf(ctx: CommandContext, vehicleId: string): Promise<string | null> {
+  const row = await ctx.tx.row<{ id: string }>(
+    `SELECT work_order.id FROM work_order JOIN order_now ON order_now.order_id = work_order.id
+      WHERE vehicle_id = ? AND closed ORDER BY number DESC LIMIT 1`,
+    [vehicleId],
+  );
+  return row?.id ?? null;
+}
+
 /** Takes a car in: customer, vehicle, what it wears and carries, and what the customer wants as numbers. */
 export const intakeOpen = command({
   name: 'intake.open',
@@ -177,7 +197,7 @@ export const intakeOpen = command({
   input: Joi.object<IntakeInput>({
     customer: idOr(newCustomer).required(),
     vehicle: idOr(newVehicle).required(),
-    orderKind: Joi.valid('job').default('job'),
+    orderKind: Joi.valid(...TAKEN_IN).default('job'),
     odometer: odometer(),
     tires: line(60).required(),
     wheels: text(120),
@@ -204,11 +224,8 @@ export const intakeOpen = command({
     }
     const customerId = await customerFor(ctx, input.customer);
     const vehicleId = await vehicleFor(ctx, input.vehicle, customerId);
-    const { orderId, number } = await newOrder(ctx, {
-      vehicleId,
-      kind: input.orderKind,
-      comesBackFrom: null,
-    });
+    const comesBackFrom = input.orderKind === 'job' ? null : await lastOrderOf(ctx, vehicleId);
+    const { orderId, number } = await newOrder(ctx, { vehicleId, kind: input.orderKind, comesBackFrom });
     const { tires, wheels, newTires, carries, wants, targets, promisedFor, pacePerDay } = input;
     await ctx.append(
       orderId,
@@ -217,7 +234,7 @@ export const intakeOpen = command({
         data: {
           number,
           orderKind: input.orderKind,
-          comesBackFrom: null,
+          comesBackFrom,
           vehicleId,
           customerId,
           odometer: input.odometer,

@@ -4,7 +4,7 @@ import { compareTorque } from '@/core/calc/torque.compare';
 import { convertTorque } from '@/core/calc/torque.convert';
 import { torqueExtensionSetting } from '@/core/calc/torque.extension';
 import type { TorqueData } from '@/core/ledger/entries';
-import { isJob } from '@/core/ledger/order-state';
+import { isRecheck } from '@/core/ledger/order-state';
 import { fastenerOf, judgeTorque, placedName } from '@/core/procedure/engine';
 import { nextNut } from '@/core/procedure/nuts';
 import { twinDoubts } from '@/core/procedure/torque-doubts';
@@ -121,7 +121,7 @@ export const torqueRecord = command({
 
     const spec = now.spec!;
     const shop = await readShop(ctx.tx);
-    const recheck = !isJob(state);
+    const recheck = isRecheck(state);
     const passes = recheck ? 1 : (fastener.passes ?? 1);
     const nut =
       input.nut === 'next' ? (fastener.count > 1 ? nextNut(now.nuts, fastener.pattern) : 'all') : input.nut;

@@ -6,7 +6,7 @@ import { convertTorque } from '@/core/calc/torque.convert';
 import { type AlignmentRow, alignmentRows } from '@/core/ledger/alignment-rows';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import type { FollowUpOpenData, TorqueData } from '@/core/ledger/entries';
-import { afterHeightsOf, baselineOf, isJob, latestPlan } from '@/core/ledger/order-state';
+import { afterHeightsOf, baselineOf, isRecheck, latestPlan } from '@/core/ledger/order-state';
 import { placedName } from '@/core/procedure/engine';
 import { METHOD_WORDS } from '@/core/stance/readings';
 import { judgeHeights } from '@/core/stance/verdict';
@@ -121,7 +121,7 @@ function torqueRows(file: OrderFile): PacketTorque[] {
       reading:
         (last.data.angleDeg ? `turned ${last.data.angleDeg}°` : readingText(reading)) +
         (last.data.extension ? ', with an extension' : '') +
-        ((fastener.passes ?? 1) > 1 && isJob(file.state) ? `, ${fastener.passes} passes` : ''),
+        ((fastener.passes ?? 1) > 1 && !isRecheck(file.state) ? `, ${fastener.passes} passes` : ''),
       who: file.people[last.personId] ?? 'somebody who left',
       at: last.at,
       wrench: wrench.name + (wrench.pastDue ? ', past its calibration date' : ''),

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
 import { nextThing } from '@/core/ledger/next-thing';
-import { isJob } from '@/core/ledger/order-state';
+import { isRecheck } from '@/core/ledger/order-state';
 import { holdsRole } from '@/core/ledger/roles';
 import { jobTimes } from '@/core/ledger/step-times';
 import { tapeOf } from '@/core/ledger/tape';
@@ -73,7 +73,7 @@ export default async function BayPage({ params }: { params: Promise<{ id: string
         stuck={times.stuck
           .filter((one) => one.open)
           .map(({ stuckId, fastenerId, minutes }) => ({ stuckId, fastenerId, minutes }))}
-        recheck={!isJob(state)}
+        recheck={isRecheck(state)}
         lastTorques={lastTorqueWords(state, people, shop.timeZone)}
         photoSteps={state.photos.flatMap((photo) => (photo.data.stepId ? [photo.data.stepId] : []))}
         stepPhotos={stepPhotos(state)}

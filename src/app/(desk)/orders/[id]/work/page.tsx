@@ -68,7 +68,9 @@ export default async function WorkPage({ params }: { params: Promise<{ id: strin
       minutes: procedure.steps.reduce((sum, step) => sum + step.minutes, 0),
       version,
       fits: fit && (isJob(state) ? !visit : visit),
-      suggested: fit && planned && suggestedFor(procedure.id, plan?.parts ?? []),
+      suggested: isJob(state)
+        ? fit && planned && suggestedFor(procedure.id, plan?.parts ?? [])
+        : procedure.id === `visit-${file.kind}`,
       ways: procedure.ways.map(({ id, choice, title }) => ({ id, choice, title })),
     };
   });
