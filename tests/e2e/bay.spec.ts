@@ -39,6 +39,17 @@ async function tapFor(page: Page, command: string, button: Locator): Promise<voi
   expect((await answered).status()).toBe(200);
 }
 
+/** Counts the fingers put on the glass while something is done. */
+async function tapsOf(page: Page, work: () => Promise<void>): Promise<number> {
+  await page.evaluate(() => {
+    const counter = window as unknown as { taps: number };
+    counter.taps = 0;
+    window.addEventListener('pointerdown', () => (counter.taps += 1), { capture: true });
+  });
+  await work();
+  return page.evaluate(() => (window as unknown as { taps: number }).taps);
+}
+
 /** Finds a step among all that are left and makes it the one to do now. */
 async function goTo(page: Page, words: string): Promise<void> {
   await page.getByRole('button', { name: /in any safe order/ }).tap();
@@ -112,8 +123,11 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
   // Taps counted: a plain step is one.
   await workUntil(page, /Witness marks/, 'Ilse');
   await workUntil(page, /Chock the wheels/, 'Ilse');
-  await tapFor(page, 'step.done', done(page));
-  await expect(heading(page)).not.toHaveText(/Chock the wheels/);
+  const plain = await tapsOf(page, async () => {
+    await tapFor(page, 'step.done', done(page));
+    await expect(heading(page)).not.toHaveText(/Chock the wheels/);
+  });
+  expect(plain).toBe(1);
 
   // A helper is called over by one tap on their badge, and goes back by another.
   await page.getByRole('button', { name: 'Call Ilse to help' }).tap();
@@ -260,7 +274,11 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
     await pulled;
     await expect(linked.getByText(/^torqued|, torqued/).first()).toBeVisible();
   }
-  await tapFor(page, 'step.done', done(page));
+  const afterPulls = await tapsOf(page, async () => {
+    await tapFor(page, 'step.done', done(page));
+    await expect(heading(page)).not.toHaveText(/Torque the bar link nuts/);
+  });
+  expect(afterPulls).toBe(1);
 
   // The walk of what is left, once round the car.
   await page.getByRole('button', { name: /Walk round/ }).tap();
