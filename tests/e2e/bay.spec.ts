@@ -419,3 +419,107 @@ test('a photo of the other side stands beside the plan', async ({ page }) => {
     .click();
   await expect(page.getByRole('img', { name: 'The same place on the other side' })).toBeVisible();
 });
+
+test('told from the bay: a link left off, damage done here, a doubt, a setting', async ({ page }) => {
+  await signIn(page, 'Odalys');
+  await page.goto('/orders?find=PRS');
+  const href = (await page.locator('main ul li a').last().getAttribute('href'))!;
+  await page.setViewportSize(BAY);
+  await page.goto(href.replace('/orders/', '/bay/'));
+  const open = page.getByRole('region', { name: 'Open on the car' });
+  await open.getByRole('button', { name: 'Bar link, left front' }).tap();
+  await dialog(page).getByLabel('Reason').fill('new links on Friday');
+  await dialog(page).getByRole('radio', { name: 'Odalys' }).tap();
+  await dialog(page).getByLabel('PIN').fill('4101');
+  await dialog(page).getByRole('button', { name: 'Leave it off' }).tap();
+  await expect(dialog(page).getByText(/Both ends are secured first/)).toBeVisible();
+  await dialog(page).getByLabel('Both ends are secured').check();
+  await enterPin(page, 'Odalys', 'Leave it off');
+  await expect(open.getByText('Left off: Bar link, left front')).toBeVisible();
+
+  const tell = async (
+    kind: string,
+    fill: (sheet: Locator) => Promise<void>,
+    command: string,
+    keep: string,
+  ) => {
+    await page.getByRole('button', { name: 'Found', exact: true }).tap();
+    await dialog(page).getByRole('radio', { name: kind }).tap();
+    await fill(dialog(page));
+    await tapFor(page, command, dialog(page).getByRole('button', { name: keep }));
+    await expect(dialog(page)).toHaveCount(0);
+  };
+  await tell(
+    'Damage done here',
+    async (sheet) => {
+      await sheet.getByLabel('What was damaged').fill('Clip of the left lead');
+      await sheet.getByLabel('How it came about').fill('brittle');
+      await sheet.getByLabel('The customer has been told').check();
+    },
+    'damage.record',
+    'Write it down',
+  );
+  await tell(
+    'To be watched',
+    async (sheet) => {
+      await sheet.getByLabel(/The doubt/).fill('Left liner close to the tire');
+      await sheet.getByLabel('Or after').fill('400');
+    },
+    'watch.add',
+    'Put it on the watch list',
+  );
+  await tell(
+    'Corner setting',
+    async (sheet) => {
+      await sheet.getByLabel('Corner').selectOption('LF');
+      await sheet.getByLabel('When').selectOption('after');
+      await sheet.getByLabel('clicks from closed').fill('9');
+    },
+    'setting.record',
+    'Write it down',
+  );
+  await page.setViewportSize(DESK);
+  await page.goto(href);
+  for (const words of [
+    /Bar link, left front: new links on Friday \(Odalys; the customer said yes in the shop\)/,
+    /Clip of the left lead\. brittle\. Paid by the shop/,
+    /Left liner close to the tire, within 400 mi/,
+    /damper clicks, left front, after: 9/,
+  ])
+    await expect(page.getByText(words).first()).toBeVisible();
+});
+
+test('a reading nobody waits for lies in the tray until somebody says whose it is', async ({ page }) => {
+  await signIn(page, 'Brannoch');
+  await page.goto('/orders?find=KLM');
+  const href = (await page.locator('main ul li a').last().getAttribute('href'))!;
+  await page.setViewportSize(BAY);
+  await page.goto(href.replace('/orders/', '/bay/'));
+  await page.getByRole('button', { name: 'Bind a wrench to this tablet' }).tap();
+  await dialog(page)
+    .getByRole('button', { name: /^Wrench 2/ })
+    .tap();
+  await expect(page.getByText('stand-in, bound to this tablet')).toBeVisible();
+  const pull = async (value: string) => {
+    await page.getByRole('button', { name: 'Pull otherwise' }).tap();
+    await dialog(page)
+      .getByLabel(/^Pull it to/)
+      .fill(value);
+    await dialog(page).getByRole('button', { name: 'Pull', exact: true }).tap();
+    await expect(dialog(page)).toHaveCount(0);
+  };
+  // Far below the value: not taken by itself, and said why.
+  await pull('97');
+  await expect(page.getByRole('status')).toContainText(/unit slip|low against the value/);
+  const tray = page.getByRole('list', { name: 'Tray of readings' });
+  await expect(tray.getByRole('listitem')).toHaveCount(1);
+  await tray.getByRole('button', { name: 'Drop it' }).tap();
+  await expect(tray).toHaveCount(0);
+  // Another step, one without a torque: nobody waits.
+  await page.getByRole('button', { name: /in any safe order/ }).tap();
+  await page
+    .getByRole('button', { name: /Chocks away/ })
+    .first()
+    .tap();
+  await expect(heading(page)).toHaveText('Chocks away');
+});

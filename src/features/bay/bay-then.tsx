@@ -3,11 +3,26 @@
 import { useState } from 'react';
 import type { RefusedMove } from '@/core/procedure/engine';
 import type { Step } from '@/core/procedure/types';
+import { TakeBack } from '../trail/take-back';
 import { AddStep } from './add-step';
 import { type BayProps, stepNumber } from './bay-props';
 import { WaySwitch } from './way-switch';
 
 const SHOWN_NEXT = 2;
+
+/** The step recorded last, with whose it is: undo is offered right after. */
+function lastDone({ document, run, people, viewer }: BayProps) {
+  const [newest] = [...run.done].sort(([, a], [, b]) => b.at.localeCompare(a.at));
+  const step = newest && document.steps.find((one) => one.id === newest[0]);
+  if (!newest || !step) return null;
+  const { entryId, personId } = newest[1];
+  return {
+    step,
+    entryId,
+    person: people.find((one) => one.id === personId)?.name ?? 'somebody',
+    mine: personId === viewer.id || viewer.isLead,
+  };
+}
 
 /** The next two steps; all that are left behind one tap, to be done in any safe order. */
 export function BayThen({
@@ -22,6 +37,7 @@ export function BayThen({
 }) {
   const { document, run } = props;
   const [all, setAll] = useState(false);
+  const last = lastDone(props);
   const left = document.steps.length - run.done.size - run.skipped.size;
   return (
     <section className="border-rule px-6 py-4 md:border-l-2" aria-label="Then">
@@ -59,6 +75,22 @@ export function BayThen({
         <button type="button" className="btn mt-2 w-full" onClick={() => setAll(!all)} aria-expanded={all}>
           {all ? 'Only the next two' : `All ${left} left, in any safe order`}
         </button>
+      )}
+      {last && (
+        <div className="mt-2 flex items-center justify-between gap-3 border-t border-rule pt-2">
+          <p className="text-[1.1rem] text-soft">
+            Done last: {last.step.do}, {last.person}
+          </p>
+          {last.mine && (
+            <TakeBack
+              className="btn"
+              label="Undo"
+              orderId={props.orderId}
+              entryId={last.entryId}
+              words={`${last.step.do}.`}
+            />
+          )}
+        </div>
       )}
       <div className="mt-2 grid grid-cols-2 gap-2">
         <WaySwitch {...props} />

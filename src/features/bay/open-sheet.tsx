@@ -5,8 +5,9 @@ import { placedName, stepOf } from '@/core/procedure/engine';
 import type { Item, Step } from '@/core/procedure/types';
 import { useCommand } from '@/ui/commands';
 import { Dialog } from '@/ui/dialog';
-import { CheckField, Errors, FormErrors, SelectField, TextField } from '@/ui/form';
+import { CheckField, Errors, FormErrors, TextField } from '@/ui/form';
 import { PersonPin } from '@/ui/person-pin';
+import { useHowAsked } from '../answers/how-asked';
 import type { Opened } from './bay-open';
 import type { BayProps } from './bay-props';
 
@@ -21,8 +22,7 @@ function LeaveOff({ orderId, item, leads }: { orderId: string; item: Item; leads
   const { give, busy, errors } = useCommand('item.leave');
   const [reason, setReason] = useState('');
   const [secured, setSecured] = useState(false);
-  const [how, setHow] = useState('in the shop');
-  const [witness, setWitness] = useState('');
+  const { asked, fields } = useHowAsked();
   return (
     <div className="mt-4 border-t-2 border-rule pt-3">
       <h3 className="text-[1.35rem]">Leave it off</h3>
@@ -36,26 +36,7 @@ function LeaveOff({ orderId, item, leads }: { orderId: string; item: Item; leads
           value={reason}
           onChange={(event) => setReason(event.target.value)}
         />
-        <div className="mt-2 grid grid-cols-2 gap-3">
-          <SelectField
-            name="how"
-            label="The customer said yes"
-            value={how}
-            onChange={(event) => setHow(event.target.value)}
-            options={[
-              ['in the shop', 'in the shop'],
-              ['by phone', 'by phone'],
-            ]}
-          />
-          {how === 'by phone' && (
-            <TextField
-              name="witness"
-              label="Who heard it"
-              value={witness}
-              onChange={(event) => setWitness(event.target.value)}
-            />
-          )}
-        </div>
+        <div className="mt-2 grid grid-cols-2 gap-3">{fields('The customer said yes')}</div>
         <div className="mt-2">
           <CheckField
             name="secured"
@@ -77,8 +58,7 @@ function LeaveOff({ orderId, item, leads }: { orderId: string; item: Item; leads
             itemId: item.id,
             secured,
             reason,
-            how,
-            witness: how === 'by phone' ? witness : null,
+            ...asked,
             leadId,
             pin,
           })

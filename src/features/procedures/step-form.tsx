@@ -49,6 +49,15 @@ export function StepForm({
       onBlur={(event) => onChange({ [name]: list(event.target.value) })}
     />
   );
+  const oneOf = (name: 'end' | 'corner' | 'sets', label: string, words: readonly string[]) => (
+    <SelectField
+      name={name}
+      label={label}
+      value={step[name] ?? ''}
+      onChange={(event) => onChange({ [name]: event.target.value || undefined })}
+      options={options(words)}
+    />
+  );
   return (
     <div className="grid grid-cols-2 gap-3" key={step.id}>
       <datalist id="step-ids">
@@ -105,27 +114,9 @@ export function StepForm({
         value={String(step.minutes)}
         onChange={(event) => onChange({ minutes: Number(event.target.value) || 0 })}
       />
-      <SelectField
-        name="end"
-        label="End"
-        value={step.end ?? ''}
-        onChange={(event) => onChange({ end: (event.target.value || undefined) as Step['end'] })}
-        options={options(ENDS)}
-      />
-      <SelectField
-        name="corner"
-        label="Corner"
-        value={step.corner ?? ''}
-        onChange={(event) => onChange({ corner: (event.target.value || undefined) as Step['corner'] })}
-        options={options(CORNERS)}
-      />
-      <SelectField
-        name="sets"
-        label="Brings its ends to"
-        value={step.sets ?? ''}
-        onChange={(event) => onChange({ sets: (event.target.value || undefined) as Step['sets'] })}
-        options={options(SUPPORTS)}
-      />
+      {oneOf('end', 'End', ENDS)}
+      {oneOf('corner', 'Corner', CORNERS)}
+      {oneOf('sets', 'Brings its ends to', SUPPORTS)}
       <fieldset>
         <legend className="label">Is done when it stands</legend>
         <div className="flex flex-wrap gap-x-4">

@@ -1,5 +1,5 @@
 import { CORNERS } from '@/core/calc/fields';
-import { CORNER_NAMES, type FastenerState, type RunState } from '@/core/procedure/engine';
+import { CORNER_NAMES, type FastenerState, type RunState, placedName } from '@/core/procedure/engine';
 import type { Fastener } from '@/core/procedure/types';
 import { torqueTexts } from '@/core/units/torque-text';
 import { shopMoment } from '@/core/units/shop-time';
@@ -163,6 +163,13 @@ export function TorqueLedger({
   const { document, run } = file.state;
   if (!document || !run)
     return <p className="py-8 text-lg">No work has been started, so there is nothing to torque yet.</p>;
+  const holes = document.fasteners
+    .filter((one) => !run.leftOffFasteners.has(one.id) && rank(run.fasteners.get(one.id)!) < 2)
+    .sort((a, b) => rank(run.fasteners.get(a.id)!) - rank(run.fasteners.get(b.id)!))
+    .map((fastener) => ({
+      fastener,
+      words: run.fasteners.get(fastener.id)!.spec ? 'owes a second check' : 'no value',
+    }));
   const groups = [
     ...CORNERS.map((corner) => ({ title: CORNER_NAMES[corner], own: (f: Fastener) => f.corner === corner })),
     { title: 'center', own: (f: Fastener) => !f.corner },
@@ -184,6 +191,16 @@ export function TorqueLedger({
               </li>
             ))}
           </ul>
+          {holes.length > 0 && (
+            <ul className="mt-3" aria-label="Holes">
+              {holes.map(({ fastener, words }) => (
+                <li key={fastener.id} className="flex items-center gap-3 py-0.5">
+                  <span className="hatch-word px-2 font-semibold">{words}</span>
+                  {placedName(fastener)}
+                </li>
+              ))}
+            </ul>
+          )}
           <p className="no-print mt-4">
             <PrintButton />
           </p>

@@ -4,6 +4,7 @@ import { OpenList } from '@/features/orders/open-list';
 import { ClockButton, PlaceControl } from '@/features/orders/place-and-clock';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { isClosed } from '@/core/ledger/order-state';
+import { packetNotes } from '@/server/documents/packet-notes';
 import { orderPage, placesOfShop } from '@/server/queries/page-data';
 
 export default async function OrderOverview({ params }: { params: Promise<{ id: string }> }) {
@@ -70,6 +71,18 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
             ))}
           </dl>
         </section>
+        {packetNotes(state, file.people).map((note) => (
+          <section key={note.title}>
+            <h2 className="border-b border-ink pb-1">{note.title}</h2>
+            <ul>
+              {note.lines.map((line) => (
+                <li key={line} className="border-b border-rule py-1.5">
+                  {line}
+                </li>
+              ))}
+            </ul>
+          </section>
+        ))}
         {!isClosed(state) && (
           <section className="grid grid-cols-2 items-end gap-3">
             <PlaceControl orderId={file.id} place={state.place} places={await placesOfShop()} />
