@@ -18,7 +18,17 @@ const FORBIDS = {
 } as const;
 
 /** Leaves a part off for a while: the lead's reason, the customer's yes, both ends secured. */
-function LeaveOff({ orderId, item, leads }: { orderId: string; item: Item; leads: BayProps['leads'] }) {
+function LeaveOff({
+  orderId,
+  item,
+  leads,
+  onDone,
+}: {
+  orderId: string;
+  item: Item;
+  leads: BayProps['leads'];
+  onDone: () => void;
+}) {
   const { give, busy, errors } = useCommand('item.leave');
   const [reason, setReason] = useState('');
   const [secured, setSecured] = useState(false);
@@ -52,8 +62,8 @@ function LeaveOff({ orderId, item, leads }: { orderId: string; item: Item; leads
         action="Leave it off"
         busy={busy}
         errors={errors.filter((error) => error.field === 'pin')}
-        onEnter={(leadId, pin) =>
-          void give({
+        onEnter={async (leadId, pin) => {
+          const answer = await give({
             orderId,
             itemId: item.id,
             secured,
@@ -61,8 +71,9 @@ function LeaveOff({ orderId, item, leads }: { orderId: string; item: Item; leads
             ...asked,
             leadId,
             pin,
-          })
-        }
+          });
+          if (answer) onDone();
+        }}
       />
     </div>
   );
@@ -126,7 +137,9 @@ export function OpenSheet({
           </p>
         )}
       </div>
-      {item?.waivable && <LeaveOff orderId={props.orderId} item={item} leads={props.leads} />}
+      {item?.waivable && (
+        <LeaveOff orderId={props.orderId} item={item} leads={props.leads} onDone={onClose} />
+      )}
     </Dialog>
   );
 }
