@@ -1,0 +1,112 @@
+import { mayBeFinal, supportAfter } from './car';
+import { type FastenerState, type RunDocument, type RunState, stepOf } from './run-state';
+import type { TorqueSpec } from './types';
+
+/** Records a step as done and applies what it does to the car. What is open already, or closed already, stays so. */
+export function applyStep(
+  run: RunDocument,
+  state: RunState,
+  stepId: string,
+  entry: { entryId: string; at: string; personId: string },
+): void {
+  const step = stepOf(run, stepId);
+  if (!step) return;
+  state.done.set(stepId, entry);
+  for (const id of step.opens ?? []) {
+    if (!state.car.open.has(id)) state.openedBy.set(id, { step: stepId, at: entry.at });
+    state.car.open.add(id);
+    state.leftOff.delete(id);
+  }
+  for (const id of step.closes ?? []) {
+    state.car.open.delete(id);
+    state.leftOff.delete(id);
+    state.openedBy.delete(id);
+  }
+  for (const [ids, looseness] of [
+    [step.loosens, 'loosened'],
+    [step.snugs, 'snug'],
+  ] as const) {
+    for (const id of ids ?? []) {
+      state.car.loose.set(id, looseness);
+      const fastener = state.fasteners.get(id)!;
+      fastener.stripe = looseness === 'loosened' ? 'broken' : 'thin';
+      startAgain(fastener);
+      fastener.owesCheck = false;
+    }
+  }
+  state.car.support = supportAfter(state.car.support, step);
+}
+
+function startAgain(fastener: FastenerState): void {
+  fastener.torqued = false;
+  fastener.pass = 0;
+  fastener.nuts.fill(0);
+  fastener.angled = false;
+}
+
+export interface TorqueTaken {
+  pass: number;
+  moved: boolean;
+  recheck: boolean;
+  /** Which nut of a group, or all of them. */
+  nut?: 'all' | number;
+  /** Degrees turned; only after the last pass of a fastener that goes by angle. */
+  angleDeg?: number | null;
+}
+
+/**
+ * Records a torque. The stripe is full only after the last pass of every nut, the angle included, in the right
+ * support; until then it is thin.
+ */
+export function applyTorque(
+  run: RunDocument,
+  state: RunState,
+  fastenerId: string,
+  { pass, moved, recheck, nut = 'all', angleDeg = null }: TorqueTaken,
+): void {
+  const fastener = run.fasteners.find((candidate) => candidate.id === fastenerId);
+  const now = state.fasteners.get(fastenerId);
+  if (!fastener || !now) return;
+  now.nuts = now.nuts.map((had, index) => (nut === 'all' || nut === index + 1 ? Math.max(had, pass) : had));
+  now.pass = Math.min(...now.nuts);
+  if (angleDeg !== null) now.angled = true;
+  now.moved ||= moved;
+  const passed = now.pass >= (recheck ? 1 : (fastener.passes ?? 1));
+  const turned = recheck || now.spec?.angleDeg === undefined || now.angled;
+  if (passed && turned && mayBeFinal(fastener, state.car.support)) {
+    now.torqued = true;
+    now.stripe = now.moved ? 'shifted' : 'full';
+    now.owesCheck = Boolean(fastener.secondCheck) && !recheck;
+    state.car.loose.delete(fastenerId);
+  } else {
+    now.stripe = 'thin';
+    now.torqued = false;
+    if (state.car.loose.has(fastenerId)) state.car.loose.set(fastenerId, 'snug');
+  }
+}
+
+/** Another value for a fastener. One that had its torque by the old value takes it again by the new. */
+export function applyValue(
+  state: RunState,
+  fastenerId: string,
+  value: { kind: FastenerState['valueKind']; spec: TorqueSpec | null },
+): void {
+  const now = state.fasteners.get(fastenerId);
+  if (!now) return;
+  const other = now.spec?.nm !== value.spec?.nm || now.spec?.angleDeg !== value.spec?.angleDeg;
+  now.valueKind = value.kind;
+  now.spec = value.spec;
+  if (now.torqued && other) {
+    startAgain(now);
+    now.owesCheck = false;
+    now.stripe = 'thin';
+  }
+}
+
+/** Somebody else checked it: the second pen. */
+export function applySecondCheck(state: RunState, fastenerId: string): void {
+  const now = state.fasteners.get(fastenerId);
+  if (!now?.torqued) return;
+  now.owesCheck = false;
+  if (now.stripe === 'full') now.stripe = 'double';
+}

@@ -1,0 +1,170 @@
+import { bothOnWheels, forbidLowering, forbidsDriving, mayBeFinal, supportAfter } from './car';
+import {
+  type RefusedMove,
+  type RunDocument,
+  type RunState,
+  SUPPORT_WORDS,
+  fastenerOf,
+  itemOf,
+  placedName,
+  stepOf,
+} from './run-state';
+import { endsOf } from './types';
+
+function listed(names: string[]): string {
+  const shown = names.slice(0, 4);
+  const more = names.length - shown.length;
+  return shown.join('; ') + (more > 0 ? `; and ${more} more` : '');
+}
+
+/** Fasteners that steps before this one torque and that have no torque in this run. */
+function untorquedBefore(run: RunDocument, state: RunState, index: number): string[] {
+  const ids = new Set(run.steps.slice(0, index).flatMap((step) => step.torques ?? []));
+  return [...ids].filter((id) => !state.fasteners.get(id)!.torqued && !state.leftOffFasteners.has(id));
+}
+
+/** Everything that forbids driving the car as it stands, whatever step asks. */
+export function forbidsDrive(
+  run: RunDocument,
+  state: RunState,
+  beforeStep = run.steps.length,
+): RefusedMove[] {
+  const refused: RefusedMove[] = [];
+  if (!bothOnWheels(state.car.support)) {
+    refused.push({
+      code: 'support',
+      message: 'It is not standing on all its wheels: lower it first.',
+      refs: [],
+      overridable: false,
+    });
+  }
+  const open = [...state.car.open].map((id) => itemOf(run, id)).filter(forbidsDriving);
+  if (open.length) {
+    refused.push({
+      code: 'drive',
+      message: `Not to be driven with this open: ${listed(open.map(placedName))}. Close it first.`,
+      refs: open.map((item) => item.id),
+      overridable: false,
+    });
+  }
+  const loose = [...state.car.loose.keys()];
+  const untorqued = untorquedBefore(run, state, beforeStep).filter((id) => !loose.includes(id));
+  if (loose.length) {
+    refused.push({
+      code: 'loose',
+      message: `Not to be driven with this loose: ${listed(loose.map((id) => placedName(fastenerOf(run, id))))}. Torque it first.`,
+      refs: loose,
+      overridable: false,
+    });
+  }
+  if (untorqued.length) {
+    refused.push({
+      code: 'untorqued',
+      message: `No torque is recorded for ${listed(untorqued.map((id) => placedName(fastenerOf(run, id))))}. Torque it first.`,
+      refs: untorqued,
+      overridable: false,
+    });
+  }
+  return refused;
+}
+
+/**
+ * Judges whether a step may be done now, as the car really stands, whatever was done before it.
+ * @returns every reason against it; none means it may be done
+ */
+export function judgeStep(run: RunDocument, state: RunState, stepId: string): RefusedMove[] {
+  const index = run.steps.findIndex((step) => step.id === stepId);
+  const step = run.steps[index];
+  if (!step) return [{ code: 'done', message: 'This job has no such step.', refs: [], overridable: false }];
+  if (state.done.has(stepId)) {
+    return [
+      { code: 'done', message: 'This step is already recorded as done.', refs: [], overridable: false },
+    ];
+  }
+  const refused: RefusedMove[] = [];
+  const waiting = (step.after ?? []).filter((id) => !state.done.has(id) && !state.skipped.has(id));
+  if (waiting.length && !state.lifted.has(stepId)) {
+    refused.push({
+      code: 'after',
+      message: `First: ${listed(waiting.map((id) => stepOf(run, id)?.do ?? id))}.`,
+      refs: waiting,
+      overridable: true,
+    });
+  }
+  const wrong = step.needs?.length
+    ? endsOf(step).filter((end) => !step.needs!.includes(state.car.support[end]))
+    : [];
+  if (wrong.length) {
+    const wanted = step.needs!.map((support) => SUPPORT_WORDS[support]).join(' or ');
+    const now = wrong.map((end) => `the ${end} is ${SUPPORT_WORDS[state.car.support[end]]}`).join(', ');
+    refused.push({
+      code: 'support',
+      message: `This is done ${wanted}; ${now}.`,
+      refs: wrong,
+      overridable: false,
+    });
+  }
+  const openAfter = new Set([...state.car.open, ...(step.opens ?? [])]);
+  for (const id of step.closes ?? []) openAfter.delete(id);
+  const inTheWay = forbidLowering(
+    state.car.support,
+    supportAfter(state.car.support, step),
+    [...openAfter].map((id) => itemOf(run, id)),
+  );
+  if (inTheWay.length) {
+    refused.push({
+      code: 'ground',
+      message: `Do not lower it: ${listed(inTheWay.map(placedName))} is still open. Close it first.`,
+      refs: inTheWay.map((item) => item.id),
+      overridable: false,
+    });
+  }
+  const untorqued = (step.torques ?? []).filter(
+    (id) => !state.fasteners.get(id)!.torqued && !state.leftOffFasteners.has(id),
+  );
+  if (untorqued.length) {
+    refused.push({
+      code: 'untorqued',
+      message: `Torque first: ${listed(untorqued.map((id) => placedName(fastenerOf(run, id))))}.`,
+      refs: untorqued,
+      overridable: false,
+    });
+  }
+  if (step.irreversible && !state.approved.has(stepId)) {
+    refused.push({
+      code: 'approval',
+      message: 'This cannot be undone: the lead says yes to it first.',
+      refs: [stepId],
+      overridable: false,
+    });
+  }
+  if (step.drive) refused.push(...forbidsDrive(run, state, index));
+  return refused;
+}
+
+/** Judges whether a fastener may get its torque now. */
+export function judgeTorque(run: RunDocument, state: RunState, fastenerId: string): RefusedMove[] {
+  const fastener = fastenerOf(run, fastenerId);
+  const now = state.fasteners.get(fastenerId)!;
+  const refused: RefusedMove[] = [];
+  if (!now.spec) {
+    refused.push({
+      code: 'value',
+      message: `${placedName(fastener)} has no value. The lead enters one with its source, or it stays open.`,
+      refs: [fastenerId],
+      overridable: false,
+    });
+  }
+  if (!mayBeFinal(fastener, state.car.support)) {
+    const ends = endsOf(fastener).filter(
+      (end) => !['on-wheels', 'at-height'].includes(state.car.support[end]),
+    );
+    refused.push({
+      code: 'support',
+      message: `${placedName(fastener)} gets its last torque on the wheels: the ${ends.join(' and ')} is in the air, and the bush would twist. Snug it now.`,
+      refs: [fastenerId],
+      overridable: false,
+    });
+  }
+  return refused;
+}

@@ -1,0 +1,141 @@
+import type { Corner } from '../calc/fields';
+import { type CarState, type Looseness, standingCar } from './car';
+import type { Fastener, Item, PlainProcedure, Step, TorqueSpec } from './types';
+
+/** The run of a work order: the merged procedure it follows, and how the car stood when it began. */
+export interface RunDocument extends PlainProcedure {
+  sources: { prefix: string; id: string; title: string; hash: string; ways: string[] }[];
+  /** What an earlier visit left: items still open and fasteners not full. */
+  carried: { open: string[]; loose: Record<string, Looseness>; leftOff?: string[] };
+}
+
+/** What the paint across nut and part says. */
+export type Stripe = 'bare' | 'broken' | 'thin' | 'full' | 'double' | 'shifted';
+
+export interface FastenerState {
+  stripe: Stripe;
+  /** Passes that every nut of the group has had in this run. */
+  pass: number;
+  /** Passes of each nut; a group shows its worst. */
+  nuts: number[];
+  /** Turned by its angle after the last pass, where it goes by angle. */
+  angled: boolean;
+  /** The last pass was taken in this run, in the right support. */
+  torqued: boolean;
+  /** Owes somebody else's check. */
+  owesCheck: boolean;
+  /** Found moved on this visit's re-check. */
+  moved: boolean;
+  /** The value in force; null is missing and stays in sight. */
+  spec: TorqueSpec | null;
+  valueKind: 'sheet' | 'entered' | 'interim' | 'missing' | 'waiting';
+}
+
+export interface OpenItem {
+  item: Item;
+  /** The step that opened it, or null when the car came with it open. */
+  step: string | null;
+  at: string | null;
+}
+
+/** Where a run stands: the car, each fastener, each step. Pure data; rebuilt from the entries. */
+export interface RunState {
+  car: CarState;
+  done: Map<string, { entryId: string; at: string; personId: string }>;
+  openedBy: Map<string, { step: string | null; at: string | null }>;
+  fasteners: Map<string, FastenerState>;
+  approved: Set<string>;
+  /** `after` waits that the lead has lifted, by step. */
+  lifted: Set<string>;
+  /** Waivable items closed as left off, and the fasteners that went with them. */
+  leftOff: Set<string>;
+  leftOffFasteners: Set<string>;
+  /** Steps that have nothing left to do because all they handle is left off. */
+  skipped: Set<string>;
+}
+
+/** A refused move: what forbids it, and whether the lead may lift it. */
+export interface RefusedMove {
+  code:
+    | 'done'
+    | 'after'
+    | 'support'
+    | 'ground'
+    | 'drive'
+    | 'loose'
+    | 'untorqued'
+    | 'value'
+    | 'approval'
+    | 'check'
+    | 'measure';
+  message: string;
+  /** Ids of the steps, items or fasteners in the way. */
+  refs: string[];
+  overridable: boolean;
+}
+
+export const CORNER_NAMES: Record<Corner, string> = {
+  LF: 'left front',
+  RF: 'right front',
+  LR: 'left rear',
+  RR: 'right rear',
+};
+
+/** `Wheel nuts, left front`: a thing with its place when it has one. */
+export function placedName(thing: { name: string; corner?: Corner }): string {
+  return thing.corner ? `${thing.name}, ${CORNER_NAMES[thing.corner]}` : thing.name;
+}
+
+export function beginRun(run: RunDocument): RunState {
+  const car = standingCar();
+  const state: RunState = {
+    car,
+    done: new Map(),
+    openedBy: new Map(),
+    fasteners: new Map(),
+    approved: new Set(),
+    lifted: new Set(),
+    leftOff: new Set(),
+    leftOffFasteners: new Set(),
+    skipped: new Set(),
+  };
+  for (const id of run.carried.open) {
+    car.open.add(id);
+    state.openedBy.set(id, { step: null, at: null });
+  }
+  for (const id of run.carried.leftOff ?? []) state.leftOff.add(id);
+  for (const fastener of run.fasteners) {
+    const loose = run.carried.loose[fastener.id];
+    if (loose) car.loose.set(fastener.id, loose);
+    state.fasteners.set(fastener.id, {
+      stripe: loose === 'loosened' ? 'broken' : loose === 'snug' ? 'thin' : 'bare',
+      pass: 0,
+      nuts: new Array<number>(fastener.count).fill(0),
+      angled: false,
+      torqued: false,
+      owesCheck: false,
+      moved: false,
+      spec: fastener.spec,
+      valueKind: fastener.spec ? 'sheet' : 'missing',
+    });
+  }
+  return state;
+}
+
+const find = <T extends { id: string }>(things: T[], id: string): T => {
+  const found = things.find((thing) => thing.id === id);
+  if (!found) throw new Error(`the run has no ${id}`);
+  return found;
+};
+
+export const itemOf = (run: PlainProcedure, id: string): Item => find(run.items, id);
+export const fastenerOf = (run: PlainProcedure, id: string): Fastener => find(run.fasteners, id);
+export const stepOf = (run: PlainProcedure, id: string): Step | undefined =>
+  run.steps.find((step) => step.id === id);
+
+export const SUPPORT_WORDS = {
+  'on-wheels': 'on its wheels',
+  raised: 'raised',
+  'axle-held': 'raised with the axle held',
+  'at-height': 'held at ride height',
+} as const;
