@@ -33,6 +33,8 @@ function Row({
   const now = state.run!.fasteners.get(fastener.id)!;
   const own = state.torques.filter((entry) => entry.data.fastenerId === fastener.id);
   const last = own[own.length - 1];
+  const told = state.values.filter((entry) => entry.data.fastenerId === fastener.id).pop();
+  const teller = told && file.people[told.data.leadId ?? told.personId];
   const check = state.checks.filter((entry) => entry.data.fastenerId === fastener.id).pop();
   const value = now.spec && torqueTexts(now.spec.nm, unit);
   const twin = state.run!.fasteners.get(fastener.mate ?? '');
@@ -72,6 +74,7 @@ function Row({
                 <strong className="mr-1 border border-ink px-1 text-ink">interim</strong>
               )}
               {now.spec!.source}
+              {teller ? `, ${teller}` : ''}
             </span>
             {twinDiffers && (
               <span className="hatch-word block px-2 font-semibold">
@@ -82,6 +85,11 @@ function Row({
         ) : (
           <span className="hatch block px-3 py-1.5 font-semibold">
             {now.valueKind === 'waiting' ? 'No value: asked the maker, waiting' : 'No value'}
+            {teller && (
+              <span className="block text-[0.95rem] font-normal">
+                {told.data.source}, {teller}
+              </span>
+            )}
           </span>
         )}
       </td>
