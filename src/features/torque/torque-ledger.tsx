@@ -84,7 +84,9 @@ function Row({
           </>
         ) : (
           <span className="hatch block px-3 py-1.5 font-semibold">
-            {now.valueKind === 'waiting' ? 'No value: asked the maker, waiting' : 'No value'}
+            <span className="block">
+              {now.valueKind === 'waiting' ? 'No value: asked the maker, waiting' : 'No value'}
+            </span>
             {teller && (
               <span className="block text-[0.95rem] font-normal">
                 {told.data.source}, {teller}
