@@ -8,7 +8,7 @@ import { prefixOf } from '@/core/procedure/letters';
 import { isCoilCut, turnsCut, twinCorner } from '@/core/procedure/coil-cuts';
 import { lastTorqueWords, stepPhotos, targetWords } from '@/features/bay/bay-facts';
 import { twinOf, whereWords } from '@/features/bay/bay-props';
-import { takeWords } from '@/features/bay/torque-card';
+import { takeWords } from '@/features/bay/take-words';
 import { packetNotes } from '@/server/documents/packet-notes';
 import { bothEndsRun, libraryFile, libraryIds } from '../support/library';
 

@@ -7,6 +7,7 @@ import type { Step } from '@/core/procedure/types';
 import { useCommand } from '@/ui/commands';
 import { Errors, FormErrors, TextField } from '@/ui/form';
 import type { BayProps } from './bay-props';
+import { typedNumber } from './typed-number';
 
 /** A coil is cut in the shop's smallest step with a measure after each, both sides alike. */
 export function CutCard({ step, ...props }: BayProps & { step: Step }) {
@@ -57,8 +58,8 @@ export function CutCard({ step, ...props }: BayProps & { step: Step }) {
                 orderId: props.orderId,
                 stepId: step.id,
                 corner,
-                turns: turns === '' ? null : Number(turns.replace(',', '.')),
-                freeMm: free === '' ? null : Number(free.replace(',', '.')),
+                turns: turns === '' ? null : typedNumber(turns),
+                freeMm: free === '' ? null : typedNumber(free),
               });
               if (answer) setFree('');
             }}

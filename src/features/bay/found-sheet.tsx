@@ -12,6 +12,7 @@ import { Dialog } from '@/ui/dialog';
 import { CheckField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
 import { PhotoButton } from '../photos/photo-upload';
 import type { BayProps } from './bay-props';
+import { typedNumber } from './typed-number';
 
 const KINDS = [
   ['finding', 'Found on the car'],
@@ -235,7 +236,7 @@ function SettingFields({ props, step, onDone }: FormProps) {
           what,
           corner,
           when,
-          value: value === '' ? null : Number(value!.replace(',', '.')),
+          value: value === '' ? null : typedNumber(value!),
         });
         if (answer) onDone();
       }}

@@ -15,7 +15,8 @@ import { type BayProps, whereWords } from './bay-props';
 import { CutCard } from './cut-card';
 import { FoundButton } from './found-sheet';
 import { StuckButton } from './stuck-button';
-import { TorqueCard, takeWords } from './torque-card';
+import { takeWords } from './take-words';
+import { TorqueCard } from './torque-card';
 
 const BAR = 'btn min-h-24 border-0 border-r-2 border-rule text-[1.3rem]';
 

@@ -1,8 +1,7 @@
 'use client';
 
 import { type RefObject, useEffect, useState } from 'react';
-import { torqueExtensionSetting } from '@/core/calc/torque.extension';
-import { CORNER_NAMES, type FastenerState, judgeTorque } from '@/core/procedure/engine';
+import { CORNER_NAMES, judgeTorque } from '@/core/procedure/engine';
 import { nextNut } from '@/core/procedure/nuts';
 import type { Fastener } from '@/core/procedure/types';
 import { torqueBoth, torqueTexts } from '@/core/units/torque-text';
@@ -13,92 +12,12 @@ import { NutRing } from '@/ui/nut-ring';
 import { STRIPE_WORDS, Stripe } from '@/ui/stripe';
 import { TakeBack } from '../trail/take-back';
 import type { BayProps } from './bay-props';
+import { ExtensionFields } from './extension-fields';
+import { likelyWrench, rememberWrench } from './likely-wrench';
 import { MissingValue } from './missing-value';
 import { SecondCheck } from './second-check';
-
-const WRENCH_KEY = 'wl-wrench';
-const number = (text: string) => Number(text.replace(',', '.'));
-
-/** The wrench last used on this tablet when it fits the value, else the first that does. */
-function likelyWrench(wrenches: BayProps['wrenches'], nm: number | undefined, today: string): string {
-  const fits = (wrench: BayProps['wrenches'][number]) =>
-    wrench.out === null && (nm === undefined || (nm >= wrench.lowNm && nm <= wrench.highNm));
-  const last = typeof localStorage === 'undefined' ? null : localStorage.getItem(WRENCH_KEY);
-  const fresh = (wrench: BayProps['wrenches'][number]) => wrench.calibrationDue >= today;
-  const fitting = [...wrenches.filter(fits)].sort((a, b) => Number(fresh(b)) - Number(fresh(a)));
-  return (fitting.find((wrench) => wrench.id === last) ?? fitting[0])?.id ?? '';
-}
-
-/** A crowfoot or extension in line changes what the wrench is set to; the figure is worked out and shown. */
-function Extension({
-  nm,
-  unit,
-  lengths,
-  onChange,
-}: {
-  nm: number;
-  unit: 'lbft' | 'nm';
-  lengths: { wrenchLength: string; extension: string; angleDeg: string };
-  onChange: (lengths: { wrenchLength: string; extension: string; angleDeg: string }) => void;
-}) {
-  const field = (name: keyof typeof lengths, label: string) => (
-    <TextField
-      name={`extension.${name}`}
-      label={label}
-      inputMode="decimal"
-      value={lengths[name]}
-      onChange={(event) => onChange({ ...lengths, [name]: event.target.value })}
-    />
-  );
-  let setting: string | null = null;
-  try {
-    const [wrenchLength, extension] = [number(lengths.wrenchLength), number(lengths.extension)];
-    if (wrenchLength > 0 && lengths.extension !== '') {
-      const set = torqueExtensionSetting({
-        target: nm,
-        wrenchLength,
-        extension,
-        angleDeg: number(lengths.angleDeg || '0'),
-      });
-      setting = `${torqueTexts(set, unit).value} ${torqueTexts(set, unit).unit}`;
-    }
-  } catch {
-    setting = null;
-  }
-  return (
-    <div className="mt-2 border-t border-rule pt-2">
-      <div className="grid grid-cols-3 items-end gap-2">
-        {field('wrenchLength', 'Wrench, mm')}
-        {field('extension', 'Extension, mm')}
-        {field('angleDeg', 'Angle, °')}
-      </div>
-      <p className="mt-1 text-[1.3rem]">
-        {setting ? (
-          <>
-            Set the wrench to <strong className="figure text-[2rem]">{setting}</strong>
-          </>
-        ) : (
-          'Both lengths, and the setting stands here.'
-        )}
-      </p>
-    </div>
-  );
-}
-
-/** What taking the fastener now records, in the words of its button. */
-export function takeWords(
-  fastener: Fastener,
-  now: FastenerState,
-  recheck: boolean,
-  unit: 'lbft' | 'nm',
-): string {
-  const passes = recheck ? 1 : (fastener.passes ?? 1);
-  const value = now.spec && torqueTexts(now.spec.nm, unit).value;
-  if (!recheck && now.spec?.angleDeg !== undefined && now.pass >= passes && !now.torqued)
-    return `Turned ${now.spec.angleDeg}°`;
-  if (recheck) return 'Clicked';
-  return passes > 1 ? `Pass ${Math.min(passes, now.pass + 1)} of ${passes}: ${value}` : `Take ${value}`;
-}
+import { takeWords } from './take-words';
+import { typedNumber } from './typed-number';
 
 /** One fastener: its stripe, its value in both units with the source, and the reading. */
 export function TorqueCard({
@@ -134,24 +53,25 @@ export function TorqueCard({
   const twinSpec = twin && run.fasteners.get(twin.id)!.spec;
 
   const take = async (confirmed: boolean) => {
-    localStorage.setItem(WRENCH_KEY, wrenchId);
+    rememberWrench(wrenchId);
     const typed = typing && reading.trim() !== '';
     const answer = await give({
       orderId,
       fastenerId: fastener.id,
       wrenchId,
-      reading: typed && !angleDue ? { value: number(reading), unit: viewer.torqueUnit } : { clicked: true },
-      angleDeg: angleDue ? (typed ? number(reading) : now.spec!.angleDeg) : null,
+      reading:
+        typed && !angleDue ? { value: typedNumber(reading), unit: viewer.torqueUnit } : { clicked: true },
+      angleDeg: angleDue ? (typed ? typedNumber(reading) : now.spec!.angleDeg) : null,
       extension: extended
         ? {
-            wrenchLength: number(lengths.wrenchLength),
-            extension: number(lengths.extension),
-            angleDeg: number(lengths.angleDeg || '0'),
+            wrenchLength: typedNumber(lengths.wrenchLength),
+            extension: typedNumber(lengths.extension),
+            angleDeg: typedNumber(lengths.angleDeg || '0'),
           }
         : null,
       newHardware: fastener.hardware === 'new' ? !reused : null,
       moved,
-      movedDeg: moved && movedDeg ? number(movedDeg) : null,
+      movedDeg: moved && movedDeg ? typedNumber(movedDeg) : null,
       confirmed,
     });
     if (answer) {
@@ -307,8 +227,8 @@ export function TorqueCard({
                   name="reading"
                   label={angleDue ? 'Angle, degrees' : `Reading, ${value!.unit}`}
                   hint={
-                    !angleDue && number(reading) > 0
-                      ? torqueBoth(convertTorque(number(reading), viewer.torqueUnit).nm)
+                    !angleDue && typedNumber(reading) > 0
+                      ? torqueBoth(convertTorque(typedNumber(reading), viewer.torqueUnit).nm)
                       : undefined
                   }
                   inputMode="decimal"
@@ -326,7 +246,7 @@ export function TorqueCard({
                 </p>
               )}
               {extended && (
-                <Extension
+                <ExtensionFields
                   nm={now.spec.nm}
                   unit={viewer.torqueUnit}
                   lengths={lengths}

@@ -6,7 +6,8 @@ import type { Fastener } from '@/core/procedure/types';
 import { torqueBoth } from '@/core/units/torque-text';
 import { Stripe } from '@/ui/stripe';
 import type { BayProps } from './bay-props';
-import { TorqueCard, takeWords } from './torque-card';
+import { takeWords } from './take-words';
+import { TorqueCard } from './torque-card';
 
 /** The final torques in one walk round the car: the one to take now, large, and the way on. */
 export function TorqueWalk({ walk, ...props }: BayProps & { walk: Fastener[] }) {

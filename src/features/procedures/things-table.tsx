@@ -24,6 +24,27 @@ const cornerOf = (place: string): Pick<Item, 'end' | 'corner'> => {
   return { end, corner: `${side === 'left' ? 'L' : 'R'}${end === 'front' ? 'F' : 'R'}` as Item['corner'] };
 };
 
+/** The place of an item or a fastener; its end and corner follow from it. */
+function PlaceInput({
+  of,
+  place,
+  onChange,
+}: {
+  of: string;
+  place: string;
+  onChange: (change: { place: string } & Pick<Item, 'end' | 'corner'>) => void;
+}) {
+  return (
+    <input
+      className={`${cell} min-w-56`}
+      aria-label={`Place of ${of}`}
+      list="places"
+      value={place}
+      onChange={(event) => onChange({ place: event.target.value, ...cornerOf(event.target.value) })}
+    />
+  );
+}
+
 /** What gets opened on the car: name, place, kind, and before what it has to be closed again. */
 export function ItemsTable({ draft: { draft, setDraft }, locked }: { draft: Draft; locked: boolean }) {
   const patch = (id: string, change: Partial<Item>) =>
@@ -60,14 +81,10 @@ export function ItemsTable({ draft: { draft, setDraft }, locked }: { draft: Draf
                 />
               </td>
               <td>
-                <input
-                  className={cell}
-                  aria-label={`Place of ${item.id}`}
-                  list="places"
-                  value={item.place ?? ''}
-                  onChange={(event) =>
-                    patch(item.id, { place: event.target.value, ...cornerOf(event.target.value) })
-                  }
+                <PlaceInput
+                  of={item.id}
+                  place={item.place ?? ''}
+                  onChange={(change) => patch(item.id, change)}
                 />
               </td>
               <td>
@@ -188,14 +205,10 @@ export function FastenersTable({ draft: { draft, setDraft }, locked }: { draft: 
               </th>
               <td>{text(fastener, 'name', 'min-w-40')}</td>
               <td>
-                <input
-                  className={`${cell} min-w-56`}
-                  aria-label={`Place of ${fastener.id}`}
-                  list="places"
-                  value={fastener.place}
-                  onChange={(event) =>
-                    patch(fastener.id, { place: event.target.value, ...cornerOf(event.target.value) })
-                  }
+                <PlaceInput
+                  of={fastener.id}
+                  place={fastener.place}
+                  onChange={(change) => patch(fastener.id, change)}
                 />
               </td>
               <td>
