@@ -2,9 +2,14 @@ import type { NextConfig } from 'next';
 
 const config: NextConfig = {
   turbopack: { root: __dirname },
-  serverExternalPackages: ['sharp', '@node-rs/argon2', 'mysql2', 'pdfkit', 'joi'],
+  serverExternalPackages: ['sharp', '@node-rs/argon2', 'mysql2', 'pdfkit', 'joi', 'ics', 'qrcode', 'ajv', 'fflate'],
   poweredByHeader: false,
   headers: async () => [
+    // A customer's page is for whoever holds its address: no search engine, no cache on the way, no word of it onward.
+    ...['/c/:path*', '/api/c/:path*'].map((source) => ({
+      source,
+      headers: [{ key: 'X-Robots-Tag', value: 'noindex, nofollow' }],
+    })),
     {
       source: '/:path*',
       headers: [

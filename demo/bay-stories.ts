@@ -3,7 +3,7 @@ import path from 'node:path';
 import type { Procedure } from '../src/core/procedure/types';
 import type { DemoDriver } from './driver';
 import type { DemoJob } from './job';
-import { drawScene } from './pictures';
+import { drawScene } from '../src/server/devices/camera';
 import { storePhoto } from '../src/server/photos/store';
 
 /** What finished jobs would do differently: one proven here, one hearsay. */

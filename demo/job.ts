@@ -10,7 +10,7 @@ import { storePhoto } from '../src/server/photos/store';
 import { planPart } from './catalog';
 import type { CrewName } from './crew';
 import type { DemoDriver } from './driver';
-import { drawScene } from './pictures';
+import { drawScene } from '../src/server/devices/camera';
 
 type Four = [string, string, string, string];
 

@@ -78,6 +78,7 @@ export async function startWeb({ port, dataDir, env = {}, onExit }) {
         NODE_ENV: 'production',
         WRENCHWISE_DATA: dataDir,
         WRENCHWISE_ROOT: root,
+        PORT: String(port),
         ...env,
       },
     },

@@ -97,3 +97,19 @@ export async function transaction<T>(work: (tx: Db) => Promise<T>): Promise<T> {
     }
   }
 }
+
+/** Reads at one moment while others go on writing: everything read inside is as it stood when it began. */
+export async function snapshot<T>(work: (tx: Db) => Promise<T>): Promise<T> {
+  const connection = await pool().getConnection();
+  try {
+    await connection.query('SET TRANSACTION ISOLATION LEVEL REPEATABLE READ');
+    await connection.query('START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY');
+    const result = await work(over(connection));
+    await connection.commit();
+    connection.release();
+    return result;
+  } catch (error) {
+    connection.destroy();
+    throw error;
+  }
+}

@@ -1,5 +1,5 @@
 import type { Odometer } from '@/core/ledger/entries';
-import { dueFollowup } from '@/core/calc/followup.due';
+import { dueBand } from '@/core/follow-up/due-band';
 import { nextThing } from '@/core/ledger/next-thing';
 import {
   type OrderState,
@@ -15,9 +15,10 @@ import { markNow, tapeOf } from '@/core/ledger/tape';
 import { convertDistance } from '@/core/units/distance';
 import { shopDay } from '@/core/units/shop-time';
 import type { Db } from './database';
+import { deriveBookings, deriveKitFacts, deriveWatch, deriveWishes } from './derive-after';
 import { loadOrder } from './entries/order';
 
-interface OrderRow {
+export interface OrderRow {
   id: string;
   number: number;
   vehicle_id: string;
@@ -64,13 +65,13 @@ async function deriveClocks(tx: Db, order: OrderRow, state: OrderState): Promise
   }
 }
 
-const SOURCES = { intake: 'arrival', odometer: 'report' } as const;
+const SOURCES = { intake: 'arrival', odometer: 'report', 'customer.drove': 'report' } as const;
 
 async function deriveOdometers(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
   await tx.run('DELETE FROM odometer_now WHERE order_id = ?', [order.id]);
   for (const { entry } of state.odometers) {
-    const { odometer } = entry.data as { odometer: Odometer };
-    if ('unread' in odometer) continue;
+    const { odometer } = entry.data as { odometer: Odometer | null };
+    if (!odometer || 'unread' in odometer) continue;
     await tx.run(
       'INSERT INTO odometer_now (entry_id, vehicle_id, order_id, at, value, unit, source) VALUES (?, ?, ?, ?, ?, ?, ?)',
       [
@@ -124,7 +125,7 @@ async function deriveFollowUps(tx: Db, order: OrderRow, state: OrderState): Prom
   for (const { id, data } of state.followUpsClosed) {
     await tx.run(
       `UPDATE follow_up SET closed_by = ?, closed_how = ?, closed_order = ?, due_odometer = NULL, due_on = NULL,
-         pace_per_day = NULL WHERE id = ?`,
+         earliest_on = NULL, latest_on = NULL, pace_per_day = NULL WHERE id = ?`,
       [id, data.how, order.id, data.followUpId],
     );
   }
@@ -247,7 +248,7 @@ interface FollowUpRow {
   done_on: Date;
   odometer: number | null;
   unit: 'km' | 'mi';
-  distance: number;
+  distance: number | null;
   days: number | null;
   tire_factor: number;
   stated_pace: number | null;
@@ -268,10 +269,13 @@ async function deriveDueDates(tx: Db, vehicleId: string, timeZone: string): Prom
     [vehicleId],
   );
   for (const row of followUps) {
-    const due = dueFollowup({
+    const due = dueBand({
       doneOn: row.done_on.toISOString().slice(0, 10),
       odometer: row.odometer ?? 0,
-      interval: { distance: row.distance, ...(row.days === null ? {} : { days: row.days }) },
+      interval: {
+        ...(row.distance === null ? {} : { distance: row.distance }),
+        ...(row.days === null ? {} : { days: row.days }),
+      },
       readings: readings.map((reading) => ({
         date: shopDay(reading.at, timeZone),
         odometer: convertDistance(reading.value, reading.unit, row.unit),
@@ -281,12 +285,10 @@ async function deriveDueDates(tx: Db, vehicleId: string, timeZone: string): Prom
     });
     // A dial nobody could read gives no due odometer: the come-back goes by date then.
     const dueOdometer = row.odometer === null ? null : due.dueOdometer;
-    await tx.run('UPDATE follow_up SET due_odometer = ?, due_on = ?, pace_per_day = ? WHERE id = ?', [
-      dueOdometer,
-      due.due,
-      due.pacePerDay,
-      row.id,
-    ]);
+    await tx.run(
+      'UPDATE follow_up SET due_odometer = ?, due_on = ?, earliest_on = ?, latest_on = ?, pace_per_day = ? WHERE id = ?',
+      [dueOdometer, due.due, due.earliest, due.latest, due.pacePerDay, row.id],
+    );
   }
 }
 
@@ -306,6 +308,10 @@ export async function deriveOrder(tx: Db, orderId: string): Promise<OrderState> 
   await deriveMeasures(tx, order, state);
   await deriveFinished(tx, order, state);
   await deriveLessons(tx, order, state);
+  await deriveBookings(tx, order, state);
+  await deriveWatch(tx, order, state);
+  await deriveWishes(tx, order, state);
+  await deriveKitFacts(tx, order, state);
   const shop = await tx.row<{ time_zone: string }>('SELECT time_zone FROM shop WHERE id = 1');
   await deriveDueDates(tx, order.vehicle_id, shop?.time_zone ?? 'UTC');
   return state;
@@ -322,4 +328,16 @@ export const DERIVED_TABLES = [
   'finished_lift',
   'finished_work',
   'lesson_now',
+  'booking_now',
+  'watch_now',
+  'date_wish_now',
+  'kit_fact',
 ] as const;
+
+/** Writes every derived table anew from the entries of all orders, in the order they were opened. */
+export async function rebuildDerived(tx: Db): Promise<number> {
+  for (const table of DERIVED_TABLES) await tx.run(`DELETE FROM ${table}`);
+  const orders = await tx.rows<{ id: string }>('SELECT id FROM work_order ORDER BY number');
+  for (const { id } of orders) await deriveOrder(tx, id);
+  return orders.length;
+}

@@ -32,9 +32,12 @@ async function runFile(connection: Connection, name: string, sql: string): Promi
     try {
       await connection.query(statements[index]!);
     } catch (error) {
-      const again = ['ER_TABLE_EXISTS_ERROR', 'ER_DUP_FIELDNAME', 'ER_DUP_KEYNAME'].includes(
-        (error as { code: string }).code,
-      );
+      const again = [
+        'ER_TABLE_EXISTS_ERROR',
+        'ER_DUP_FIELDNAME',
+        'ER_DUP_KEYNAME',
+        'ER_CANT_DROP_FIELD_OR_KEY',
+      ].includes((error as { code: string }).code);
       if (!(again && index === from)) throw error;
     }
     await connection.execute(

@@ -8,6 +8,7 @@ import { now } from './clock';
 import { type Db, transaction } from './database';
 import { appendEntries, SHOP_CHAIN, type Draft } from './entries/append';
 import { sha256 } from './entries/canonical';
+import { type ShopTaker, importShop } from './formats/import-shop';
 import { hashSecret } from './sessions/passwords';
 
 export interface ShopOpening {
@@ -94,6 +95,35 @@ const schema = Joi.object<{ code: string } & ShopOpening>({
   owner: Joi.object(ownerFields).required(),
 });
 
+/** The shop's first page may be used once: while it is empty, by whoever has the console's code. */
+async function spendCode(tx: Db, code: string): Promise<void> {
+  if (await tx.row('SELECT id FROM shop WHERE id = 1 FOR UPDATE')) {
+    throw new Refusal('opened', 'This shop has been opened already: sign in.', 'code');
+  }
+  const row = await tx.row<{ code_hash: string }>('SELECT code_hash FROM setup_code WHERE id = 1');
+  if (!row || row.code_hash !== sha256(code.trim().toUpperCase())) {
+    throw new Refusal('wrong-code', 'That is not the code the console printed.', 'code');
+  }
+  await tx.run('DELETE FROM setup_code WHERE id = 1');
+}
+
+/** Brings a whole shop into this empty place, against the same one-time code. @throws Refusal; nothing is kept then */
+export async function bringShop(code: string, zip: Buffer, taker: ShopTaker): Promise<string> {
+  const own = Joi.object({
+    name: line(80).required(),
+    password: ownerFields.password,
+    pin: ownerFields.pin,
+  }).validate(taker);
+  if (own.error) {
+    const [detail] = own.error.details;
+    throw new Refusal(detail!.type, detail!.message.replace(/"/g, ''), `owner.${detail!.path.join('.')}`);
+  }
+  return transaction(async (tx) => {
+    await spendCode(tx, code);
+    return importShop(tx, zip, taker);
+  });
+}
+
 /** Opens an empty shop from its first page, against the one-time code printed on the console. */
 export async function openEmptyShop(input: unknown, deviceId: string): Promise<CommandAnswer> {
   const checked = schema.validate(input, { abortEarly: false });
@@ -109,16 +139,8 @@ export async function openEmptyShop(input: unknown, deviceId: string): Promise<C
   }
   try {
     const personId = await transaction(async (tx) => {
-      if (await tx.row('SELECT id FROM shop WHERE id = 1 FOR UPDATE')) {
-        throw new Refusal('opened', 'This shop has been opened already: sign in.', 'code');
-      }
-      const row = await tx.row<{ code_hash: string }>('SELECT code_hash FROM setup_code WHERE id = 1');
-      if (!row || row.code_hash !== sha256(checked.value.code.toUpperCase())) {
-        throw new Refusal('wrong-code', 'That is not the code the console printed.', 'code');
-      }
-      const id = await openShop(tx, checked.value, deviceId, now());
-      await tx.run('DELETE FROM setup_code WHERE id = 1');
-      return id;
+      await spendCode(tx, checked.value.code);
+      return openShop(tx, checked.value, deviceId, now());
     });
     return { ok: true, answer: { personId } };
   } catch (error) {

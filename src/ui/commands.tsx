@@ -33,6 +33,9 @@ export const UnlockContext = createContext<(code: 'idle' | 'signed-out') => Prom
   async () => false,
 );
 
+/** Where commands are posted: the shop's door, or on a customer's page that page's own. */
+export const CommandDoor = createContext('/api/commands');
+
 async function post(url: string, body: BodyInit, headers: HeadersInit): Promise<Answer> {
   try {
     const response = await fetch(url, { method: 'POST', body, headers });
@@ -45,6 +48,9 @@ async function post(url: string, body: BodyInit, headers: HeadersInit): Promise<
 /** Posts JSON to one of our own routes. */
 export const postJson = (url: string, body: unknown) =>
   post(url, JSON.stringify(body), { 'Content-Type': 'application/json' });
+
+/** Posts a form with its files to one of our own routes. */
+export const postForm = (url: string, body: FormData) => post(url, body, {});
 
 /** Posts, and where the tablet had gone idle, asks for the PIN and posts the same again. */
 export function usePost() {
@@ -67,6 +73,7 @@ export function usePost() {
 export function useCommand(name: string) {
   const router = useRouter();
   const postAgain = usePost();
+  const door = useContext(CommandDoor);
   const [busy, setBusy] = useState(false);
   const [errors, setErrors] = useState<FieldError[]>([]);
   const pending = useRef<{ content: string; id: string; deviceSeq: number } | null>(null);
@@ -79,7 +86,7 @@ export function useCommand(name: string) {
         pending.current = { content, id: newId(), deviceSeq: nextDeviceSeq() };
       }
       const { id, deviceSeq } = pending.current;
-      const answer = await postAgain(() => postJson(`/api/commands/${name}`, { id, deviceSeq, input }));
+      const answer = await postAgain(() => postJson(`${door}/${name}`, { id, deviceSeq, input }));
       setBusy(false);
       if (!answer.ok) {
         // Refused is final for this id; only an answer that got lost is asked for again under the same one.
@@ -92,7 +99,7 @@ export function useCommand(name: string) {
       router.refresh();
       return answer.answer;
     },
-    [name, postAgain, router],
+    [name, door, postAgain, router],
   );
   return useMemo(() => ({ give, busy, errors, clear: () => setErrors([]), setErrors }), [give, busy, errors]);
 }

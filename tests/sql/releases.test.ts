@@ -5,7 +5,6 @@ import path from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { createConnection } from 'mysql2/promise';
 import { type DatabaseAddress, dataFolder } from '@/server/database';
-import { migrate } from '@/server/migrations';
 
 const root = path.join(__dirname, '..', '..');
 const releases = path.join(root, 'tests', 'releases');
@@ -21,17 +20,18 @@ test.each(readdirSync(releases).filter((name) => name.endsWith('.sql.gz')))(
     await connection.query('DROP DATABASE IF EXISTS wrenchwise_release; CREATE DATABASE wrenchwise_release');
     await connection.query('USE wrenchwise_release');
     await connection.query(gunzipSync(readFileSync(path.join(releases, name))).toString('utf8'));
-    await migrate(target, path.join(root, 'db', 'migrations'));
-    const [rows] = await connection.query('SELECT COUNT(*) AS orders FROM work_order');
-    expect((rows as { orders: number }[])[0]!.orders).toBeGreaterThan(5);
     const folder = mkdtempSync(path.join(tmpdir(), 'release-'));
     writeFileSync(path.join(folder, 'database.json'), JSON.stringify(target));
-    const said = execFileSync(process.execPath, [path.join(root, 'scripts', 'run-cli.mjs'), 'verify'], {
-      cwd: root,
-      encoding: 'utf8',
-      env: { ...process.env, WRENCHWISE_DATA: folder },
-    });
-    expect(said).toContain('Nothing is broken');
+    const run = (command: string) =>
+      execFileSync(process.execPath, [path.join(root, 'scripts', 'run-cli.mjs'), command], {
+        cwd: root,
+        encoding: 'utf8',
+        env: { ...process.env, WRENCHWISE_DATA: folder },
+      });
+    expect(run('migrate')).toContain('Brought up to date');
+    expect(run('verify')).toContain('Nothing is broken');
+    const [rows] = await connection.query('SELECT COUNT(*) AS orders FROM work_order');
+    expect((rows as { orders: number }[])[0]!.orders).toBeGreaterThan(5);
     await connection.query('DROP DATABASE wrenchwise_release');
     await connection.end();
   },

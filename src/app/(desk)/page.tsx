@@ -19,5 +19,7 @@ export default async function DayPage() {
     runningClocks(db()),
     openComeBacks(db(), shopDay(at, timeZone)),
   ]);
-  return <DayView nowIso={at.toISOString()} {...{ timeZone, orders, places, clocks, comeBacks }} />;
+  // The day shows whose turn comes within two weeks; the rest stands on its own page.
+  const soon = comeBacks.filter((one) => one.daysLeft !== null && one.daysLeft <= 14);
+  return <DayView nowIso={at.toISOString()} {...{ timeZone, orders, places, clocks, comeBacks: soon }} />;
 }

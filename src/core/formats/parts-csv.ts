@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { Refusal } from '../calc/calculator';
+import { bare, guarded } from './csv';
 import { PART_KINDS, type PartKind } from '../planner/part-kinds';
 
 /** The columns of the parts list, in the order they are written. */
@@ -34,10 +35,6 @@ export interface CsvPart {
   excludes: string[];
   kit: string | null;
 }
-
-/** A cell that a spreadsheet would run as a formula is written with a mark before it, and read without. */
-const guarded = (text: string) => (/^[=+\-@]/.test(text) ? `'${text}` : text);
-const bare = (text: string) => (/^'[=+\-@]/.test(text) ? text.slice(1) : text);
 
 /** Writes parts as CSV: settings as `t=30; rate=45`, lists parted by spaces. */
 export function writePartsCsv(parts: readonly CsvPart[]): string {

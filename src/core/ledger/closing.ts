@@ -1,6 +1,7 @@
 import type { Corner } from '../calc/fields';
 import { CORNER_NAMES, forbidsDrive, placedName } from '../procedure/engine';
-import { type OrderState, afterHeightsOf, isJob } from './order-state';
+import { sentBack } from './after-work';
+import { type OrderState, afterHeightsOf, isJob, measuredSinceBack } from './order-state';
 import type { CornerSetting, OverrideRule, SettingData } from './entries';
 
 /** Something between this order and its handoff: it needs doing, or where `rule` allows it the lead's written reason. */
@@ -44,6 +45,37 @@ export function settingsToAsk(state: OrderState): { what: CornerSetting; corner:
  * @returns holes in the order in which they would be mended; those a lead has lifted with a reason are left out
  */
 export function closingHoles(state: OrderState): ClosingHole[] {
+  const deferred = state.after.stage?.data.deferred ?? [];
+  return allHoles(state).filter(
+    (hole) => !deferred.some((one) => one.code === hole.code && one.ref === hole.ref),
+  );
+}
+
+/** What is never deferred: a record that stopped, a car not begun or not on its wheels. */
+const NEVER_DEFERRED = ['alarm', 'no-run', 'support', 'unsigned'];
+/** What a car that drives away may still owe to its next stage. */
+const DRIVEN_MAY_OWE = ['steps', 'heights', 'setting', 'missing-shot', 'not-aligned'];
+
+/**
+ * May this be left to the next stage? A car that is pushed may owe nearly all; one that drives away owes nothing that
+ * was touched and not closed.
+ */
+export function mayBeDeferred(hole: ClosingHole, state: OrderState, pushOnly: boolean): boolean {
+  const { run, document } = state;
+  if (NEVER_DEFERRED.includes(hole.code)) return false;
+  const item = hole.code === 'open' && document?.items.find((one) => one.id === hole.ref);
+  if (item && item.closeBefore === 'ground') return false;
+  if (pushOnly || DRIVEN_MAY_OWE.includes(hole.code)) return true;
+  // Never touched in this run: it stands as the car came.
+  const fastener = run?.fasteners.get(hole.ref);
+  return (
+    ['untorqued', 'no-value'].includes(hole.code) &&
+    fastener?.stripe === 'bare' &&
+    !run!.car.loose.has(hole.ref)
+  );
+}
+
+function allHoles(state: OrderState): ClosingHole[] {
   const holes: ClosingHole[] = [];
   const add = (
     code: string,
@@ -91,10 +123,15 @@ export function closingHoles(state: OrderState): ClosingHole[] {
   if (!isJob(state)) return holes;
 
   if (!afterHeightsOf(state)) add('heights', 'It has not been measured on its wheels.', 'heights');
+  else if (!measuredSinceBack(state))
+    add('heights', 'It has not been measured since its heights sent it back.', 'heights');
   const sheet = state.alignments[state.alignments.length - 1];
   if (!sheet) add('not-aligned', 'It has not been aligned.', 'alignment', 'not-aligned');
   else if (!sheet.after.pass && !sheet.accepted) {
-    add('not-reached', 'The alignment did not reach its spec and nobody has accepted that.', 'alignment');
+    const text = sentBack(state, sheet.entry.id)
+      ? 'Its sheet sent it back to the bay: align it again.'
+      : 'The alignment did not reach its spec and nobody has accepted that.';
+    add('not-reached', text, 'alignment');
   }
   if (!state.roadIn) add('road', 'It has not been driven.', 'road');
   else if (state.roadIn.data.checks.some((check) => check.result === 'fault')) {

@@ -4,6 +4,22 @@ import type { TapeUnit } from '../calc/tape.parse';
 import type { TorqueUnit } from '../calc/torque.convert';
 import type { OneEnd, Support } from '../procedure/types';
 import type {
+  BackData,
+  BookingData,
+  CustomerDroveData,
+  DateAnswerData,
+  DateWishData,
+  HeightsAcceptedData,
+  LinkData,
+  LongCheckInData,
+  PhotoMarksData,
+  RoadNoise,
+  RoadRub,
+  StageData,
+  UseData,
+  WatchAnswerData,
+} from './after-work-book';
+import type {
   CheckInData,
   FindingData,
   HoldData,
@@ -201,6 +217,8 @@ export interface PhotoData {
   fastenerId: string | null;
   occasion: string | null;
   caption: string;
+  /** The shot's name: two pictures of one shot are a before and an after. */
+  shot?: string | null;
 }
 
 export interface AlignmentData {
@@ -212,6 +230,15 @@ export interface AlignmentData {
   after: AlignmentReadings;
   adjustments: string;
   notReached: string;
+  /** The caster wanted after a lift, degrees, and why that. */
+  casterGoal?: { deg: number; why: string } | null;
+  /** How the sheet came, and from which file. */
+  by?: 'typed' | 'csv' | 'json';
+  file?: { name: string; hash: string } | null;
+  /** The print's picture. */
+  photoId?: string | null;
+  /** How far the steering wheel stood off center after it, degrees; + is to the right. */
+  wheelOffDeg?: number | null;
 }
 export interface AlignmentAcceptedData {
   sheetId: string;
@@ -231,6 +258,8 @@ export interface RoadInData {
   odometer: Odometer;
   checks: RoadCheck[];
   note: string;
+  noises?: RoadNoise[];
+  rubs?: RoadRub[];
 }
 
 export interface RunChangeData {
@@ -322,19 +351,21 @@ export interface LeftOffData {
   customer: { how: 'in the shop' | 'by phone'; witness: string | null };
 }
 
+export const FOLLOW_UP_KINDS = ['wheel', 'chassis', 'heights', 'alignment', 'check-in'] as const;
+export type FollowUpKind = (typeof FOLLOW_UP_KINDS)[number];
 export interface FollowUpOpenData {
   followUpId: string;
-  kind: 'wheel' | 'chassis';
+  kind: FollowUpKind;
   places: string[];
   doneOn: string;
   odometer: Odometer;
-  interval: { distance: number; unit: DistanceUnit; days: number | null };
+  interval: { distance: number | null; unit: DistanceUnit; days: number | null };
   tireFactor: number;
   because: 'handoff' | 'moved' | 'value';
 }
 export interface FollowUpCloseData {
   followUpId: string;
-  how: 'visit' | 'refused' | 'lead';
+  how: 'visit' | 'evidence' | 'refused' | 'lead';
   evidence: string | null;
   reason: string | null;
 }
@@ -346,6 +377,8 @@ export interface HandoffData {
   signatureHash: string;
   chainCount: number;
   chainHash: string;
+  /** A version made by a correction after signing: which signed one it follows, and why. The signed one is kept. */
+  correction?: { of: number; why: string };
 }
 
 export interface EntryData {
@@ -393,6 +426,18 @@ export interface EntryData {
   'followup.open': FollowUpOpenData;
   'followup.close': FollowUpCloseData;
   handoff: HandoffData;
+  booking: BookingData;
+  back: BackData;
+  'heights.accepted': HeightsAcceptedData;
+  'customer.drove': CustomerDroveData;
+  'photo.marks': PhotoMarksData;
+  link: LinkData;
+  'date.wish': DateWishData;
+  'date.answer': DateAnswerData;
+  'watch.answer': WatchAnswerData;
+  stage: StageData;
+  use: UseData;
+  'check-in': LongCheckInData;
   'visit.closed': { note: string };
   /** Takes back the entry named in `corrects`. */
   void: Record<string, never>;

@@ -1,13 +1,14 @@
 import { nextSteps } from '../procedure/engine';
+import { nextBooking, sentBack } from './after-work';
 import { closingHoles } from './closing';
 import {
   type OrderState,
-  afterHeightsOf,
   baselineOf,
   isClosed,
   isJob,
   latestPlan,
   linesMissing,
+  measuredSinceBack,
   offersOpen,
   openHolds,
   planAnswer,
@@ -59,12 +60,32 @@ export function nextThing(state: OrderState): NextThing {
   if (!state.run || !state.document) return thing('Start the work', 'lead', 'work');
 
   const next = nextSteps(state.document, state.run)[0];
-  if (job && (!next || ['align', 'road', 'handoff'].includes(next.step.phase)) && !afterHeightsOf(state)) {
+  const onIts = !next || ['align', 'road', 'handoff'].includes(next.step.phase);
+  if (job && onIts && !measuredSinceBack(state)) {
     return thing('Measure it on its wheels', 'tech', 'heights');
   }
-  if (job && (!next || ['road', 'handoff'].includes(next.step.phase)) && !state.alignments.length) {
-    return thing('Enter the alignment sheet', 'tech', 'alignment');
+  const deferred = (code: string) =>
+    state.after.stage?.data.deferred.some((one) => one.code === code) ?? false;
+  if (job && (!next || ['road', 'handoff'].includes(next.step.phase)) && !deferred('not-aligned')) {
+    const booked = nextBooking(state);
+    const sheet = state.alignments[state.alignments.length - 1];
+    const lifted = state.overrides.some((entry) => entry.data.rule === 'not-aligned');
+    if (!sheet && booked && !lifted)
+      return thing('Alignment booked: bring its sheet in', 'tech', 'alignment', true);
+    if (!sheet && !lifted) return thing('Enter the alignment sheet', 'tech', 'alignment');
+    if (sheet && !sheet.after.pass && !sheet.accepted) {
+      return sentBack(state, sheet.entry.id)
+        ? thing('Align it again', 'tech', 'alignment')
+        : thing('The sheet missed: back to the bay, or passed with a reason', 'lead', 'alignment');
+    }
   }
+  if (
+    job &&
+    (next?.step.phase === 'road' || !next) &&
+    state.roadIn?.data.checks.some((check) => check.result === 'fault')
+  )
+    return thing('The road test found a fault: send it back to the bay', 'tech', 'road');
+  if (job && !next && !state.roadIn && !deferred('road')) return thing('Road test', 'tech', 'road');
   if (job && next?.step.phase === 'road' && next.step.drive) return thing('Road test', 'tech', 'road');
   if (next) {
     const values = (next.step.torques ?? []).filter((id) => !state.run!.fasteners.get(id)!.spec);

@@ -15,6 +15,7 @@ import {
 import { applyLeftOff } from '../procedure/left-off';
 import { applySupport, judgeSupport } from '../procedure/support';
 import { heightsOf } from '../stance/readings';
+import { type AfterWork, afterWorkFolders, lastBack, noAfterWork } from './after-work';
 import { type Entry, type EntryKind, type EntryOf, currentEntries } from './entries';
 
 export interface HeightSet {
@@ -91,6 +92,7 @@ export interface OrderState {
   followUpsClosed: EntryOf<'followup.close'>[];
   handoffs: EntryOf<'handoff'>[];
   visitClosed: EntryOf<'visit.closed'> | null;
+  after: AfterWork;
   /** Moves that stand in the record and should have been refused: a correction brought them to light. */
   alarms: { entryId: string; message: string }[];
 }
@@ -131,6 +133,7 @@ function emptyOrder(document: RunDocument | null): OrderState {
     followUpsClosed: [],
     handoffs: [],
     visitClosed: null,
+    after: noAfterWork(),
     alarms: [],
   };
 }
@@ -309,6 +312,7 @@ const folders: { [K in EntryKind]?: Folder<K> } = {
   'visit.closed': (state, entry) => {
     state.visitClosed = entry;
   },
+  ...afterWorkFolders,
 };
 
 /**
@@ -352,6 +356,13 @@ export function afterHeightsOf(state: OrderState): HeightSet | null {
   return after[after.length - 1] ?? null;
 }
 
+/** Has it been measured since heights last sent it back to the bay? */
+export function measuredSinceBack(state: OrderState): boolean {
+  const back = lastBack(state, 'heights');
+  const set = afterHeightsOf(state);
+  return set !== null && (back === null || set.entry.seq > back.seq);
+}
+
 export const isClosed = (state: OrderState) => state.handoffs.length > 0 || state.visitClosed !== null;
 export const isJob = (state: OrderState) =>
   ['job', 'next-stage'].includes(state.intake?.data.orderKind ?? '');
@@ -373,3 +384,8 @@ export const openHolds = (state: OrderState) => state.parts.holds.filter((hold) 
 
 /** Offers the customer has not answered yet. */
 export const offersOpen = (state: OrderState) => state.offers.filter((offer) => offer.answer === null);
+
+/** The kits an order's plan fits. */
+export const kitsOf = (state: OrderState): string[] => [
+  ...new Set((latestPlan(state)?.data.parts ?? []).flatMap((part) => (part.kit ? [part.kit] : []))),
+];

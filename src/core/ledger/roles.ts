@@ -13,3 +13,14 @@ const IMPLIED: Record<Role, readonly Role[]> = {
 export function holdsRole(held: readonly Role[], wanted: readonly Role[]): boolean {
   return held.some((role) => IMPLIED[role].some((implied) => wanted.includes(implied)));
 }
+
+/** Who speaks on a customer's own page. It is nobody of the crew and holds no role; the entry names it. */
+export const THE_CUSTOMER = {
+  id: '00000000-0000-4000-8000-0000000000c0',
+  name: 'the customer, on their page',
+} as const;
+/** Who speaks when the shop's own machine does something by the clock. */
+export const THE_MACHINE = {
+  id: '00000000-0000-4000-8000-0000000000a0',
+  name: 'the shop’s own clock',
+} as const;

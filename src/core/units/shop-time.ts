@@ -22,6 +22,10 @@ export const longDay = (instant: Date | string, timeZone: string) =>
 export const shopMoment = (instant: Date | string, timeZone: string) =>
   format(inShop(instant, timeZone), 'EEE d MMM yyyy, HH:mm');
 
+/** An instant as a field for day and time takes it, `2026-04-14T09:30`, in the shop's own time. */
+export const shopInput = (instant: Date | string, timeZone: string) =>
+  format(inShop(instant, timeZone), "yyyy-MM-dd'T'HH:mm");
+
 /** `Thu 16 Apr` for a plain day. */
 export const shortDay = (day: string) =>
   format(new TZDate(Date.parse(`${day}T00:00:00Z`), 'UTC'), 'EEE d MMM');

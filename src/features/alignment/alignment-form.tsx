@@ -1,8 +1,12 @@
 'use client';
 
 import { useState } from 'react';
+import type { DroppedSheet } from '@/server/rack/inbox';
+import type { PlatformSpec } from '@/server/queries/alignment-spec';
 import { useCommand } from '@/ui/commands';
-import { AreaField, Errors, FormErrors, TextField, fieldsOf } from '@/ui/form';
+import { AreaField, CheckField, Errors, FormErrors, TextField, fieldsOf } from '@/ui/form';
+import { usePhoto } from '../photos/photo-upload';
+import { SpecFields, numberOf, specFrom } from './spec-fields';
 
 const WHEELS = [
   ['LF', 'left front', ['caster', 'camber', 'toe']],
@@ -10,77 +14,108 @@ const WHEELS = [
   ['LR', 'left rear', ['camber', 'toe']],
   ['RR', 'right rear', ['camber', 'toe']],
 ] as const;
-
-/** The ranges a spec may name: where they stand in the spec, and in words. */
-const RANGES = [
-  ['front.caster', 'Caster, front'],
-  ['front.camber', 'Camber, front'],
-  ['front.toeTotal', 'Toe total, front'],
-  ['rear.camber', 'Camber, rear'],
-  ['rear.toeTotal', 'Toe total, rear'],
-] as const;
-const LIMITS = [
-  ['front.crossCaster', 'Caster, side to side'],
-  ['front.crossCamber', 'Camber, side to side'],
-  ['rear.thrust', 'Thrust angle'],
-] as const;
-
-/** A number as typed, with a plain or a true minus; undefined when the field is empty. */
-function numberOf(text: string | undefined): number | undefined | string {
-  const plain = (text ?? '').trim().replace('−', '-').replace(/°$/, '');
-  if (plain === '') return undefined;
-  return Number.isFinite(Number(plain)) ? Number(plain) : plain;
-}
-
-function specFrom(f: Record<string, string>) {
-  const spec: Record<'front' | 'rear', Record<string, unknown>> = { front: {}, rear: {} };
-  for (const [path] of RANGES) {
-    const [end, name] = path.split('.') as ['front' | 'rear', string];
-    const [min, max] = [numberOf(f[`spec.${path}.min`]), numberOf(f[`spec.${path}.max`])];
-    if (min !== undefined || max !== undefined) {
-      spec[end][name] = { ...(min === undefined ? {} : { min }), ...(max === undefined ? {} : { max }) };
-    }
-  }
-  for (const [path] of LIMITS) {
-    const [end, name] = path.split('.') as ['front' | 'rear', string];
-    const limit = numberOf(f[`spec.${path}`]);
-    if (limit !== undefined) spec[end][name] = limit;
-  }
-  return spec;
-}
+const SETS = ['before', 'after'] as const;
+const SHOWN = [
+  'specSource',
+  'rack',
+  'operator',
+  'adjustments',
+  'notReached',
+  'casterGoal.deg',
+  'casterGoal.why',
+  'wheelOffDeg',
+  'file',
+];
 
 function readingsFrom(f: Record<string, string>, set: 'before' | 'after') {
-  return Object.fromEntries(
-    WHEELS.map(([corner, , angles]) => [
-      corner,
-      Object.fromEntries(angles.map((angle) => [angle, numberOf(f[`${set}.${corner}.${angle}`])])),
-    ]),
-  );
+  const setback = numberOf(f[`${set}.setback`]);
+  return {
+    ...Object.fromEntries(
+      WHEELS.map(([corner, , angles]) => [
+        corner,
+        Object.fromEntries(angles.map((angle) => [angle, numberOf(f[`${set}.${corner}.${angle}`])])),
+      ]),
+    ),
+    ...(setback === undefined ? {} : { setback }),
+  };
 }
 
-/** A sheet typed in: the spec it is held against, and each wheel before and after. */
-export function AlignmentForm({ orderId }: { orderId: string }) {
-  const { give, busy, errors } = useCommand('alignment.record');
+/** The value a dropped sheet fills into a field. */
+function valueOf(sheet: DroppedSheet | null, set: 'before' | 'after', corner: string, angle: string) {
+  const wheel = sheet?.sheet?.[set][corner as 'LF'] as Record<string, number> | undefined;
+  return wheel?.[angle];
+}
+
+/**
+ * A sheet typed in or taken from the rack's file: the spec it is held against, each wheel before and after, and the
+ * print's picture.
+ */
+export function AlignmentForm({
+  orderId,
+  platform,
+  spec,
+  sheet,
+  maySaveSpec,
+}: {
+  orderId: string;
+  platform: string;
+  spec: PlatformSpec | null;
+  /** The dropped sheet taken; its figures are then the file's and are not typed. */
+  sheet: DroppedSheet | null;
+  maySaveSpec: boolean;
+}) {
+  const record = useCommand('alignment.record');
+  const keepSpec = useCommand('spec.save');
+  const photo = usePhoto(orderId);
   const [noSpec, setNoSpec] = useState(false);
+  const errors = [...record.errors, ...keepSpec.errors, ...photo.errors];
+  const busy = record.busy || keepSpec.busy || photo.busy;
   return (
     <form
       onSubmit={async (event) => {
         event.preventDefault();
-        const f = fieldsOf(event.currentTarget);
-        const spec = specFrom(f);
-        const empty = Object.keys(spec.front).length + Object.keys(spec.rear).length === 0;
+        const form = event.currentTarget;
+        const f = fieldsOf(form);
+        const print = new FormData(form).get('print');
+        const ranges = specFrom(f);
+        const empty = Object.keys(ranges.front).length + Object.keys(ranges.rear).length === 0;
         setNoSpec(empty);
         if (empty) return;
-        await give({
+        const goal = numberOf(f.casterGoal);
+        if (f.keepSpec) {
+          const done = await keepSpec.give({
+            platform,
+            source: f.specSource,
+            spec: ranges,
+            casterGoal: goal ?? null,
+            casterWhy: f.casterWhy ?? '',
+          });
+          if (!done) return;
+        }
+        let photoId: string | null = null;
+        if (print instanceof File && print.size > 0) {
+          photoId = await photo.send(print, {
+            stepId: null,
+            corner: null,
+            occasion: 'during the work',
+            caption: 'The rack’s print',
+          });
+          if (!photoId) return;
+        }
+        await record.give({
           orderId,
-          rack: f.rack,
-          operator: f.operator,
+          rackSheetId: sheet?.id ?? null,
+          rack: sheet?.sheet?.rack ?? f.rack,
+          operator: sheet?.sheet?.operator ?? f.operator,
           specSource: f.specSource,
-          spec,
-          before: readingsFrom(f, 'before'),
-          after: readingsFrom(f, 'after'),
+          spec: ranges,
+          before: sheet?.sheet?.before ?? readingsFrom(f, 'before'),
+          after: sheet?.sheet?.after ?? readingsFrom(f, 'after'),
           adjustments: f.adjustments,
           notReached: f.notReached,
+          casterGoal: goal === undefined ? null : { deg: goal, why: f.casterWhy },
+          photoId,
+          wheelOffDeg: numberOf(f.wheelOffDeg) ?? null,
         });
       }}
     >
@@ -92,70 +127,54 @@ export function AlignmentForm({ orderId }: { orderId: string }) {
               <TextField
                 name="specSource"
                 label="Where the spec comes from"
+                defaultValue={spec?.source}
                 placeholder="sheet, plate, or the shop’s goal after a lift"
               />
-              <table className="ledger">
-                <thead>
-                  <tr>
-                    <th scope="col">Range, degrees</th>
-                    <th scope="col">from</th>
-                    <th scope="col">to</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {RANGES.map(([path, label]) => (
-                    <tr key={path}>
-                      <th scope="row" className="font-normal">
-                        {label}
-                      </th>
-                      {(['min', 'max'] as const).map((edge) => (
-                        <td key={edge} className="w-24">
-                          <input
-                            name={`spec.${path}.${edge}`}
-                            aria-label={`${label}, ${edge === 'min' ? 'from' : 'to'}`}
-                            className="input text-right"
-                            inputMode="decimal"
-                            autoComplete="off"
-                          />
-                        </td>
-                      ))}
-                    </tr>
-                  ))}
-                  {LIMITS.map(([path, label]) => (
-                    <tr key={path}>
-                      <th scope="row" className="font-normal">
-                        {label}
-                      </th>
-                      <td className="text-right font-head text-soft">within ±</td>
-                      <td>
-                        <input
-                          name={`spec.${path}`}
-                          aria-label={`${label}, at most`}
-                          className="input text-right"
-                          inputMode="decimal"
-                          autoComplete="off"
-                        />
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
+              <SpecFields spec={spec?.spec ?? null} />
               <p className="text-soft">
                 Leave a range empty that the spec does not name: it is then not judged.
               </p>
+              <div className="grid grid-cols-[8rem_1fr] gap-3">
+                <TextField
+                  name="casterGoal"
+                  label="Caster wanted, °"
+                  inputMode="decimal"
+                  defaultValue={spec?.casterGoal ?? ''}
+                />
+                <TextField
+                  name="casterWhy"
+                  label="Whose goal after a lift"
+                  defaultValue={spec?.casterWhy}
+                  placeholder="the kit sheet, or the shop’s own"
+                />
+              </div>
+              {maySaveSpec && platform && (
+                <CheckField
+                  name="keepSpec"
+                  label={`Keep this for every ${platform}`}
+                  hint="The next sheet of such a car is then held against it."
+                />
+              )}
             </div>
           </section>
           <section>
             <h2 className="border-b border-ink pb-1">The sheet</h2>
-            <div className="mt-3 grid grid-cols-2 gap-3">
-              <TextField name="rack" label="Rack" placeholder="ours, or whose" />
-              <TextField name="operator" label="Who set it" />
-            </div>
+            {sheet?.sheet ? (
+              <p className="mt-3 caution px-4 py-2" data-testid="sheet-taken">
+                From <strong>{sheet.fileName}</strong>, {sheet.sheet.rack}, {sheet.sheet.operator}: its
+                figures are taken as the file holds them.
+              </p>
+            ) : (
+              <div className="mt-3 grid grid-cols-2 gap-3">
+                <TextField name="rack" label="Rack" placeholder="ours, or whose" />
+                <TextField name="operator" label="Who set it" />
+              </div>
+            )}
             <table className="ledger mt-3">
               <thead>
                 <tr>
                   <th scope="col">Degrees, toe-in +</th>
-                  {(['before', 'after'] as const).flatMap((set) =>
+                  {SETS.flatMap((set) =>
                     ['caster', 'camber', 'toe'].map((angle) => (
                       <th key={set + angle} scope="col">{`${angle} ${set}`}</th>
                     )),
@@ -168,7 +187,7 @@ export function AlignmentForm({ orderId }: { orderId: string }) {
                     <th scope="row" className="font-normal">
                       {name}
                     </th>
-                    {(['before', 'after'] as const).flatMap((set) =>
+                    {SETS.flatMap((set) =>
                       (['caster', 'camber', 'toe'] as const).map((angle) => (
                         <td key={set + angle}>
                           {(angles as readonly string[]).includes(angle) && (
@@ -179,7 +198,9 @@ export function AlignmentForm({ orderId }: { orderId: string }) {
                                 errors.some((error) => error.field === `${set}.${corner}.${angle}`) ||
                                 undefined
                               }
-                              className="input min-w-16 text-right"
+                              defaultValue={valueOf(sheet, set, corner, angle)}
+                              readOnly={sheet !== null}
+                              className="input min-w-16 text-right read-only:bg-hair"
                               inputMode="decimal"
                               autoComplete="off"
                             />
@@ -189,6 +210,25 @@ export function AlignmentForm({ orderId }: { orderId: string }) {
                     )}
                   </tr>
                 ))}
+                <tr>
+                  <th scope="row" className="font-normal">
+                    setback, mm
+                  </th>
+                  {SETS.flatMap((set) => [
+                    <td key={set}>
+                      <input
+                        name={`${set}.setback`}
+                        aria-label={`setback ${set}`}
+                        defaultValue={sheet?.sheet?.[set].setback}
+                        readOnly={sheet !== null}
+                        className="input min-w-16 text-right read-only:bg-hair"
+                        inputMode="decimal"
+                        autoComplete="off"
+                      />
+                    </td>,
+                    <td key={`${set}-rest`} colSpan={2} />,
+                  ])}
+                </tr>
               </tbody>
             </table>
             <div className="mt-3 grid gap-3">
@@ -198,16 +238,27 @@ export function AlignmentForm({ orderId }: { orderId: string }) {
                 placeholder="cams, sleeves; jam nuts torqued and striped"
               />
               <AreaField name="notReached" label="What could not be reached, and why" />
+              <div className="grid grid-cols-2 gap-3">
+                <TextField
+                  name="wheelOffDeg"
+                  label="Steering wheel off center, °"
+                  inputMode="decimal"
+                  hint="+ to the right; empty when straight"
+                />
+                <TextField
+                  name="print"
+                  type="file"
+                  accept="image/jpeg,image/png,image/webp"
+                  label="Picture of the print"
+                />
+              </div>
             </div>
             {noSpec && (
               <p role="alert" className="mt-3 font-medium text-danger">
                 Give at least one range: without a spec nothing can be judged.
               </p>
             )}
-            <FormErrors
-              errors={errors}
-              shown={['specSource', 'rack', 'operator', 'adjustments', 'notReached']}
-            />
+            <FormErrors errors={errors} shown={SHOWN} />
             <button className="btn btn-pen mt-3 min-h-14 w-full" disabled={busy}>
               {busy ? 'Writing…' : 'Keep the sheet'}
             </button>

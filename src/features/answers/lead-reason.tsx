@@ -17,7 +17,7 @@ export function LeadReason({
   reasonLabel = 'Reason',
   action,
 }: {
-  command: 'override.record' | 'alignment.accept' | 'hold.end';
+  command: 'override.record' | 'alignment.accept' | 'hold.end' | 'heights.accept' | 'handoff.unsigned';
   /** Goes with lead, PIN and reason. */
   input: object;
   leads: PinPerson[];

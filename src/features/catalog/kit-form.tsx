@@ -54,6 +54,7 @@ export function KitForm({ kit, onDone }: { kit: Kit | null; onDone: () => void }
   const [note, setNote] = useState(kit?.note ?? '');
   const [front, setFront] = useState<string[]>(kit?.fits.front ?? []);
   const [rear, setRear] = useState<string[]>(kit?.fits.rear ?? []);
+  const [recheck, setRecheck] = useState(kit?.recheckKm == null ? '' : String(kit.recheckKm));
   const [claims, setClaims] = useState({
     front: kit?.claimed.front == null ? '' : String(kit.claimed.front),
     rear: kit?.claimed.rear == null ? '' : String(kit.claimed.rear),
@@ -109,6 +110,7 @@ export function KitForm({ kit, onDone }: { kit: Kit | null; onDone: () => void }
           fits: { front, rear },
           claimedFront: number(claims.front),
           claimedRear: number(claims.rear),
+          recheckKm: number(recheck),
           builds: builds.map((build) => ({
             name: build.name,
             facts: rule(build),
@@ -138,6 +140,13 @@ export function KitForm({ kit, onDone }: { kit: Kit | null; onDone: () => void }
             label="Claims behind, mm"
             value={claims.rear}
             onChange={(event) => setClaims({ ...claims, rear: event.target.value })}
+          />
+          <TextField
+            name="recheckKm"
+            label="Its chassis again after, km"
+            hint="empty: as the shop does"
+            value={recheck}
+            onChange={(event) => setRecheck(event.target.value)}
           />
         </div>
         {builds.map((build, index) => {

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useCommand } from '@/ui/commands';
 import { Dialog } from '@/ui/dialog';
 import {
+  CheckField,
   Errors,
   FormErrors,
   OdometerFields,
@@ -13,15 +14,16 @@ import {
   fieldsOf,
   odometerFrom,
 } from '@/ui/form';
+import { LongCheckIn } from '../customer/page-forms';
 
-/** The car is here: opens its re-torque visit with the odometer as it arrives. */
+/** The car is here: opens its visit for what it comes back for, with the odometer as it arrives. */
 export function VisitButton({
-  followUpIds,
+  followUps,
   label,
   unit,
   places,
 }: {
-  followUpIds: string[];
+  followUps: { id: string; title: string; due: string; taken: boolean }[];
   label: string;
   unit: 'km' | 'mi';
   places: { id: string; name: string }[];
@@ -44,11 +46,31 @@ export function VisitButton({
           onSubmit={async (event) => {
             event.preventDefault();
             const f = fieldsOf(event.currentTarget);
-            const answer = await give({ followUpIds, odometer: odometerFrom(f), place: f.place || null });
-            if (answer) router.push(`/bay/${String(answer.orderId)}`);
+            const answer = await give({
+              followUpIds: followUps.filter((one) => f[one.id]).map((one) => one.id),
+              odometer: odometerFrom(f),
+              place: f.place || null,
+            });
+            if (!answer) return;
+            router.push(
+              answer.page === 'bay'
+                ? `/bay/${String(answer.orderId)}`
+                : `/orders/${String(answer.orderId)}/${String(answer.page)}`,
+            );
           }}
         >
           <Errors errors={errors}>
+            <fieldset>
+              <legend className="label">For</legend>
+              {followUps.map((one) => (
+                <CheckField
+                  key={one.id}
+                  name={one.id}
+                  label={`${one.title}, ${one.due}`}
+                  defaultChecked={one.taken}
+                />
+              ))}
+            </fieldset>
             <OdometerFields unit={unit} label="Odometer as it arrives" />
             <SelectField
               className="mt-3"
@@ -67,32 +89,18 @@ export function VisitButton({
   );
 }
 
-/** A reading the customer gave by phone, and an end without a visit. */
-export function ComeBackMore({
-  followUpId,
-  orderId,
-  unit,
-  mayClose,
-}: {
-  followUpId: string;
-  orderId: string;
-  unit: 'km' | 'mi';
-  mayClose: boolean;
-}) {
+/** A reading the customer gave by phone. */
+function OdometerTold({ orderId, unit }: { orderId: string; unit: 'km' | 'mi' }) {
   const report = useCommand('odometer.report');
-  const close = useCommand('followup.close');
-  const [open, setOpen] = useState<'odometer' | 'close' | null>(null);
+  const [open, setOpen] = useState(false);
   return (
     <>
-      <button type="button" className="btn" onClick={() => setOpen('odometer')}>
+      <button type="button" className="btn" onClick={() => setOpen(true)}>
         Odometer told
       </button>
-      <button type="button" className="btn" onClick={() => setOpen('close')}>
-        Not coming
-      </button>
       <Dialog
-        open={open === 'odometer'}
-        onClose={() => setOpen(null)}
+        open={open}
+        onClose={() => setOpen(false)}
         title="What does the dial read?"
         intro="It moves the due day with the driver’s own pace."
       >
@@ -100,7 +108,7 @@ export function ComeBackMore({
           onSubmit={async (event) => {
             event.preventDefault();
             if (await report.give({ orderId, odometer: odometerFrom(fieldsOf(event.currentTarget)) }))
-              setOpen(null);
+              setOpen(false);
           }}
         >
           <Errors errors={report.errors}>
@@ -110,9 +118,22 @@ export function ComeBackMore({
           <button className="btn btn-pen mt-4 w-full">Keep it</button>
         </form>
       </Dialog>
+    </>
+  );
+}
+
+/** An end without a visit. */
+function NotComing({ followUpId, mayClose }: { followUpId: string; mayClose: boolean }) {
+  const close = useCommand('followup.close');
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button type="button" className="btn" onClick={() => setOpen(true)}>
+        Not coming
+      </button>
       <Dialog
-        open={open === 'close'}
-        onClose={() => setOpen(null)}
+        open={open}
+        onClose={() => setOpen(false)}
         title="Close without a visit"
         intro="A come-back is closed by evidence, by the customer’s refusal on record, or by the lead with a reason."
       >
@@ -120,7 +141,7 @@ export function ComeBackMore({
           onSubmit={async (event) => {
             event.preventDefault();
             const f = fieldsOf(event.currentTarget);
-            if (await close.give({ followUpId, how: f.how, reason: f.reason })) setOpen(null);
+            if (await close.give({ followUpId, how: f.how, reason: f.reason })) setOpen(false);
           }}
         >
           <Errors errors={close.errors}>
@@ -137,6 +158,56 @@ export function ComeBackMore({
           </Errors>
           <button className="btn btn-pen mt-4 w-full">Close it</button>
         </form>
+      </Dialog>
+    </>
+  );
+}
+
+/** What else may be said of a come-back: the dial of its car, or that nobody comes. */
+export function ComeBackMore({
+  followUpId,
+  orderId,
+  unit,
+  mayClose,
+}: {
+  followUpId?: string;
+  orderId?: string;
+  unit?: 'km' | 'mi';
+  mayClose: boolean;
+}) {
+  return (
+    <>
+      {orderId && unit && <OdometerTold orderId={orderId} unit={unit} />}
+      {followUpId && <NotComing followUpId={followUpId} mayClose={mayClose} />}
+    </>
+  );
+}
+
+/** The customer wants reminders, or none. */
+export function RemindersSwitch({ customerId, wanted }: { customerId: string; wanted: boolean }) {
+  const { give, busy } = useCommand('reminders.set');
+  return (
+    <button
+      type="button"
+      className="btn"
+      disabled={busy}
+      onClick={() => void give({ customerId, wanted: !wanted })}
+    >
+      {wanted ? 'No reminders' : 'Remind again'}
+    </button>
+  );
+}
+
+/** Asked by telephone: what came of it after months. */
+export function AskHowItRides({ orderId, label }: { orderId: string; label: string }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <>
+      <button type="button" className="btn" onClick={() => setOpen(true)}>
+        Write it down
+      </button>
+      <Dialog open={open} onClose={() => setOpen(false)} title={`How is it, ${label}?`}>
+        <LongCheckIn orderId={orderId} />
       </Dialog>
     </>
   );

@@ -3,7 +3,7 @@ import { longDay, shopClock, shopMoment, spanText } from '@/core/units/shop-time
 import type { ComeBack } from '@/server/queries/come-backs';
 import { comeBackTitle, dueWords } from '@/server/queries/come-backs';
 import type { DayOrder, RunningClock, ShopPlace } from '@/server/queries/day';
-import { Stripe } from '@/ui/stripe';
+import { ComeBackSign } from '../come-backs/come-back-sign';
 import { SmallTape } from '@/ui/tape';
 import { orderHref } from '../orders/order-href';
 
@@ -129,7 +129,7 @@ export function DayView({
         <ul className="mt-2 border-t border-ink">
           {comeBacks.slice(0, 5).map((comeBack) => (
             <li key={comeBack.id} className="flex gap-3 border-b border-rule py-2">
-              <Stripe state={comeBack.stripe} size={40} />
+              <ComeBackSign comeBack={comeBack} size={40} />
               <div className="min-w-0 flex-1">
                 <p className="flex justify-between gap-2">
                   <Link
@@ -149,7 +149,7 @@ export function DayView({
               </div>
             </li>
           ))}
-          {comeBacks.length === 0 && <li className="py-2 text-soft">Nobody is due back.</li>}
+          {comeBacks.length === 0 && <li className="py-2 text-soft">Nobody is due back soon.</li>}
         </ul>
         <h2 className="mt-7">On the clock</h2>
         <ul className="mt-2 border-t border-ink">

@@ -3,7 +3,11 @@ import { CORNER_NAMES } from '@/core/procedure/engine';
 import { sideView } from '@/core/stance/drawing';
 import { shopMoment, shortDay } from '@/core/units/shop-time';
 import type { Packet } from '@/server/documents/packet';
+import { wheelsDrawing } from '@/core/alignment/wheels-drawing';
+import { angleText } from '@/core/ledger/alignment-rows';
 import { Shapes } from '@/ui/shapes';
+import { BeforeAfter } from '../photos/before-after';
+import { MarkedPhoto } from '../photos/marked-photo';
 import { SheetTable } from '../alignment/sheet-table';
 
 function Heights({ packet }: { packet: Packet }) {
@@ -21,33 +25,35 @@ function Heights({ packet }: { packet: Packet }) {
           before: stance.after ? stance.before : null,
         })}
       />
-      <table className="ledger">
-        <thead>
-          <tr>
-            <th scope="col">{heights.method}</th>
-            {CORNERS.map((corner) => (
-              <th key={corner} scope="col" className="text-right!">
-                {CORNER_NAMES[corner]}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {heights.rows.map((row) => (
-            <tr key={row.label} className={row.tone === 'predicted' ? 'text-predicted' : ''}>
-              <th scope="row" className="font-semibold">
-                {row.label}
-              </th>
+      <div className="overflow-x-auto">
+        <table className="ledger">
+          <thead>
+            <tr>
+              <th scope="col">{heights.method}</th>
               {CORNERS.map((corner) => (
-                <td key={corner} className="text-right">
-                  <span className="figure text-[1.25rem]">{row.values[corner]}</span>
-                  <span className="block text-[0.9rem] text-soft">{row.other[corner]}</span>
-                </td>
+                <th key={corner} scope="col" className="text-right!">
+                  {CORNER_NAMES[corner]}
+                </th>
               ))}
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {heights.rows.map((row) => (
+              <tr key={row.label} className={row.tone === 'predicted' ? 'text-predicted' : ''}>
+                <th scope="row" className="font-semibold">
+                  {row.label}
+                </th>
+                {CORNERS.map((corner) => (
+                  <td key={corner} className="text-right">
+                    <span className="figure text-[1.25rem]">{row.values[corner]}</span>
+                    <span className="block text-[0.9rem] text-soft">{row.other[corner]}</span>
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <p className="mt-2 text-[1.15rem] font-semibold">{heights.verdicts.join(' ')}</p>
     </section>
   );
@@ -57,7 +63,7 @@ function Torque({ packet }: { packet: Packet }) {
   return (
     <section>
       <h2 className="border-b border-ink pb-1">Torque record</h2>
-      <table className="ledger text-[0.97rem]">
+      <table className="ledger text-[0.97rem] max-sm:[&_td]:block max-sm:[&_td]:border-0 max-sm:[&_th]:block max-sm:[&_thead]:hidden max-sm:[&_tr]:block max-sm:[&_tr]:border-b max-sm:[&_tr]:border-rule max-sm:[&_tr]:py-2">
         <thead>
           <tr>
             <th scope="col">Fastener</th>
@@ -110,7 +116,26 @@ function Alignment({ packet }: { packet: Packet }) {
           <p className="pt-1 text-soft">
             {alignment.rack}, {alignment.operator}. Held against: {alignment.specSource}.
           </p>
-          <SheetTable rows={alignment.rows} />
+          {alignment.wheels && (
+            <>
+              <Shapes
+                className="mx-auto w-full max-w-2xl"
+                drawing={wheelsDrawing(alignment.wheels.before, alignment.wheels.after)}
+              />
+              <p className="text-[0.95rem] text-soft">
+                Before dashed, after solid; angles drawn many times larger than they are.
+              </p>
+            </>
+          )}
+          <div className="overflow-x-auto">
+            <SheetTable rows={alignment.rows} />
+          </div>
+          {alignment.steer && <p className="mt-2">{alignment.steer}</p>}
+          {alignment.casterGoal && (
+            <p>
+              Caster wanted after the lift {angleText(alignment.casterGoal.deg)}, {alignment.casterGoal.why}.
+            </p>
+          )}
           <p className="mt-2 font-semibold">
             {alignment.pass
               ? 'All angles within their range.'
@@ -119,16 +144,61 @@ function Alignment({ packet }: { packet: Packet }) {
           </p>
         </>
       ) : (
-        <p className="py-2 font-semibold">Not aligned.</p>
+        <p className="py-2 font-semibold">
+          Not aligned.
+          {packet.driveLimit && ` Drive no further than ${packet.driveLimit}, and only to the rack.`}
+        </p>
       )}
     </section>
   );
 }
 
-/** The handoff as a page, drawn from the same data as its PDF. */
-export function PacketPage({ packet }: { packet: Packet }) {
+/** Pairs of the same shot on a slider, then every picture with what was drawn over it. */
+function Photos({ packet, base }: { packet: Packet; base: string }) {
+  if (!packet.photos.length) return null;
+  const pairs = packet.pairs ?? [];
   return (
-    <article className="grid gap-7 bg-card p-8 print:p-0">
+    <section>
+      <h2 className="mb-2 border-b border-ink pb-1">Photos</h2>
+      {pairs.length > 0 && (
+        <div className="mb-5 grid gap-5 sm:grid-cols-2">
+          {pairs.map((pair) => (
+            <BeforeAfter
+              key={pair.shot}
+              shot={pair.shot}
+              before={`${base}/${pair.before}`}
+              after={`${base}/${pair.after}`}
+            />
+          ))}
+        </div>
+      )}
+      <ul className="grid grid-cols-2 gap-4 sm:grid-cols-4">
+        {packet.photos.map((photo) => (
+          <li key={photo.photoId + photo.caption} className="break-inside-avoid">
+            <MarkedPhoto
+              src={`${base}/${photo.photoId}?size=small`}
+              alt={photo.caption}
+              marks={photo.marks ?? []}
+            />
+            <p className="text-[0.95rem]">{photo.caption}</p>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** The handoff as a page, drawn from the same data as its PDF. */
+export function PacketPage({
+  packet,
+  photoBase = '/api/photos',
+}: {
+  packet: Packet;
+  /** Where its pictures are served from: the crew's door, or the customer's own. */
+  photoBase?: string;
+}) {
+  return (
+    <article className="grid grid-cols-[minmax(0,1fr)] gap-7 bg-card p-4 sm:p-8 print:p-0">
       <header>
         <h1>{packet.car.label}</h1>
         <p>
@@ -141,6 +211,15 @@ export function PacketPage({ packet }: { packet: Packet }) {
         </p>
         <p className="mt-1">Asked for: {packet.wants}</p>
       </header>
+      {packet.pushOnly && (
+        <p className="hatch px-4 py-3 text-[1.3rem] font-semibold">Push only: this car is not driven.</p>
+      )}
+      {packet.correction && (
+        <p className="caution px-4 py-3">
+          Version {packet.version}, after a correction: {packet.correction.why} Signed version{' '}
+          {packet.correction.of} is kept as it was.
+        </p>
+      )}
       <Heights packet={packet} />
       <section>
         <h2 className="border-b border-ink pb-1">Fitted</h2>
@@ -178,7 +257,7 @@ export function PacketPage({ packet }: { packet: Packet }) {
           <p key={back.title + back.interval} className="border-b border-rule py-1.5 text-[1.1rem]">
             <span className="font-semibold">{back.title}</span>, {back.interval}:{' '}
             {back.dueOdometer ? `at ${back.dueOdometer} on the dial` : 'by date'}
-            {back.dueOn && `, about ${shortDay(back.dueOn)}`}. {back.places} places.
+            {back.dueOn && `, about ${shortDay(back.dueOn)}`}.{back.places > 0 && ` ${back.places} places.`}
           </p>
         ))}
       </section>
@@ -210,24 +289,7 @@ export function PacketPage({ packet }: { packet: Packet }) {
           ))}
         </section>
       )}
-      {packet.photos.length > 0 && (
-        <section>
-          <h2 className="mb-2 border-b border-ink pb-1">Photos</h2>
-          <ul className="grid grid-cols-2 gap-4 sm:grid-cols-4">
-            {packet.photos.map((photo) => (
-              <li key={photo.photoId + photo.caption} className="break-inside-avoid">
-                {/* eslint-disable-next-line @next/next/no-img-element */}
-                <img
-                  src={`/api/photos/${photo.photoId}?size=small`}
-                  alt={photo.caption}
-                  className="aspect-[4/3] w-full object-cover"
-                />
-                <p className="text-[0.95rem]">{photo.caption}</p>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      <Photos packet={packet} base={photoBase} />
       {packet.signed && (
         <section>
           <h2 className="border-b border-ink pb-1">Signed</h2>

@@ -1,8 +1,17 @@
-import { baselineOf } from '@/core/ledger/order-state';
+import { type PerCorner, eachCorner } from '@/core/calc/fields';
+import { formatTape } from '@/core/calc/tape.format';
+import { sentBack } from '@/core/ledger/after-work';
+import { afterHeightsOf, baselineOf, latestPlan } from '@/core/ledger/order-state';
+import { axleMeans } from '@/core/stance/plan';
+import { reasonsOff } from '@/core/stance/reasons';
 import { judgeHeights } from '@/core/stance/verdict';
 import { shopMoment } from '@/core/units/shop-time';
 import { type OrderFile, stanceOfOrder } from '@/server/queries/order';
+import type { HistoryEnd } from './height-history';
 import type { HeightRow } from './stance-panel';
+
+/** How near a claim counts as kept, mm. */
+const CLAIM_TOLERANCE = 6.35;
 
 /** An order's sets of heights as rows, the prediction among them, and the verdicts in words. */
 export function heightsOfOrder(file: OrderFile) {
@@ -21,4 +30,110 @@ export function heightsOfOrder(file: OrderFile) {
       ? judgeHeights({ ...stance, before: stance.before, after: stance.after }, unit).axles
       : [];
   return { baseline, stance, unit, rows, verdicts };
+}
+
+const OLD_SPRING = /spring|sag|leaf|coil/i;
+
+/** Was a tired spring found at this end when the car came? */
+const sagFound = ({ state }: OrderFile, end: 'front' | 'rear') =>
+  state.findings.some(
+    ({ data }) => data.area === end && data.grade !== 'sound' && OLD_SPRING.test(data.text),
+  );
+
+/** Was a fastener that takes its last torque on the wheels torqued hanging at this end? */
+function hangingBush({ state }: OrderFile, end: 'front' | 'rear'): boolean {
+  const { document } = state;
+  return state.torques.some(({ data }) => {
+    const fastener = document?.fasteners.find((one) => one.id === data.fastenerId);
+    return (
+      fastener?.final === 'on-wheels' &&
+      fastener.end === end &&
+      !['on-wheels', 'at-height'].includes(data.support[end])
+    );
+  });
+}
+
+/**
+ * Why the last set is off, likeliest first, with what was planned and got in words; null while it has not been
+ * measured after the work, was sent back on it, was accepted, or is as planned.
+ */
+export function whyHeightsOff(file: OrderFile) {
+  const { stance, unit } = heightsOfOrder(file);
+  const set = afterHeightsOf(file.state);
+  const { before, after, predicted } = stance;
+  if (!set || !before || !after || !predicted) return null;
+  if (sentBack(file.state, set.entry.id) || file.state.after.accepted.has(set.entry.id)) return null;
+  const plan = latestPlan(file.state)!.data;
+  const takes = axleMeans(plan.liftLater);
+  const now = axleMeans(plan.lift);
+  const reasons = reasonsOff(
+    {
+      before,
+      after,
+      expected: predicted,
+      unsettled: set.entry.data.occasion === 'on wheels',
+      sagFound: { front: sagFound(file, 'front'), rear: sagFound(file, 'rear') },
+      hangingBush: { front: hangingBush(file, 'front'), rear: hangingBush(file, 'rear') },
+      stillToCome: { front: now.front - takes.front, rear: now.rear - takes.rear },
+    },
+    unit,
+  );
+  if (!reasons.length) return null;
+  const words = (four: PerCorner<number>) => {
+    const { front, rear } = axleMeans(four);
+    return `front ${formatTape(front, unit)}, rear ${formatTape(rear, unit)}`;
+  };
+  return { setId: set.entry.id, reasons, planned: words(predicted), got: words(after) };
+}
+
+/** Every set of an order as two series, with the bands of what was predicted and claimed. */
+export function heightHistory(file: OrderFile): HistoryEnd[] {
+  const baseline = baselineOf(file.state);
+  const plan = latestPlan(file.state)?.data;
+  const { stance } = heightsOfOrder(file);
+  if (!baseline || file.state.heights.length < 2) return [];
+  return (['front', 'rear'] as const).map((end) => {
+    const [left, right] = end === 'front' ? (['LF', 'RF'] as const) : (['LR', 'RR'] as const);
+    const was = (baseline.mm[left] + baseline.mm[right]) / 2;
+    const claim = stance.claimed[end];
+    const seen = new Map<string, number>();
+    return {
+      end,
+      points: file.state.heights.map((set) => {
+        const occasion = set === baseline ? 'as it came' : set.entry.data.occasion;
+        const count = (seen.get(occasion) ?? 0) + 1;
+        seen.set(occasion, count);
+        return {
+          label: count > 1 ? `${occasion} ${count}` : occasion,
+          left: set.mm[left],
+          right: set.mm[right],
+          mean: (set.mm[left] + set.mm[right]) / 2,
+        };
+      }),
+      predicted: plan
+        ? [
+            Math.min(baseline.mm[left] + plan.band[left].p10, baseline.mm[right] + plan.band[right].p10),
+            Math.max(baseline.mm[left] + plan.band[left].p90, baseline.mm[right] + plan.band[right].p90),
+          ]
+        : null,
+      claimed: claim === undefined ? null : [was + claim - CLAIM_TOLERANCE, was + claim + CLAIM_TOLERANCE],
+      target: stance.target[end],
+    };
+  });
+}
+
+/** Heights predicted again from where it stands now, with the accessories that are still to come; null where none are. */
+export function withWhatComes(file: OrderFile): { row: HeightRow; names: string } | null {
+  const plan = latestPlan(file.state)?.data;
+  const set = afterHeightsOf(file.state);
+  const coming = plan?.accessories.filter((one) => one.later) ?? [];
+  if (!plan || !set || !coming.length || set.entry.data.occasion === 'with accessories') return null;
+  return {
+    row: {
+      label: 'Predicted then',
+      tone: 'predicted',
+      mm: eachCorner((corner) => set.mm[corner] + plan.liftLater[corner] - plan.lift[corner]),
+    },
+    names: coming.map((one) => `${one.name}, ${one.kg} kg`).join('; '),
+  };
 }

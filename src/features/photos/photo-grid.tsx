@@ -1,13 +1,22 @@
 import type { EntryOf } from '@/core/ledger/entries';
+import type { OrderState } from '@/core/ledger/order-state';
 import { CORNER_NAMES } from '@/core/procedure/engine';
+import { MarkPhoto } from './mark-photo';
+import { MarkedPhoto } from './marked-photo';
 
-/** Pictures with what they show beneath them. */
+/** Pictures with what they show beneath them, and what was drawn over each. */
 export function PhotoGrid({
+  orderId,
   photos,
+  marks,
   stepText,
+  mayDraw,
 }: {
+  orderId: string;
   photos: EntryOf<'photo'>[];
+  marks: OrderState['after']['marks'];
   stepText: (id: string) => string;
+  mayDraw: boolean;
 }) {
   return (
     <ul className="grid grid-cols-2 gap-5 md:grid-cols-3">
@@ -19,20 +28,29 @@ export function PhotoGrid({
         ]
           .filter(Boolean)
           .join(' · ');
+        const drawn = marks.get(id)?.data.marks ?? [];
+        const words = data.caption || data.shot || about;
         return (
           <li key={id}>
             <a href={`/api/photos/${data.photoId}`} target="_blank" rel="noreferrer">
-              {/* Served by our own route with an ETag, already at thumbnail size. */}
-              {/* eslint-disable-next-line @next/next/no-img-element */}
-              <img
+              <MarkedPhoto
                 src={`/api/photos/${data.photoId}?size=small`}
-                alt={data.caption || about}
-                className="aspect-[4/3] w-full border border-rule object-cover"
-                loading="lazy"
+                alt={words}
+                marks={drawn}
+                className="border border-rule"
               />
             </a>
-            <p className="mt-1 font-medium">{data.caption || about}</p>
-            {data.caption && <p className="text-[0.95rem] text-soft">{about}</p>}
+            <p className="mt-1 font-medium">{words}</p>
+            {words !== about && <p className="text-[0.95rem] text-soft">{about}</p>}
+            {mayDraw && (
+              <MarkPhoto
+                key={drawn.length}
+                orderId={orderId}
+                photoEntryId={id}
+                photoId={data.photoId}
+                marks={drawn}
+              />
+            )}
           </li>
         );
       })}

@@ -2,10 +2,9 @@
 
 import { useRef, useState } from 'react';
 import type { FieldError } from '@/server/commands/execute';
-import { CORNERS, type Corner } from '@/core/calc/fields';
-import { CORNER_NAMES } from '@/core/procedure/engine';
+import type { Corner } from '@/core/calc/fields';
 import { useCommand, usePost } from '@/ui/commands';
-import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
+import { uploadPhoto } from './upload';
 
 export interface PhotoTarget {
   stepId: string | null;
@@ -13,6 +12,7 @@ export interface PhotoTarget {
   occasion: string | null;
   caption: string;
   fastenerId?: string | null;
+  shot?: string | null;
 }
 
 /** Sends a picture and then binds it; both can be tried again, and the same picture is kept once. */
@@ -25,23 +25,7 @@ export function usePhoto(orderId: string) {
   const send = async (file: File, target: PhotoTarget): Promise<string | null> => {
     setBusy(true);
     setFailed([]);
-    const upload = async () => {
-      const body = new FormData();
-      body.set('file', file);
-      try {
-        const response = await fetch('/api/photos', { method: 'POST', body });
-        return (await response.json()) as
-          { ok: true; answer: Record<string, unknown> } | { ok: false; errors: FieldError[] };
-      } catch {
-        return {
-          ok: false as const,
-          errors: [
-            { field: 'file', code: 'network', message: 'The picture did not get through: try again.' },
-          ],
-        };
-      }
-    };
-    const stored = await postAgain(upload);
+    const stored = await postAgain(() => uploadPhoto(file));
     const bound = stored.ok && (await bind.give({ orderId, photoId: stored.answer.photoId, ...target }));
     if (!stored.ok) setFailed(stored.errors);
     setBusy(false);
@@ -92,66 +76,5 @@ export function PhotoButton({
         </p>
       ))}
     </>
-  );
-}
-
-const OCCASIONS = ['as it came', 'on its wheels', 'handed over', 'come-back'] as const;
-
-/** A picture for any step, corner or occasion of the order. */
-export function PhotoForm({ orderId, steps }: { orderId: string; steps: { id: string; text: string }[] }) {
-  const { send, busy, errors } = usePhoto(orderId);
-  const form = useRef<HTMLFormElement>(null);
-  return (
-    <form
-      ref={form}
-      className="grid gap-3 sm:grid-cols-2"
-      onSubmit={async (event) => {
-        event.preventDefault();
-        const data = new FormData(event.currentTarget);
-        const file = data.get('file');
-        if (!(file instanceof File) || file.size === 0) return;
-        const text = (name: string) => String(data.get(name) ?? '') || null;
-        const done = await send(file, {
-          stepId: text('stepId'),
-          corner: text('corner') as Corner | null,
-          occasion: text('occasion'),
-          caption: text('caption') ?? '',
-        });
-        if (done) form.current?.reset();
-      }}
-    >
-      <Errors errors={errors}>
-        <TextField
-          className="sm:col-span-2"
-          name="file"
-          label="Camera or file"
-          type="file"
-          accept="image/jpeg,image/png,image/webp"
-          required
-        />
-        <SelectField
-          name="stepId"
-          label="Step"
-          options={[['', 'no step'], ...steps.map((step) => [step.id, step.text] as const)]}
-        />
-        <SelectField
-          name="corner"
-          label="Corner"
-          options={[['', 'no corner'], ...CORNERS.map((corner) => [corner, CORNER_NAMES[corner]] as const)]}
-        />
-        <SelectField
-          name="occasion"
-          label="Occasion"
-          options={[['', 'none'], ...OCCASIONS.map((occasion) => [occasion, occasion] as const)]}
-        />
-        <TextField name="caption" label="Words under it" />
-        <div className="sm:col-span-2">
-          <FormErrors errors={errors} shown={['file', 'stepId', 'caption']} />
-          <button className="btn btn-pen mt-2 w-full" disabled={busy}>
-            {busy ? 'Sending…' : 'Keep the picture'}
-          </button>
-        </div>
-      </Errors>
-    </form>
   );
 }

@@ -4,6 +4,7 @@ import type { CatalogPart } from '@/core/planner/find-parts';
 import type { FinishedLift } from '@/core/planner/learning';
 import type { CarSetup, MeasureSheet } from '@/core/planner/measures';
 import type { Accessory, PlanPart } from '@/core/planner/plan-part';
+import type { KitLine } from '@/server/queries/kit-ledger';
 import type { BodyKind } from '@/core/stance/shapes';
 
 /** What the planner starts from: a car of the shop's with an order, or a car made up on the spot. */
@@ -22,6 +23,8 @@ export interface PlannerProps {
   catalog: CatalogPart[];
   past: FinishedLift[];
   platform: string;
+  /** What the shop knows of its kits from the jobs it finished. */
+  known: KitLine[];
   order: { id: string; isLead: boolean; again: boolean } | null;
 }
 

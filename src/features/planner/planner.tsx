@@ -13,6 +13,7 @@ import { hoursText, moneyText } from '@/core/units/money';
 import { useCommand } from '@/ui/commands';
 import { Errors, FormErrors, TextField } from '@/ui/form';
 import { Shapes } from '@/ui/shapes';
+import { KnownOfKits } from '../kits/known-of-kits';
 import { ChangesList } from './changes-list';
 import { FiguresForm } from './figures-form';
 import { FindDialog } from './find-dialog';
@@ -226,6 +227,10 @@ export function Planner({
           ))}
           <div className="mt-5">
             <ChangesList judged={planned.judged} spread={spread} unit={unit} onCure={cure} />
+            <KnownOfKits
+              kits={props.known.filter((kit) => draft.parts.some((part) => part.kit === kit.name))}
+              unit={unit}
+            />
           </div>
           <p className="mt-3 text-soft">
             Predictions from this car’s own figures and its parts, dashed wherever they are drawn; never a

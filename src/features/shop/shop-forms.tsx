@@ -201,17 +201,23 @@ export function RetireTool({ toolId, name }: { toolId: string; name: string }) {
   );
 }
 
-export function ShopLimits({
-  coilStepTurns,
-  wheelRecheckKm,
-  chassisRecheckKm,
-  chassisRecheckDays,
-}: {
-  coilStepTurns: number;
-  wheelRecheckKm: number;
-  chassisRecheckKm: number;
-  chassisRecheckDays: number;
-}) {
+/** The shop's limits: each with its name, and how it is typed. */
+const LIMITS = [
+  ['coilStepTurns', 'Most cut off a coil at once, turns'],
+  ['unalignedKm', 'Driven unaligned at most, km'],
+  ['wheelRecheckKm', 'Wheel nuts again after, km'],
+  ['hardUsePercent', 'Sooner when it works hard, % of it'],
+  ['chassisRecheckKm', 'Chassis again after, km'],
+  ['chassisRecheckDays', 'or after, days'],
+  ['heightsRecheckKm', 'Heights again after, km'],
+  ['heightsRecheckDays', 'or after, days (heights)'],
+  ['alignmentRecheckDays', 'Alignment again after, days'],
+  ['checkInDays', 'Asked how it rides after, days'],
+  ['quietFrom', 'No messages from, hour'],
+  ['quietTo', 'until, hour'],
+] as const;
+
+export function ShopLimits({ limits }: { limits: Record<(typeof LIMITS)[number][0], number> }) {
   const { give, busy, errors } = useCommand('shop.set');
   return (
     <form
@@ -219,50 +225,58 @@ export function ShopLimits({
       onSubmit={(event) => {
         event.preventDefault();
         const f = fieldsOf(event.currentTarget);
-        const number = (text: string | undefined) => (text ? Number(text) : null);
-        void give({
-          coilStepTurns: number(f.coilStepTurns),
-          wheelRecheckKm: number(f.wheelRecheckKm),
-          chassisRecheckKm: number(f.chassisRecheckKm),
-          chassisRecheckDays: number(f.chassisRecheckDays),
-        });
+        void give(Object.fromEntries(LIMITS.map(([name]) => [name, f[name] ? Number(f[name]) : null])));
       }}
     >
       <Errors errors={errors}>
-        <TextField
-          name="coilStepTurns"
-          label="Most cut off a coil at once, turns"
-          inputMode="decimal"
-          defaultValue={String(coilStepTurns)}
-        />
-        <TextField
-          name="wheelRecheckKm"
-          label="Wheel nuts again after, km"
-          inputMode="numeric"
-          defaultValue={String(wheelRecheckKm)}
-        />
-        <TextField
-          name="chassisRecheckKm"
-          label="Chassis again after, km"
-          inputMode="numeric"
-          defaultValue={String(chassisRecheckKm)}
-        />
-        <TextField
-          name="chassisRecheckDays"
-          label="or after, days"
-          inputMode="numeric"
-          defaultValue={String(chassisRecheckDays)}
-        />
-        <div className="col-span-2">
-          <FormErrors
-            errors={errors}
-            shown={['coilStepTurns', 'wheelRecheckKm', 'chassisRecheckKm', 'chassisRecheckDays']}
+        {LIMITS.map(([name, label]) => (
+          <TextField
+            key={name}
+            name={name}
+            label={label}
+            inputMode="decimal"
+            defaultValue={String(limits[name])}
           />
+        ))}
+        <div className="col-span-2">
+          <FormErrors errors={errors} shown={LIMITS.map(([name]) => name)} />
           <button className="btn w-full" disabled={busy}>
             Keep these limits
           </button>
         </div>
       </Errors>
     </form>
+  );
+}
+
+/** Somebody who came with an import begins to work here. */
+export function AdmitPerson({ personId, name }: { personId: string; name: string }) {
+  const { give, busy, errors } = useCommand('person.admit');
+  return (
+    <details className="border-b border-rule py-2">
+      <summary className="cursor-pointer">
+        <span className="font-semibold">{name}</span>{' '}
+        <span className="text-soft">not at work here: let in</span>
+      </summary>
+      <form
+        className="mt-2 grid grid-cols-2 gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          const f = fieldsOf(event.currentTarget);
+          void give({ personId, password: f.password, pin: f.pin });
+        }}
+      >
+        <Errors errors={errors}>
+          <TextField name="password" label="First password" type="password" autoComplete="new-password" />
+          <TextField name="pin" label="PIN" type="password" inputMode="numeric" />
+          <div className="col-span-2">
+            <FormErrors errors={errors} shown={['password', 'pin']} />
+            <button className="btn w-full" disabled={busy}>
+              Let {name} in
+            </button>
+          </div>
+        </Errors>
+      </form>
+    </details>
   );
 }

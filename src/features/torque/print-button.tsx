@@ -1,9 +1,9 @@
 'use client';
 
-export function PrintButton() {
+export function PrintButton({ words = 'Print' }: { words?: string }) {
   return (
-    <button type="button" className="btn" onClick={() => window.print()}>
-      Print the ledger
+    <button type="button" className="btn min-h-14" onClick={() => window.print()}>
+      {words}
     </button>
   );
 }

@@ -212,7 +212,7 @@ export function TorqueLedger({
             </ul>
           )}
           <p className="no-print mt-4">
-            <PrintButton />
+            <PrintButton words="Print the ledger" />
           </p>
         </div>
       </div>

@@ -1,8 +1,18 @@
 import { odometerText } from '@/core/units/distance';
 import { torqueBoth } from '@/core/units/torque-text';
-import type { Entry } from '@/core/ledger/entries';
+import { CAR_USES } from '@/core/ledger/after-work-book';
+import { intervalWords } from '@/core/follow-up/promises';
+import type { Entry, FollowUpKind } from '@/core/ledger/entries';
 import { CORNER_NAMES, SUPPORT_WORDS, placedName } from '@/core/procedure/engine';
 import type { RunDocument } from '@/core/procedure/engine';
+
+const COME_BACK_WORDS: Record<FollowUpKind, string> = {
+  wheel: 'wheel nuts',
+  chassis: 'chassis',
+  heights: 'settled heights',
+  alignment: 'alignment',
+  'check-in': 'a word after months',
+};
 
 /** What somebody wrote, as a sentence of its own. */
 const sentence = (written: string) => (/[.!?…]$/.test(written) ? written : `${written}.`);
@@ -105,11 +115,41 @@ export function entryWords(
     case 'road.in':
       return `Back from the road test at ${odometerText(entry.data.odometer)}.`;
     case 'followup.open':
-      return `Come-back opened: ${entry.data.kind === 'wheel' ? 'wheel nuts' : 'chassis'}, ${entry.data.places.length} places, after ${entry.data.interval.distance} ${entry.data.interval.unit}.`;
+      return `Come-back opened: ${COME_BACK_WORDS[entry.data.kind]}, ${intervalWords(entry.data.interval)}.`;
     case 'followup.close':
       return `Come-back closed: ${entry.data.how}${entry.data.reason ? `, ${entry.data.reason}` : ''}.`;
     case 'handoff':
-      return `Handed over and signed, packet version ${entry.data.version}.`;
+      if (entry.data.correction)
+        return `Packet version ${entry.data.version}, after a correction of version ${entry.data.correction.of}: ${sentence(entry.data.correction.why)}`;
+      return `Handed over ${entry.data.signatureHash ? 'and signed' : 'unsigned'}, packet version ${entry.data.version}.`;
+    case 'booking':
+      return entry.data.kept
+        ? `Alignment booked at ${entry.data.rack}, ${entry.data.startsAt.slice(0, 16).replace('T', ' ')} UTC.`
+        : `Booking at ${entry.data.rack} given up.`;
+    case 'back':
+      return `Back to the bay from ${entry.data.from}: ${sentence(entry.data.reason)}${entry.data.part ? ` Changed: ${sentence(entry.data.part)}` : ''}`;
+    case 'heights.accepted':
+      return `${people[entry.data.leadId] ?? ''} accepted the heights: planned ${entry.data.planned}, got ${entry.data.got}. ${sentence(entry.data.reason)}`;
+    case 'customer.drove':
+      return `The customer drove it and ${entry.data.content ? 'is content' : 'is not content'}: ${sentence(entry.data.words)}`;
+    case 'photo.marks':
+      return `${entry.data.marks.length} marks drawn over a photo.`;
+    case 'link':
+      return entry.data.open
+        ? 'The customer’s page was given an address.'
+        : 'The customer’s page was taken away.';
+    case 'date.wish':
+      return `The customer asks for a date${entry.data.day ? `, ${entry.data.day}` : ''}: ${sentence(entry.data.words)}`;
+    case 'date.answer':
+      return `Told the customer: ${sentence(entry.data.words)}`;
+    case 'watch.answer':
+      return `Watched line answered${entry.data.settled ? '' : ', watched on'}: ${sentence(entry.data.answer)}`;
+    case 'stage':
+      return `Stage “${entry.data.name}”${entry.data.pushOnly ? ', push only' : ''}; left to the next: ${entry.data.deferred.length} things. ${sentence(entry.data.reason)}`;
+    case 'use':
+      return `Used from now on: ${CAR_USES.find(([use]) => use === entry.data.use)![1]}.`;
+    case 'check-in':
+      return `After months: ride ${entry.data.ride}, noise ${entry.data.noise}, fuel ${entry.data.fuel}, wear ${entry.data.wear}; again: ${entry.data.again}. ${entry.data.words}`.trim();
     case 'visit.closed':
       return `Visit closed. ${entry.data.note}`.trim();
     case 'void':

@@ -1,5 +1,7 @@
 import Joi from 'joi';
+import { sentBack } from '@/core/ledger/after-work';
 import { Refusal } from '@/core/calc/calculator';
+import { closeByEvidence } from '../follow-up/evidence';
 import { command } from './command';
 import { id, pin, reason } from './fields';
 import { leadByPin } from './lead';
@@ -21,11 +23,14 @@ export const alignmentAccept = command({
     if (!sheet) throw new Refusal('no-sheet', 'There is no such sheet on this order.', 'sheetId');
     if (sheet.after.pass)
       throw new Refusal('no-need', 'This sheet is in its spec: it needs no reason.', 'sheetId');
+    if (sentBack(order.state, input.sheetId))
+      throw new Refusal('back', 'That sheet sent it back to the bay: align it again.', 'sheetId');
     const lead = await leadByPin(input.leadId, input.pin);
     await ctx.append(order.id, {
       kind: 'alignment.accepted',
       data: { sheetId: input.sheetId, leadId: lead.id, reason: input.reason },
     });
+    await closeByEvidence(ctx, order, 'alignment', input.sheetId);
     return {};
   },
 });

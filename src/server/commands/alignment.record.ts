@@ -1,15 +1,25 @@
 import Joi from 'joi';
 import { alignmentReadingsSchema, alignmentSpecSchema, judgeAlignment } from '@/core/calc/alignment.verdict';
+import { Refusal } from '@/core/calc/calculator';
 import type { AlignmentData } from '@/core/ledger/entries';
+import { closeByEvidence } from '../follow-up/evidence';
+import { useSheet } from '../rack/inbox';
 import { command } from './command';
+import { mustHavePhoto } from './finding.record';
 import { id, line, text } from './fields';
 
-/** Records an alignment sheet, before and after, with the spec it is held against and where that comes from. */
+type SheetInput = Omit<AlignmentData, 'by' | 'file'> & { orderId: string; rackSheetId: string | null };
+
+/**
+ * Records an alignment sheet, before and after, with the spec it is held against and where that comes from: typed in,
+ * or as the rack's file holds it, whose figures are then taken from the file alone.
+ */
 export const alignmentRecord = command({
   name: 'alignment.record',
   who: ['tech', 'advisor'],
-  input: Joi.object<AlignmentData & { orderId: string }>({
+  input: Joi.object<SheetInput>({
     orderId: id().required(),
+    rackSheetId: id().allow(null).default(null),
     rack: line(80).required(),
     operator: line(80).required(),
     specSource: line(200).required().messages({ 'string.empty': 'Say where the spec comes from' }),
@@ -18,12 +28,42 @@ export const alignmentRecord = command({
     after: alignmentReadingsSchema.required(),
     adjustments: text(1000),
     notReached: text(1000),
+    casterGoal: Joi.object({
+      deg: Joi.number().min(-20).max(20).required(),
+      why: line(200).required().messages({ 'string.empty': 'Say whose goal that is' }),
+    })
+      .allow(null)
+      .default(null),
+    photoId: id().allow(null).default(null),
+    wheelOffDeg: Joi.number()
+      .min(-180)
+      .max(180)
+      .allow(null)
+      .default(null)
+      .messages({ 'number.base': 'Enter the degrees as a number' }),
   }),
-  async run(ctx, { orderId, ...data }) {
+  async run(ctx, { orderId, rackSheetId, ...typed }) {
     const order = await ctx.openOrder(orderId);
+    const dropped = rackSheetId ? await useSheet(ctx.tx, rackSheetId) : null;
+    if (dropped?.sheet && dropped.sheet.order !== null && dropped.sheet.order !== order.number)
+      throw new Refusal('other-order', `That sheet is of order ${dropped.sheet.order}.`, 'rackSheetId');
+    if (typed.photoId) await mustHavePhoto(ctx.tx, typed.photoId);
+    const data: AlignmentData = {
+      ...typed,
+      by: 'typed',
+      ...(dropped?.sheet && {
+        by: /\.json$/i.test(dropped.fileName) ? ('json' as const) : ('csv' as const),
+        file: { name: dropped.fileName, hash: dropped.fileHash },
+        rack: dropped.sheet.rack,
+        operator: dropped.sheet.operator,
+        before: dropped.sheet.before,
+        after: dropped.sheet.after,
+      }),
+    };
     judgeAlignment({ spec: data.spec, readings: data.before });
     const { pass } = judgeAlignment({ spec: data.spec, readings: data.after });
     const [entry] = await ctx.append(order.id, { kind: 'alignment', data });
+    if (pass) await closeByEvidence(ctx, order, 'alignment', entry!.id);
     return { entryId: entry!.id, pass };
   },
 });

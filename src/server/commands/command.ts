@@ -100,6 +100,8 @@ export interface Command<Input, Answer extends object = object> {
   name: string;
   /** Roles that may give it; a lead may all a tech and an advisor may. */
   who: Role[];
+  /** May be given on the customer's own page, for the page's own order. */
+  onLink?: boolean;
   input: Joi.ObjectSchema<Input>;
   run(ctx: CommandContext, input: Input): Promise<Answer>;
 }

@@ -1,8 +1,9 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import type { Entry, EntryKind } from '@/core/ledger/entries';
-import { type OrderState, isClosed } from '@/core/ledger/order-state';
-import { holdsRole } from '@/core/ledger/roles';
+import type { OrderState } from '@/core/ledger/order-state';
+import { whyNotCorrect } from '../corrections';
+import { versionAfterCorrection } from '../documents/corrected';
 import type { Person } from '../sessions/sessions';
 import { command } from './command';
 import { id, reason } from './fields';
@@ -22,6 +23,9 @@ const CAN_BE_TAKEN_BACK: EntryKind[] = [
   'odometer',
   'road.out',
   'road.in',
+  'photo.marks',
+  'heights.accepted',
+  'check-in',
 ];
 
 /** Why somebody may not take an entry back, or null when they may. */
@@ -29,14 +33,7 @@ function whyNot(entry: Entry, state: OrderState, person: Person): Refusal | null
   if (!CAN_BE_TAKEN_BACK.includes(entry.kind)) {
     return new Refusal('stays', 'This kind of entry is not taken back.', 'entryId');
   }
-  const lead = holdsRole(person.roles, ['lead']);
-  if (!lead && entry.personId !== person.id) {
-    return new Refusal('not-yours', 'Somebody else’s entry: the lead corrects it.', 'entryId');
-  }
-  if (!lead && isClosed(state)) {
-    return new Refusal('closed', 'Handed over already: the lead corrects it.', 'entryId');
-  }
-  return null;
+  return whyNotCorrect(entry, state, person);
 }
 
 export const canBeTakenBack = (entry: Entry, state: OrderState, person: Person) =>
@@ -64,6 +61,6 @@ export const entryVoid = command({
       throw new Refusal('gone', 'It has been taken back already.', 'entryId');
     }
     await ctx.append(order.id, { kind: 'void', data: {}, corrects: entryId, why });
-    return {};
+    return { version: await versionAfterCorrection(ctx, order, why) };
   },
 });

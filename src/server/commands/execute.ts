@@ -24,6 +24,8 @@ export interface Actor {
   deviceId: string;
   /** Only the demo sets another day than the server's. */
   receivedAt?: Date;
+  /** Given on the customer's own page: only for that order, and only what a page may. */
+  onLink?: string;
 }
 
 export interface FieldError {
@@ -69,10 +71,14 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
   if (!definition) return one('unknown-command', `There is no command "${name}".`);
   const outer = envelopeSchema.validate(envelope);
   if (outer.error) return refused(fieldErrors(outer.error));
-  if (!holdsRole(actor.person.roles, definition.who)) {
+  if (actor.onLink ? !definition.onLink : !holdsRole(actor.person.roles, definition.who)) {
     return one('not-yours', `This is for ${definition.who.join(' or ')}: ask one of them.`);
   }
-  const checked = definition.input.validate(outer.value.input, { abortEarly: false, convert: true });
+  // A page speaks for its own order alone, whatever it was made to say.
+  const input = actor.onLink
+    ? { ...(outer.value.input as object), orderId: actor.onLink }
+    : outer.value.input;
+  const checked = definition.input.validate(input, { abortEarly: false, convert: true });
   if (checked.error) return refused(fieldErrors(checked.error));
 
   const { id, deviceSeq } = outer.value as Envelope;

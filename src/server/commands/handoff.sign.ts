@@ -1,11 +1,6 @@
 import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { closingHoles } from '@/core/ledger/closing';
-import { isJob } from '@/core/ledger/order-state';
-import { keepDocument } from '../documents/store';
-import { buildPacket } from '../documents/packet';
-import { packetPdf } from '../documents/packet-pdf';
-import { canonicalJson, sha256 } from '../entries/canonical';
+import { sealHandoff } from '../documents/seal';
+import { readyToHandOver } from '../handoff-ready';
 import { followUpsAtHandoff } from '../follow-up/open';
 import { closeOpenClock } from './clock.off';
 import { command } from './command';
@@ -25,6 +20,7 @@ const LARGEST_SIGNATURE = 400_000;
 export const handoffSign = command({
   name: 'handoff.sign',
   who: ['advisor'],
+  onLink: true,
   input: Joi.object<SignInput>({
     orderId: id().required(),
     signer: line(120).required().messages({ 'string.empty': 'Write the name of who signs' }),
@@ -35,46 +31,10 @@ export const handoffSign = command({
     }),
   }),
   async run(ctx, { orderId, signer, signature }) {
-    const order = await ctx.openOrder(orderId);
-    if (!isJob(order.state)) throw new Refusal('visit', 'A visit is closed, not signed over.', 'orderId');
-    const holes = closingHoles(order.state);
-    if (holes.length) {
-      throw new Refusal(
-        'holes',
-        `Before it is handed over: ${holes.map((hole) => hole.text).join(' ')}`,
-        'orderId',
-      );
-    }
+    const order = await readyToHandOver(ctx, orderId);
     await followUpsAtHandoff(ctx, order);
     const picture = Buffer.from(PNG.exec(signature)![1]!, 'base64');
-    const signatureHash = sha256(picture);
-    const head = (await ctx.tx.row<{ count: number; hash: string }>(
-      'SELECT count, hash FROM chain_head WHERE chain = ?',
-      [order.id],
-    ))!;
-    const version = order.state.handoffs.length + 1;
-    const packet = await buildPacket(ctx.tx, order.id, {
-      version,
-      at: ctx.receivedAt.toISOString(),
-      signed: { by: signer, at: ctx.receivedAt.toISOString(), pictureHash: signatureHash },
-      chain: head,
-    });
-    const pdf = await packetPdf(packet, ctx.tx, picture);
-    const packetHash = await keepDocument(
-      ctx.tx,
-      'packet',
-      Buffer.from(canonicalJson(packet)),
-      ctx.receivedAt,
-    );
-    const pdfHash = await keepDocument(ctx.tx, 'pdf', pdf, ctx.receivedAt);
-    await ctx.tx.run(
-      'INSERT IGNORE INTO signature (hash, order_id, signer_name, picture, created_at) VALUES (?, ?, ?, ?, ?)',
-      [signatureHash, order.id, signer, picture, ctx.receivedAt],
-    );
-    await ctx.append(order.id, {
-      kind: 'handoff',
-      data: { version, packetHash, pdfHash, signatureHash, chainCount: head.count, chainHash: head.hash },
-    });
+    const version = await sealHandoff(ctx, order, { by: signer, picture });
     await closeOpenClock(ctx, ctx.person.id, 'done');
     return { version };
   },

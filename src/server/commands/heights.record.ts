@@ -1,8 +1,14 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
-import { HEIGHT_METHODS, HEIGHT_OCCASIONS, type HeightsData } from '@/core/ledger/entries';
+import {
+  HEIGHT_METHODS,
+  HEIGHT_OCCASIONS,
+  type HeightOccasion,
+  type HeightsData,
+} from '@/core/ledger/entries';
 import { baselineOf } from '@/core/ledger/order-state';
 import { heightsOf, whyNotComparable } from '@/core/stance/readings';
+import { closeByEvidence } from '../follow-up/evidence';
 import { command } from './command';
 import { id, line, text } from './fields';
 
@@ -13,6 +19,9 @@ const readings = () =>
     .max(3)
     .required()
     .messages({ 'array.min': 'Measure this corner' });
+
+/** A set on one of these occasions is what the come-back for settled heights waited for. */
+const SETTLED: readonly HeightOccasion[] = ['settled', 'come-back', 'after alignment'];
 
 /** Records four standing heights as typed, with how they were taken. */
 export const heightsRecord = command({
@@ -55,6 +64,7 @@ export const heightsRecord = command({
       if (why) throw new Refusal('not-comparable', why, 'method');
     }
     const [entry] = await ctx.append(order.id, { kind: 'heights', data });
+    if (SETTLED.includes(data.occasion)) await closeByEvidence(ctx, order, 'heights', entry!.id);
     return { entryId: entry!.id };
   },
 });

@@ -34,6 +34,30 @@ import { procedureSave } from './procedure.save';
 import { runWay } from './run.way';
 import { stepAdd } from './step.add';
 import { shopSet } from './shop.set';
+import { calendarRenew } from './calendar.renew';
+import { personAdmit } from './person.admit';
+import { bookingSet } from './booking.set';
+import { bayBack } from './bay.back';
+import { heightsAccept } from './heights.accept';
+import { specSave } from './spec.save';
+import { rackLeave } from './rack.leave';
+import { customerDrove } from './customer.drove';
+import { photoMark } from './photo.mark';
+import { dateWish } from './date.wish';
+import { dateAnswer } from './date.answer';
+import { watchAnswer } from './watch.answer';
+import { stageClose } from './stage.close';
+import { useSet } from './use.set';
+import { checkInRecord } from './checkin.record';
+import { linkMake } from './link.make';
+import { linkSend } from './link.send';
+import { linkRevoke } from './link.revoke';
+import { templateSet } from './template.set';
+import { remindersSet } from './reminders.set';
+import { messageAgain } from './message.again';
+import { standInSet } from './standin.set';
+import { torqueCorrect } from './torque.correct';
+import { handoffUnsigned } from './handoff.unsigned';
 import type { Command } from './command';
 import { entryVoid } from './entry.void';
 import { followUpClose } from './followup.close';
@@ -121,5 +145,29 @@ export const commands: ReadonlyMap<string, Command<never>> = new Map(
     runWay,
     stepAdd,
     shopSet,
+    calendarRenew,
+    personAdmit,
+    bookingSet,
+    bayBack,
+    heightsAccept,
+    specSave,
+    rackLeave,
+    customerDrove,
+    photoMark,
+    dateWish,
+    dateAnswer,
+    watchAnswer,
+    stageClose,
+    useSet,
+    checkInRecord,
+    linkMake,
+    linkSend,
+    linkRevoke,
+    templateSet,
+    remindersSet,
+    messageAgain,
+    standInSet,
+    torqueCorrect,
+    handoffUnsigned,
   ].map((definition) => [definition.name, definition as unknown as Command<never>]),
 );

@@ -14,6 +14,7 @@ interface KitInput {
   fits: { front: string[]; rear: string[] };
   claimedFront: number | null;
   claimedRear: number | null;
+  recheckKm: number | null;
   builds: { name: string; facts: FactRule[]; lines: KitBuild['lines'] }[];
 }
 
@@ -38,6 +39,13 @@ export const kitSave = command({
     fits: Joi.object({ front: kinds(), rear: kinds() }).required(),
     claimedFront: anyNumber().allow(null).default(null),
     claimedRear: anyNumber().allow(null).default(null),
+    recheckKm: Joi.number()
+      .integer()
+      .min(100)
+      .max(2000)
+      .allow(null)
+      .default(null)
+      .messages({ 'number.min': 'Between 100 and 2000 km', 'number.max': 'Between 100 and 2000 km' }),
     builds: Joi.array()
       .items(
         Joi.object({
@@ -63,10 +71,10 @@ export const kitSave = command({
     const known = await ctx.tx.row<{ id: string }>('SELECT id FROM kit WHERE name = ?', [kit.name]);
     const kitId = known?.id ?? randomUUID();
     await ctx.tx.run(
-      `INSERT INTO kit (id, name, note, fits, claimed_front, claimed_rear) VALUES (?, ?, ?, ?, ?, ?)
+      `INSERT INTO kit (id, name, note, fits, claimed_front, claimed_rear, recheck_km) VALUES (?, ?, ?, ?, ?, ?, ?)
        ON DUPLICATE KEY UPDATE note = VALUES(note), fits = VALUES(fits), claimed_front = VALUES(claimed_front),
-         claimed_rear = VALUES(claimed_rear), active = TRUE`,
-      [kitId, kit.name, kit.note, JSON.stringify(kit.fits), kit.claimedFront, kit.claimedRear],
+         claimed_rear = VALUES(claimed_rear), recheck_km = VALUES(recheck_km), active = TRUE`,
+      [kitId, kit.name, kit.note, JSON.stringify(kit.fits), kit.claimedFront, kit.claimedRear, kit.recheckKm],
     );
     await ctx.tx.run('DELETE FROM kit_build WHERE kit_id = ?', [kitId]);
     for (const [position, build] of kit.builds.entries()) {

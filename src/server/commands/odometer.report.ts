@@ -7,6 +7,7 @@ import { id, odometer } from './fields';
 export const odometerReport = command({
   name: 'odometer.report',
   who: ['advisor', 'tech'],
+  onLink: true,
   input: Joi.object<{ orderId: string; odometer: Odometer }>({
     orderId: id().required(),
     odometer: odometer(),

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import type { OfferAnswerData } from '@/core/ledger/job-book';
-import { answerFields } from './answers';
+import { answerFieldsOnLink, answeredWhere } from './answers';
 import { command } from './command';
 import { id } from './fields';
 
@@ -9,13 +9,15 @@ import { id } from './fields';
 export const offerAnswer = command({
   name: 'offer.answer',
   who: ['advisor'],
+  onLink: true,
   input: Joi.object<OfferAnswerData & { orderId: string }>({
     orderId: id().required(),
     offerId: id().required(),
     version: Joi.number().integer().required(),
-    ...answerFields,
+    ...answerFieldsOnLink,
   }),
   async run(ctx, { orderId, ...data }) {
+    answeredWhere(ctx, data.how);
     const order = await ctx.openOrder(orderId);
     const offer = order.state.offers.find((one) => one.entry.data.offerId === data.offerId);
     if (!offer) throw new Refusal('no-offer', 'There is no such offer.', 'offerId');

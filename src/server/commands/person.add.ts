@@ -39,7 +39,7 @@ export const personAdd = command({
   who: ['owner'],
   input: Joi.object<NewPerson>(newPersonFields),
   async run(ctx, input) {
-    if (await ctx.tx.row('SELECT id FROM person WHERE name = ?', [input.name])) {
+    if (await ctx.tx.row('SELECT id FROM person WHERE name = ? AND active', [input.name])) {
       throw new Refusal('taken', 'Somebody of this name is in the crew already.', 'name');
     }
     const personId = randomUUID();

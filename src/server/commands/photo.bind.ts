@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import type { PhotoData } from '@/core/ledger/entries';
 import { command } from './command';
-import { corner, id, text } from './fields';
+import { corner, id, line, text } from './fields';
 
 /** Binds a stored picture to a step, a corner, a fastener or an occasion of an order. */
 export const photoBind = command({
@@ -16,6 +16,7 @@ export const photoBind = command({
     fastenerId: Joi.string().max(80).allow(null).default(null),
     occasion: Joi.string().max(60).allow(null).default(null),
     caption: text(300),
+    shot: line(60).allow(null).default(null),
   }),
   async run(ctx, { orderId, photoId, ...binding }) {
     const order = await ctx.openOrder(orderId);

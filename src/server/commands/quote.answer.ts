@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import type { QuoteAnswerData } from '@/core/ledger/job-book';
-import { answerFields } from './answers';
+import { answerFieldsOnLink, answeredWhere } from './answers';
 import { command } from './command';
 import { id } from './fields';
 
@@ -9,12 +9,14 @@ import { id } from './fields';
 export const quoteAnswer = command({
   name: 'quote.answer',
   who: ['advisor'],
+  onLink: true,
   input: Joi.object<QuoteAnswerData & { orderId: string }>({
     orderId: id().required(),
     version: Joi.number().integer().required(),
-    ...answerFields,
+    ...answerFieldsOnLink,
   }),
   async run(ctx, { orderId, ...data }) {
+    answeredWhere(ctx, data.how);
     const order = await ctx.openOrder(orderId);
     const last = order.state.quotes[order.state.quotes.length - 1];
     if (!last) throw new Refusal('no-quote', 'There is no quote to answer yet.', 'version');

@@ -1,15 +1,23 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
+import { RUB_TIMES, type RoadNoise, type RoadRub } from '@/core/ledger/after-work-book';
 import type { Odometer, RoadCheck } from '@/core/ledger/entries';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import { command } from './command';
-import { id, odometer, text } from './fields';
+import { corner, id, line, odometer, text } from './fields';
 
 /** Brings the car back from its road test: the dial, and each check as it was found. */
 export const roadIn = command({
   name: 'road.in',
   who: ['tech'],
-  input: Joi.object<{ orderId: string; odometer: Odometer; checks: RoadCheck[]; note: string }>({
+  input: Joi.object<{
+    orderId: string;
+    odometer: Odometer;
+    checks: RoadCheck[];
+    note: string;
+    noises: RoadNoise[];
+    rubs: RoadRub[];
+  }>({
     orderId: id().required(),
     odometer: odometer(),
     checks: Joi.array()
@@ -27,8 +35,31 @@ export const roadIn = command({
       .required()
       .messages({ 'array.length': 'Answer every check' }),
     note: text(1000),
+    noises: Joi.array()
+      .items(
+        Joi.object({
+          place: line(80).required().messages({ 'string.empty': 'Say where it comes from' }),
+          speed: line(60).required().messages({ 'string.empty': 'Say at what speed' }),
+          words: line(200).required().messages({ 'string.empty': 'Say what it sounds like' }),
+        }),
+      )
+      .max(12)
+      .default([]),
+    rubs: Joi.array()
+      .items(
+        Joi.object({
+          corner: corner().required(),
+          when: Joi.valid(...RUB_TIMES).required(),
+          gapMm: Joi.number().min(0).max(300).required().messages({
+            'number.base': 'Measure the gap, mm; 0 where it touches',
+            'any.required': 'Measure the gap, mm; 0 where it touches',
+          }),
+        }),
+      )
+      .max(20)
+      .default([]),
   }),
-  async run(ctx, { orderId, odometer: read, checks, note }) {
+  async run(ctx, { orderId, odometer: read, checks, note, noises, rubs }) {
     const order = await ctx.runningOrder(orderId);
     const out = order.state.roadOut;
     if (!out)
@@ -46,10 +77,17 @@ export const roadIn = command({
         throw new Refusal('note', 'Say what was wrong.', `checks[${index}].note`);
       }
     });
+    const touching = rubs.findIndex((rub) => rub.gapMm === 0);
+    if (touching >= 0 && !checks.some((check) => check.result === 'fault'))
+      throw new Refusal(
+        'rub',
+        'A tire that touches is a fault: say so at the check it rubbed in.',
+        `rubs[${touching}].gapMm`,
+      );
     const step = order.document.steps.find((candidate) => candidate.phase === 'road' && candidate.drive)!;
     await ctx.append(
       order.id,
-      { kind: 'road.in', data: { odometer: read, checks, note } },
+      { kind: 'road.in', data: { odometer: read, checks, note, noises, rubs } },
       ...(order.run.done.has(step.id)
         ? []
         : [{ kind: 'step.done' as const, data: { stepId: step.id, measured: null, note: null } }]),

@@ -17,6 +17,8 @@ export const roadOut = command({
     const order = await ctx.runningOrder(orderId);
     const step = order.document.steps.find((candidate) => candidate.phase === 'road' && candidate.drive);
     if (!step) throw new Refusal('no-step', 'This run has no road test.', 'orderId');
+    if (order.state.roadOut && !order.state.roadIn)
+      throw new Refusal('out', 'It is out already: bring it back first.', 'orderId');
     const refused = judgeStep(order.document, order.run, step.id).filter((reason) => reason.code !== 'done');
     if (refused[0])
       throw new Refusal(refused[0].code, refused.map((reason) => reason.message).join(' '), 'orderId');

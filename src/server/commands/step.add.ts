@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
+import { withSteps } from '@/core/procedure/redo';
 import { PHASES, type Phase, type Step } from '@/core/procedure/types';
 import { keepRun } from '../documents/store';
 import { command } from './command';
@@ -40,11 +41,7 @@ export const stepAdd = command({
       ...(end === 'both' ? {} : { end }),
       minutes,
     };
-    // It stands at the end of its phase.
-    const rank = (one: Step) => PHASES.indexOf(one.phase);
-    const at = document.steps.filter((one) => rank(one) <= rank(step)).length;
-    const steps = [...document.steps.slice(0, at), step, ...document.steps.slice(at)];
-    const documentHash = await keepRun(ctx.tx, { ...document, steps }, ctx.receivedAt);
+    const documentHash = await keepRun(ctx.tx, withSteps(document, [step]), ctx.receivedAt);
     await ctx.append(order.id, {
       kind: 'run.change',
       data: { documentHash, why: 'step', words: `added: ${text}` },

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
-import { closingHoles } from '@/core/ledger/closing';
 import { isJob } from '@/core/ledger/order-state';
+import { holesOf } from '../handoff-ready';
 import { command } from './command';
 import { closeOpenClock } from './clock.off';
 import { id, text } from './fields';
@@ -17,7 +17,7 @@ export const visitClose = command({
   async run(ctx, { orderId, note }) {
     const order = await ctx.runningOrder(orderId);
     if (isJob(order.state)) throw new Refusal('job', 'A job is closed by its handoff.', 'orderId');
-    const hole = closingHoles(order.state)[0];
+    const [hole] = await holesOf(ctx.tx, order);
     if (hole) throw new Refusal(hole.code, hole.text, 'orderId');
     const clicked = new Set(order.state.torques.map((entry) => entry.data.place));
     const open = await ctx.tx.rows<{ id: string; places: string[]; order_id: string }>(
@@ -25,7 +25,8 @@ export const visitClose = command({
       [order.vehicleId],
     );
     const answered = open.filter(
-      (row) => row.order_id !== order.id && row.places.every((place) => clicked.has(place)),
+      (row) =>
+        row.order_id !== order.id && row.places.length > 0 && row.places.every((place) => clicked.has(place)),
     );
     await ctx.append(
       order.id,

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
-import type { IntakeData, Odometer } from '@/core/ledger/entries';
+import type { FollowUpKind, IntakeData, Odometer, OrderKind } from '@/core/ledger/entries';
 import { retorqueVisit } from '@/core/follow-up/visit';
 import { keepRun } from '../documents/store';
 import { loadOrder } from '../entries/order';
@@ -15,6 +15,26 @@ interface VisitInput {
   place: string | null;
 }
 
+interface FollowUpRow {
+  order_id: string;
+  vehicle_id: string;
+  kind: FollowUpKind;
+  places: string[];
+  closed_by: string | null;
+}
+
+/** What a visit is for, by what it comes back for: fasteners before heights before the rack. */
+function visitKind(kinds: FollowUpKind[]): OrderKind {
+  if (kinds.some((kind) => kind === 'wheel' || kind === 'chassis')) return 're-torque';
+  return kinds.includes('heights') ? 'settled-heights' : 'alignment';
+}
+
+const WANTS: Partial<Record<OrderKind, string>> = {
+  're-torque': 'Re-torque',
+  'settled-heights': 'Settled heights',
+  alignment: 'Alignment looked at',
+};
+
 /** Opens a re-torque visit for come-backs of one car: its run clicks each of the car's fasteners they name. */
 export const visitOpen = command({
   name: 'visit.open',
@@ -27,8 +47,8 @@ export const visitOpen = command({
   async run(ctx, { followUpIds, odometer: read, place }) {
     const rows = await Promise.all(
       followUpIds.map((followUpId) =>
-        ctx.tx.row<{ order_id: string; vehicle_id: string; places: string[]; closed_by: string | null }>(
-          'SELECT order_id, vehicle_id, places, closed_by FROM follow_up WHERE id = ?',
+        ctx.tx.row<FollowUpRow>(
+          'SELECT order_id, vehicle_id, kind, places, closed_by FROM follow_up WHERE id = ?',
           [followUpId],
         ),
       ),
@@ -43,10 +63,13 @@ export const visitOpen = command({
     if (followUps.some((row) => row.vehicle_id !== vehicleId)) {
       throw new Refusal('two-cars', 'A visit is for one car.', 'followUpIds');
     }
+    if (followUps.every((row) => row.kind === 'check-in'))
+      throw new Refusal('asked', 'That one is asked, not visited: write down what they say.', 'followUpIds');
+    const kind = visitKind(followUps.map((row) => row.kind));
     const running = await ctx.tx.row<{ number: number }>(
       `SELECT number FROM work_order JOIN order_now ON order_now.order_id = work_order.id
-        WHERE vehicle_id = ? AND kind = 're-torque' AND NOT closed`,
-      [vehicleId],
+        WHERE vehicle_id = ? AND kind = ? AND NOT closed`,
+      [vehicleId, kind],
     );
     if (running)
       throw new Refusal(
@@ -59,29 +82,31 @@ export const visitOpen = command({
     const fasteners = (await fastenersOfCar(ctx.tx, vehicleId)).filter((fastener) =>
       places.has(fastener.place),
     );
-    const { orderId, number } = await newOrder(ctx, { vehicleId, kind: 're-torque', comesBackFrom: from });
-    const { run, carried } = await carriedInto(ctx.tx, vehicleId, retorqueVisit(fasteners));
-    const sources = [
-      { prefix: 'visit', id: 'visit-re-torque', title: 'Re-torque visit', hash: '', ways: [] },
-    ];
-    const documentHash = await keepRun(ctx.tx, { ...run, sources, carried }, ctx.receivedAt);
+    const { orderId, number } = await newOrder(ctx, { vehicleId, kind, comesBackFrom: from });
     const intake: IntakeData = {
       ...before,
       number,
-      orderKind: 're-torque',
+      orderKind: kind,
       comesBackFrom: from,
       odometer: read,
       tires: before.newTires ?? before.tires,
       newTires: null,
-      wants: 'Re-torque',
+      wants: WANTS[kind]!,
       promisedFor: null,
     };
     await ctx.append(
       orderId,
       { kind: 'intake', data: intake },
       ...(place ? [{ kind: 'place' as const, data: { place } }] : []),
-      { kind: 'run.start', data: { documentHash, planVersion: null } },
     );
-    return { orderId, number };
+    // The other visits begin with a procedure somebody chooses; the car's own fasteners are this one's.
+    if (kind !== 're-torque') return { orderId, number, page: 'work' };
+    const { run, carried } = await carriedInto(ctx.tx, vehicleId, retorqueVisit(fasteners));
+    const sources = [
+      { prefix: 'visit', id: 'visit-re-torque', title: 'Re-torque visit', hash: '', ways: [] },
+    ];
+    const documentHash = await keepRun(ctx.tx, { ...run, sources, carried }, ctx.receivedAt);
+    await ctx.append(orderId, { kind: 'run.start', data: { documentHash, planVersion: null } });
+    return { orderId, number, page: 'bay' };
   },
 });

@@ -1,3 +1,4 @@
+import type { OrderState } from '@/core/ledger/order-state';
 import { now } from '../clock';
 import { db } from '../database';
 import { loadOrder } from '../entries/order';
@@ -14,21 +15,27 @@ export async function previewPacket(orderId: string): Promise<Packet> {
   return buildPacket(db(), orderId, { version: 0, at: now().toISOString(), signed: null, chain: head! });
 }
 
-/** The packet to show: the one that was signed, or the preview. */
-export async function packetToShow(orderId: string): Promise<Packet | null> {
+/** The packet to show: the newest that was sealed or the version asked for, or the preview. */
+export async function packetToShow(orderId: string, version?: number): Promise<Packet | null> {
   const folded = await loadOrder(db(), orderId);
   if (!folded) return null;
-  const signed = folded.state.handoffs[folded.state.handoffs.length - 1];
+  const signed = sealed(folded.state, version);
   if (!signed) return previewPacket(orderId);
   const content = await readDocument(db(), signed.data.packetHash);
   return JSON.parse(content!.toString('utf8')) as Packet;
 }
 
-export async function handoffPdf(orderId: string): Promise<{ bytes: Buffer; number: number } | null> {
+const sealed = ({ handoffs }: OrderState, version?: number) =>
+  handoffs.find((entry) => entry.data.version === version) ?? handoffs[handoffs.length - 1];
+
+export async function handoffPdf(
+  orderId: string,
+  version?: number,
+): Promise<{ bytes: Buffer; number: number } | null> {
   const folded = await loadOrder(db(), orderId);
   if (!folded) return null;
   const number = folded.state.intake!.data.number;
-  const signed = folded.state.handoffs[folded.state.handoffs.length - 1];
+  const signed = sealed(folded.state, version);
   if (signed) return { bytes: (await readDocument(db(), signed.data.pdfHash))!, number };
   return { bytes: await packetPdf(await previewPacket(orderId), db(), null), number };
 }

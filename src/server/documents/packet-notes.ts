@@ -1,3 +1,4 @@
+import { torqueBoth } from '@/core/units/torque-text';
 import { odometerText } from '@/core/units/distance';
 import { CORNER_NAMES, placedName } from '@/core/procedure/engine';
 import type { OrderState } from '@/core/ledger/order-state';
@@ -21,7 +22,77 @@ export function packetNotes(state: OrderState, people: Record<string, string>): 
     ]
       .filter(Boolean)
       .join(' or ');
+  const offersOf = (yes: boolean) =>
+    state.offers.filter((offer) => offer.answer?.data.yes === yes).map((offer) => offer.entry.data);
+  const declined = offersOf(false).map(
+    ({ text, cents }) => `${text}, offered at ${(cents / 100).toFixed(2)}: declined`,
+  );
+  const answered = new Set(
+    state.offers.filter((offer) => offer.answer).map((offer) => offer.entry.data.findingId),
+  );
+  const unanswered = state.findings
+    .filter(({ data }) => ['now', 'soon'].includes(data.grade) && data.text && !answered.has(data.findingId))
+    .map(({ data }) => `${data.text}: found, not offered or not answered`);
+  const interim = (state.document?.fasteners ?? [])
+    .filter((fastener) => state.run?.fasteners.get(fastener.id)?.valueKind === 'interim')
+    .map((fastener) => {
+      const { spec } = state.run!.fasteners.get(fastener.id)!;
+      return `${placedName(fastener)}: ${torqueBoth(spec!.nm)}, interim by ${spec!.source}. Its real value opens a re-torque.`;
+    });
+  const { stage, drove, accepted, watchAnswers } = state.after;
+  const road = state.roadIn?.data;
   const notes: PacketNote[] = [
+    ...(stage
+      ? [
+          {
+            title: `Stage “${stage.data.name}”: left to the next`,
+            lines: [
+              `${stage.data.reason} (${people[stage.data.leadId] ?? ''})`,
+              ...stage.data.deferred.map((one) => one.text),
+            ],
+          },
+        ]
+      : []),
+    {
+      title: 'Heights accepted as they are',
+      lines: [...accepted.values()].map(
+        ({ data }) =>
+          `Planned ${data.planned}, got ${data.got}. ${data.reason} (${people[data.leadId] ?? ''})`,
+      ),
+    },
+    { title: 'Interim torque values', lines: interim },
+    { title: 'Found and declined', lines: [...declined, ...unanswered] },
+    {
+      title: 'Taken with the work',
+      lines: offersOf(true).map(({ text, cents }) => `${text}, ${(cents / 100).toFixed(2)}`),
+    },
+    {
+      title: 'Noted on the road',
+      lines: [
+        ...(road?.noises ?? []).map((noise) => `${noise.place}, ${noise.speed}: ${noise.words}`),
+        ...(road?.rubs ?? []).map(
+          (rub) =>
+            `${CORNER_NAMES[rub.corner]} ${rub.when}: ${rub.gapMm === 0 ? 'touches' : `${rub.gapMm} mm left`}`,
+        ),
+        ...state.after.roadTests.map(
+          (test) =>
+            `An earlier test sent it back: ${test.in.data.checks
+              .filter((check) => check.result === 'fault')
+              .map((check) => check.note)
+              .join('; ')}`,
+        ),
+      ],
+    },
+    {
+      title: 'The customer drove it',
+      lines: drove
+        ? [`“${drove.data.words}” ${drove.data.content ? 'Content with it.' : 'Not content with it.'}`]
+        : [],
+    },
+    {
+      title: 'Answered from earlier visits',
+      lines: watchAnswers.map(({ data }) => `${data.answer}${data.settled ? '' : ' (watched on)'}`),
+    },
     {
       title: 'Left off',
       lines: state.leftOff.map(

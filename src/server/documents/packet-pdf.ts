@@ -1,8 +1,11 @@
 import path from 'node:path';
 import PDFDocument from 'pdfkit';
+import type { PhotoMark } from '@/core/ledger/after-work-book';
+import { drawMark } from '@/core/ledger/photo-marks';
 import { CORNERS } from '@/core/calc/fields';
 import { angleText } from '@/core/ledger/alignment-rows';
 import { CORNER_NAMES } from '@/core/procedure/engine';
+import { wheelsDrawing } from '@/core/alignment/wheels-drawing';
 import { sideView } from '@/core/stance/drawing';
 import type { Drawing, Tone } from '@/core/stance/shapes';
 import { shopMoment, shortDay } from '@/core/units/shop-time';
@@ -163,7 +166,11 @@ function torquePart(sheet: Sheet, packet: Packet): void {
 function alignmentPart(sheet: Sheet, packet: Packet): void {
   const { alignment } = packet;
   sheet.heading('Alignment');
-  if (!alignment) return sheet.paragraph('Not aligned. Drive no further than needed to the rack.', 'strong');
+  if (!alignment)
+    return sheet.paragraph(
+      `Not aligned. Drive no further than ${packet.driveLimit ?? 'needed'}, and only to the rack.`,
+      'strong',
+    );
   sheet.paragraph(`${alignment.rack}, ${alignment.operator}. Held against: ${alignment.specSource}.`);
   const parts = [2, 1, 1, 1.2, 0.8];
   sheet.row(['Angle', 'Before', 'After', 'Range', ''], parts, { head: true });
@@ -173,6 +180,18 @@ function alignmentPart(sheet: Sheet, packet: Packet): void {
       parts,
     );
   }
+  if (alignment.wheels) {
+    const drawing = wheelsDrawing(alignment.wheels.before, alignment.wheels.after);
+    sheet.room(270);
+    const top = sheet.doc.y + 4;
+    sheet.doc.y = top + drawShapes(sheet.doc, drawing, MARGIN + 60, top, sheet.width - 120) + 4;
+    sheet.paragraph('Before dashed, after solid; angles drawn many times larger than they are.', 'body', 8);
+  }
+  if (alignment.steer) sheet.paragraph(alignment.steer);
+  if (alignment.casterGoal)
+    sheet.paragraph(
+      `Caster wanted after the lift: ${angleText(alignment.casterGoal.deg)}, ${alignment.casterGoal.why}.`,
+    );
   const verdict = alignment.pass
     ? 'All angles within their range.'
     : `Not all reached: ${alignment.notReached || 'see above'}.`;
@@ -180,6 +199,35 @@ function alignmentPart(sheet: Sheet, packet: Packet): void {
     alignment.acceptedWhy ? `${verdict} Accepted: ${alignment.acceptedWhy}` : verdict,
     'strong',
   );
+}
+
+/** How large a picture comes out in a box it is fitted into. */
+function shownSize(image: { width: number; height: number }, wide: number, tall: number) {
+  const scale = Math.min(wide / image.width, tall / image.height);
+  return { wide: image.width * scale, tall: image.height * scale };
+}
+
+/** What was drawn over a picture, over it again on the paper. */
+function drawMarks(
+  doc: Doc,
+  marks: readonly PhotoMark[],
+  at: { x: number; y: number; wide: number; tall: number },
+): void {
+  if (!marks.length) return;
+  const aspect = at.wide / at.tall;
+  doc
+    .save()
+    .translate(at.x, at.y)
+    .scale(at.wide / 1000);
+  for (const mark of marks) {
+    const drawn = drawMark(mark, aspect);
+    if (drawn.d) doc.path(drawn.d).lineWidth(14).strokeColor(INK).stroke();
+    if (drawn.d) doc.path(drawn.d).lineWidth(8).strokeColor(TONES.done).stroke();
+    if (!drawn.text) continue;
+    doc.font('head').fontSize(54).fillColor(TONES.done);
+    doc.text(drawn.text, Math.min(drawn.x + 14, 860), Math.max(drawn.y - 60, 4), { lineBreak: false });
+  }
+  doc.restore();
 }
 
 async function photoPart(sheet: Sheet, packet: Packet, tx: Db): Promise<void> {
@@ -190,9 +238,10 @@ async function photoPart(sheet: Sheet, packet: Packet, tx: Db): Promise<void> {
   let column = 0;
   let top = sheet.doc.y;
   for (const photo of packet.photos) {
-    const row = await tx.row<{ thumbnail: Buffer }>('SELECT thumbnail FROM photo WHERE id = ?', [
-      photo.photoId,
-    ]);
+    const row = await tx.row<{ thumbnail: Buffer; width: number; height: number }>(
+      'SELECT thumbnail, width, height FROM photo WHERE id = ?',
+      [photo.photoId],
+    );
     if (!row) continue;
     if (column === 0) {
       sheet.room(tall + 34);
@@ -200,6 +249,7 @@ async function photoPart(sheet: Sheet, packet: Packet, tx: Db): Promise<void> {
     }
     const x = MARGIN + column * (wide + 10);
     sheet.doc.image(row.thumbnail, x, top, { fit: [wide, tall] });
+    drawMarks(sheet.doc, photo.marks ?? [], { x, y: top, ...shownSize(row, wide, tall) });
     sheet.doc.font('body').fontSize(8).fillColor(INK);
     sheet.doc.text(photo.caption, x, top + tall + 3, { width: wide, height: 22, ellipsis: true });
     column = (column + 1) % 3;
@@ -216,7 +266,7 @@ function closingPart(sheet: Sheet, packet: Packet): void {
     sheet.row(
       [
         back.title,
-        String(back.places),
+        back.places ? String(back.places) : '',
         back.interval,
         back.dueOdometer ?? 'by date',
         back.dueOn ? shortDay(back.dueOn) : '',
@@ -238,7 +288,17 @@ function closingPart(sheet: Sheet, packet: Packet): void {
 
 function signaturePart(sheet: Sheet, packet: Packet, picture: Buffer | null): void {
   sheet.heading('Signed');
-  if (!packet.signed) return sheet.paragraph('Not signed yet: this is a preview.');
+  if (packet.correction)
+    return sheet.paragraph(
+      `Version ${packet.version}, after a correction of signed version ${packet.correction.of}: ${packet.correction.why} The signed version is kept as it was.`,
+      'strong',
+    );
+  if (!packet.signed)
+    return sheet.paragraph(
+      packet.version === 0
+        ? 'Not signed yet: this is a preview.'
+        : 'Handed over unsigned, by the lead’s reason above.',
+    );
   sheet.room(80);
   const top = sheet.doc.y;
   if (picture) sheet.doc.image(picture, MARGIN, top, { fit: [200, 60] });
@@ -280,6 +340,7 @@ export async function packetPdf(packet: Packet, tx: Db, signature: Buffer | null
     `Odometer: arrived ${arrived}${out ? `, road test out ${out}` : ''}${back ? `, back ${back}` : ''}.`,
   );
   sheet.paragraph(`Asked for: ${packet.wants}${packet.carries ? ` Carries: ${packet.carries}` : ''}`);
+  if (packet.pushOnly) sheet.paragraph('PUSH ONLY: this car is not driven.', 'strong', 13);
   heightsPart(sheet, packet);
   sheet.heading('Fitted');
   for (const part of packet.fitted) {

@@ -1,12 +1,17 @@
 import { dueFollowup } from '@/core/calc/followup.due';
 import { type PerCorner, eachCorner } from '@/core/calc/fields';
 import { formatTape } from '@/core/calc/tape.format';
+import type { AlignmentReadings } from '@/core/calc/alignment.verdict';
+import { steerReading } from '@/core/alignment/pull';
+import { intervalWords, onDial, promisedFollowUps } from '@/core/follow-up/promises';
 import { compareTires } from '@/core/calc/tire.compare';
 import { convertTorque } from '@/core/calc/torque.convert';
 import { type AlignmentRow, alignmentRows } from '@/core/ledger/alignment-rows';
+import type { PhotoMark } from '@/core/ledger/after-work-book';
+import { photoPairs } from '@/core/ledger/photo-shots';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import type { FollowUpOpenData, TorqueData } from '@/core/ledger/entries';
-import { afterHeightsOf, baselineOf, isRecheck, latestPlan } from '@/core/ledger/order-state';
+import { afterHeightsOf, baselineOf, isJob, isRecheck, latestPlan } from '@/core/ledger/order-state';
 import { placedName } from '@/core/procedure/engine';
 import { METHOD_WORDS } from '@/core/stance/readings';
 import { judgeHeights } from '@/core/stance/verdict';
@@ -14,7 +19,7 @@ import { convertDistance, odometerText } from '@/core/units/distance';
 import { torqueBoth } from '@/core/units/torque-text';
 import { shopDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
-import { promisedFollowUps } from '../follow-up/open';
+import { kitInterval } from '../follow-up/open';
 import { type OrderFile, readOrderFile, stanceOfOrder } from '../queries/order';
 import { type PacketNote, packetNotes } from './packet-notes';
 
@@ -75,9 +80,20 @@ export interface Packet {
     pass: boolean;
     acceptedWhy: string | null;
     notReached: string;
+    /** Absent in packets from before they were kept: each wheel, and what the angles say of how it steers. */
+    wheels?: { before: AlignmentReadings; after: AlignmentReadings };
+    steer?: string;
+    casterGoal?: { deg: number; why: string } | null;
   } | null;
+  /** It is not driven further than this before the rack, in words; absent when it was aligned. */
+  driveLimit?: string | null;
+  pushOnly?: boolean;
+  /** What a version made after signing follows, and why. */
+  correction?: { of: number; why: string };
   road: { checks: { label: string; result: string; note: string }[]; note: string } | null;
-  photos: { photoId: string; sha256: string; caption: string }[];
+  photos: { photoId: string; sha256: string; caption: string; marks?: PhotoMark[] }[];
+  /** Pictures of one shot before and after. */
+  pairs?: { shot: string; before: string; after: string }[];
   lifted: { rule: string; reason: string; by: string }[];
   /** Absent in packets signed before they were kept. */
   notes?: PacketNote[];
@@ -230,12 +246,40 @@ const CAUTIONS = [
   'This paper says what was recorded. Work nobody recorded is unknown to it.',
 ];
 
-const TITLES = { wheel: 'Wheel nuts clicked again', chassis: 'Chassis and U-bolts clicked again' } as const;
+/** A car that was not aligned, or did not reach its spec, goes no further than this before the rack; null when it did. */
+export function driveLimit(state: OrderFile['state'], shop: OrderFile['shop']): string | null {
+  const sheet = state.alignments[state.alignments.length - 1];
+  if (!isJob(state) || (sheet && (sheet.after.pass || sheet.accepted))) return null;
+  return `${onDial(shop.unalignedKm, shop.distanceUnit)} ${shop.distanceUnit}`;
+}
+
+function cautionsFor({ state, shop }: OrderFile): string[] {
+  const limit = driveLimit(state, shop);
+  return [
+    ...(state.after.stage?.data.pushOnly
+      ? ['Push only: it is not driven. It leaves on a trailer or is pushed, until what is left is done.']
+      : []),
+    ...(limit && !state.after.stage?.data.pushOnly
+      ? [
+          `It has not been aligned: drive no more than ${limit}, gently, and only to the rack. Tires feather within that distance.`,
+        ]
+      : []),
+    ...CAUTIONS,
+  ];
+}
+
+const TITLES = {
+  wheel: 'Wheel nuts clicked again',
+  chassis: 'Chassis and U-bolts clicked again',
+  heights: 'Heights measured again, settled',
+  alignment: 'Alignment looked at again',
+  'check-in': 'A word after months: how it rides',
+} as const;
 
 async function comeBacks(tx: Db, file: OrderFile): Promise<PacketComeBack[]> {
   const opened: Omit<FollowUpOpenData, 'followUpId'>[] = file.state.followUpsOpened.length
     ? file.state.followUpsOpened.map((entry) => entry.data)
-    : promisedFollowUps(file.state, file.shop);
+    : promisedFollowUps(file.state, file.shop, await kitInterval(tx, file.state));
   const readings = await tx.rows<{ at: Date; value: number; unit: 'km' | 'mi' }>(
     "SELECT at, value, unit FROM odometer_now WHERE vehicle_id = ? AND source <> 'road' ORDER BY at",
     [file.vehicle.id],
@@ -247,7 +291,7 @@ async function comeBacks(tx: Db, file: OrderFile): Promise<PacketComeBack[]> {
     const due = dueFollowup({
       doneOn: data.doneOn,
       odometer: read ? convertDistance(read.value, read.unit, unit) : 0,
-      interval: { distance, ...(days === null ? {} : { days }) },
+      interval: { ...(distance === null ? {} : { distance }), ...(days === null ? {} : { days }) },
       readings: readings.map((reading) => ({
         date: shopDay(reading.at, file.shop.timeZone),
         odometer: convertDistance(reading.value, reading.unit, unit),
@@ -263,7 +307,7 @@ async function comeBacks(tx: Db, file: OrderFile): Promise<PacketComeBack[]> {
           ? `${Math.round(due.dueOdometer).toLocaleString('en-US')} ${unit}`
           : null,
       dueOn: due.due,
-      interval: `after ${distance} ${unit}${days === null ? '' : ` or ${days} days`}`,
+      interval: intervalWords(data.interval),
     };
   });
 }
@@ -272,7 +316,7 @@ async function comeBacks(tx: Db, file: OrderFile): Promise<PacketComeBack[]> {
 export async function buildPacket(
   tx: Db,
   orderId: string,
-  seal: Pick<Packet, 'version' | 'at' | 'signed' | 'chain'>,
+  seal: Pick<Packet, 'version' | 'at' | 'signed' | 'chain' | 'correction'>,
 ): Promise<Packet> {
   const file = (await readOrderFile(tx, orderId))!;
   const { state } = file;
@@ -307,8 +351,13 @@ export async function buildPacket(
           pass: sheet.after.pass,
           acceptedWhy: sheet.accepted?.data.reason ?? null,
           notReached: sheet.entry.data.notReached,
+          wheels: { before: sheet.entry.data.before, after: sheet.entry.data.after },
+          steer: steerReading(sheet.entry.data.after).text,
+          casterGoal: sheet.entry.data.casterGoal ?? null,
         }
       : null,
+    driveLimit: driveLimit(state, file.shop),
+    pushOnly: state.after.stage?.data.pushOnly ?? false,
     road: state.roadIn
       ? {
           checks: state.roadIn.data.checks.map((check) => ({
@@ -324,9 +373,16 @@ export async function buildPacket(
       sha256: entry.data.sha256,
       caption:
         entry.data.caption ||
+        entry.data.shot ||
         state.document?.steps.find((step) => step.id === entry.data.stepId)?.do ||
         entry.data.occasion ||
         '',
+      ...(state.after.marks.has(entry.id) ? { marks: state.after.marks.get(entry.id)!.data.marks } : {}),
+    })),
+    pairs: photoPairs(state.photos).map(({ shot, before, after }) => ({
+      shot,
+      before: before.data.photoId,
+      after: after.data.photoId,
     })),
     lifted: state.overrides.map((entry) => ({
       rule: LIFTED_WORDS[entry.data.rule] ?? entry.data.rule,
@@ -335,7 +391,7 @@ export async function buildPacket(
     })),
     notes: packetNotes(state, file.people),
     changes: changesFor(file),
-    cautions: CAUTIONS,
+    cautions: cautionsFor(file),
     comeBacks: await comeBacks(tx, file),
   };
 }

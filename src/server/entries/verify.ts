@@ -1,5 +1,5 @@
 import { type Db, pool, transaction } from '../database';
-import { DERIVED_TABLES, deriveOrder } from '../derive';
+import { DERIVED_TABLES, rebuildDerived } from '../derive';
 import { CHAIN_START, canonicalJson, chainHash, sha256 } from './canonical';
 
 interface EntryRow {
@@ -38,7 +38,8 @@ function columnsDiffer(row: EntryRow, chain: string): string | null {
   return Object.keys(columns).find((name) => columns[name] !== told[name]) ?? null;
 }
 
-async function walkChain(
+/** Walks one chain against its head. @returns the first thing wrong, or null */
+export async function walkChain(
   tx: Db,
   head: { chain: string; count: number; hash: string },
 ): Promise<string | null> {
@@ -107,6 +108,10 @@ const KEYS: Record<(typeof DERIVED_TABLES)[number], string> = {
   finished_lift: "CONCAT(order_id, ' ', end_of_car)",
   finished_work: 'order_id',
   lesson_now: 'lesson_id',
+  booking_now: 'booking_id',
+  watch_now: 'watch_id',
+  date_wish_now: 'wish_id',
+  kit_fact: 'fact_id',
 };
 
 async function snapshot(tx: Db, table: keyof typeof KEYS): Promise<Map<string, string>> {
@@ -126,9 +131,7 @@ async function checkDerived(): Promise<string | null> {
       found = null;
       const before = new Map<keyof typeof KEYS, Map<string, string>>();
       for (const table of DERIVED_TABLES) before.set(table, await snapshot(tx, table));
-      for (const table of DERIVED_TABLES) await tx.run(`DELETE FROM ${table}`);
-      const orders = await tx.rows<{ id: string }>('SELECT id FROM work_order ORDER BY number');
-      for (const { id } of orders) await deriveOrder(tx, id);
+      await rebuildDerived(tx);
       for (const table of DERIVED_TABLES) {
         const rebuilt = await snapshot(tx, table);
         const kept = before.get(table)!;
@@ -149,34 +152,43 @@ async function checkDerived(): Promise<string | null> {
 }
 
 /**
- * Walks all chains against their heads, rehashes photos and documents, rebuilds the derived tables and compares.
+ * Walks all chains against their heads and rehashes photos and documents.
+ * @returns the first thing wrong, or null
+ */
+export async function brokenRecord(
+  tx: Db,
+  tell: (text: string) => void = () => undefined,
+): Promise<string | null> {
+  const heads = await tx.rows<{ chain: string; count: number; hash: string }>(
+    'SELECT chain, count, hash FROM chain_head ORDER BY chain',
+  );
+  const loose = await tx.row<{ id: string; chain: string }>(
+    'SELECT id, chain FROM entry WHERE chain NOT IN (SELECT chain FROM chain_head) LIMIT 1',
+  );
+  if (loose) return `entry ${loose.id} belongs to a chain ${loose.chain} that has no head.`;
+  const orphan = await tx.row<{ number: number }>(
+    'SELECT number FROM work_order WHERE id NOT IN (SELECT chain FROM chain_head) LIMIT 1',
+  );
+  if (orphan) return `order ${orphan.number} has lost the head of its chain.`;
+  for (const head of heads) {
+    const broken = await walkChain(tx, head);
+    if (broken) return broken;
+  }
+  const bytes = await checkBytes(tx);
+  if (bytes) return bytes;
+  const [entries] = await tx.rows<{ count: number }>('SELECT COUNT(*) AS count FROM entry');
+  tell(`${heads.length} chains with ${entries!.count} entries walked, photos and documents rehashed.`);
+  return null;
+}
+
+/**
+ * Walks the whole record, rebuilds the derived tables and compares.
  * @returns the first thing wrong, or null
  */
 export async function verifyEverything(tell: (text: string) => void): Promise<string | null> {
   pool();
-  const chains = await transaction(async (tx) => {
-    const heads = await tx.rows<{ chain: string; count: number; hash: string }>(
-      'SELECT chain, count, hash FROM chain_head ORDER BY chain',
-    );
-    const loose = await tx.row<{ id: string; chain: string }>(
-      'SELECT id, chain FROM entry WHERE chain NOT IN (SELECT chain FROM chain_head) LIMIT 1',
-    );
-    if (loose) return `entry ${loose.id} belongs to a chain ${loose.chain} that has no head.`;
-    const orphan = await tx.row<{ number: number }>(
-      'SELECT number FROM work_order WHERE id NOT IN (SELECT chain FROM chain_head) LIMIT 1',
-    );
-    if (orphan) return `order ${orphan.number} has lost the head of its chain.`;
-    for (const head of heads) {
-      const broken = await walkChain(tx, head);
-      if (broken) return broken;
-    }
-    const bytes = await checkBytes(tx);
-    if (bytes) return bytes;
-    const [entries] = await tx.rows<{ count: number }>('SELECT COUNT(*) AS count FROM entry');
-    tell(`${heads.length} chains with ${entries!.count} entries walked, photos and documents rehashed.`);
-    return null;
-  });
-  if (chains) return chains;
+  const broken = await transaction((tx) => brokenRecord(tx, tell));
+  if (broken) return broken;
   const derived = await checkDerived();
   if (!derived) tell('Derived tables rebuilt: the same. Nothing is broken.');
   return derived;

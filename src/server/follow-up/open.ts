@@ -1,46 +1,29 @@
 import { randomUUID } from 'node:crypto';
-import { compareTires } from '@/core/calc/tire.compare';
-import type { DistanceUnit, FollowUpOpenData } from '@/core/ledger/entries';
-import type { OrderState } from '@/core/ledger/order-state';
-import { convertDistance } from '@/core/units/distance';
+import { onDial, promisedFollowUps } from '@/core/follow-up/promises';
+import { kitsOf, type OrderState } from '@/core/ledger/order-state';
 import { shopDay } from '@/core/units/shop-time';
 import type { CommandContext, LockedOrder } from '../commands/command';
-import { type Shop, readShop } from '../queries/shop';
+import type { Db } from '../database';
+import { readShop } from '../queries/shop';
 
 /** A fastener found moved comes back again after this. */
 const MOVED_KM = 160;
 const MOVED_DAYS = 7;
 
-/** Intervals are round numbers on the dial they are read from. */
-const onDial = (km: number, unit: DistanceUnit) => Math.round(convertDistance(km, 'km', unit));
-
-/** The come-backs a job's handoff opens, from the end of its road test: wheel nuts, and the chassis with its U-bolts. */
-export function promisedFollowUps(state: OrderState, shop: Shop): Omit<FollowUpOpenData, 'followUpId'>[] {
-  const { intake, roadIn, document, run } = state;
-  if (!intake || !roadIn || !document || !run) return [];
-  const read = roadIn.data.odometer;
-  const unit = 'unread' in read ? shop.distanceUnit : read.unit;
-  const { tires, newTires } = intake.data;
-  const tireFactor = newTires ? compareTires({ old: tires, new: newTires }).factor : 1;
-  const torqued = document.fasteners.filter((fastener) => run.fasteners.get(fastener.id)!.torqued);
-  const promise = (kind: 'wheel' | 'chassis', km: number, days: number | null) => ({
-    kind,
-    places: torqued.filter((fastener) => fastener.recheck === kind).map((fastener) => fastener.place),
-    doneOn: shopDay(roadIn.at, shop.timeZone),
-    odometer: read,
-    interval: { distance: onDial(km, unit), unit, days },
-    tireFactor,
-    because: 'handoff' as const,
-  });
-  return [
-    promise('wheel', shop.wheelRecheckKm, null),
-    promise('chassis', shop.chassisRecheckKm, shop.chassisRecheckDays),
-  ].filter((followUp) => followUp.places.length > 0);
+/** The shortest distance the kits of an order ask for their chassis, km; null where none asks. */
+export async function kitInterval(tx: Db, state: OrderState): Promise<number | null> {
+  const kits = kitsOf(state);
+  if (!kits.length) return null;
+  const row = await tx.row<{ km: number | null }>(
+    `SELECT MIN(recheck_km) AS km FROM kit WHERE name IN (${kits.map(() => '?').join(', ')})`,
+    kits,
+  );
+  return row?.km ?? null;
 }
 
 export async function followUpsAtHandoff(ctx: CommandContext, order: LockedOrder): Promise<void> {
   const shop = await readShop(ctx.tx);
-  const opened = promisedFollowUps(order.state, shop).map((data) => ({
+  const opened = promisedFollowUps(order.state, shop, await kitInterval(ctx.tx, order.state)).map((data) => ({
     kind: 'followup.open' as const,
     data: { followUpId: randomUUID(), ...data },
   }));

@@ -28,6 +28,9 @@ export interface StoredPhoto {
   known: boolean;
 }
 
+export const makeThumbnail = (picture: Buffer) =>
+  sharp(picture).resize(THUMBNAIL, THUMBNAIL, { fit: 'inside' }).jpeg({ quality: QUALITY }).toBuffer();
+
 async function reencode(upload: Buffer) {
   const options = { limitInputPixels: MOST_PIXELS, failOn: 'truncated' as const };
   try {
@@ -40,10 +43,7 @@ async function reencode(upload: Buffer) {
       .flatten({ background: '#ffffff' })
       .jpeg({ quality: QUALITY })
       .toBuffer({ resolveWithObject: true });
-    const thumbnail = await sharp(data)
-      .resize(THUMBNAIL, THUMBNAIL, { fit: 'inside' })
-      .jpeg({ quality: QUALITY })
-      .toBuffer();
+    const thumbnail = await makeThumbnail(data);
     return { data, thumbnail, width: info.width, height: info.height };
   } catch (error) {
     if (error instanceof Refusal) throw error;

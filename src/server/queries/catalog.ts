@@ -83,6 +83,8 @@ export interface Kit {
   note: string;
   fits: { front?: string[]; rear?: string[] };
   claimed: { front: number | null; rear: number | null };
+  /** When its maker wants the chassis clicked again, km; null as the shop does. */
+  recheckKm: number | null;
   builds: KitBuild[];
 }
 
@@ -94,7 +96,10 @@ export async function catalogKits(tx: Db): Promise<Kit[]> {
     fits: Kit['fits'];
     claimed_front: number | null;
     claimed_rear: number | null;
-  }>('SELECT id, name, note, fits, claimed_front, claimed_rear FROM kit WHERE active ORDER BY name');
+    recheck_km: number | null;
+  }>(
+    'SELECT id, name, note, fits, claimed_front, claimed_rear, recheck_km FROM kit WHERE active ORDER BY name',
+  );
   const builds = await tx.rows<{
     id: string;
     kit_id: string;
@@ -108,6 +113,7 @@ export async function catalogKits(tx: Db): Promise<Kit[]> {
     note: row.note,
     fits: row.fits,
     claimed: { front: row.claimed_front, rear: row.claimed_rear },
+    recheckKm: row.recheck_km,
     builds: builds
       .filter((build) => build.kit_id === row.id)
       .map(({ id, name, facts, part_lines }) => ({ id, name, facts, lines: part_lines })),

@@ -1,4 +1,5 @@
 import { daysBetween } from '@/core/units/shop-time';
+import type { FollowUpKind } from '@/core/ledger/entries';
 import type { Stripe } from '@/core/procedure/engine';
 import type { Db } from '../database';
 
@@ -11,12 +12,20 @@ export interface ComeBack {
   plate: string;
   customer: string;
   phone: string;
-  kind: 'wheel' | 'chassis';
-  because: 'handoff' | 'moved';
+  kind: FollowUpKind;
+  because: 'handoff' | 'moved' | 'value';
   places: string[];
   dueOdometer: number | null;
   unit: 'km' | 'mi';
   dueOn: string | null;
+  /** Where the day may lie while little is known of the pace. */
+  earliestOn: string | null;
+  latestOn: string | null;
+  customerId: string;
+  /** False when the customer wants no reminders. */
+  reminders: boolean;
+  /** The stages spoken of to the customer. */
+  reminded: string[];
   pacePerDay: number | null;
   lastOdometer: number | null;
   startOdometer: number | null;
@@ -35,12 +44,17 @@ interface Row {
   plate: string;
   name: string;
   phone: string;
-  kind: 'wheel' | 'chassis';
-  because: 'handoff' | 'moved';
+  kind: FollowUpKind;
+  because: 'handoff' | 'moved' | 'value';
   places: string[];
   due_odometer: number | null;
   unit: 'km' | 'mi';
   due_on: Date | null;
+  earliest_on: Date | null;
+  latest_on: Date | null;
+  customer_id: string;
+  no_reminders: number;
+  reminded: string | null;
   pace_per_day: number | null;
   odometer: number | null;
   last_odometer: number | null;
@@ -55,10 +69,12 @@ export async function openComeBacks(
 ): Promise<ComeBack[]> {
   const rows = await tx.rows<Row>(
     `SELECT follow_up.id, order_id, number, follow_up.vehicle_id, label, plate, contact.name, contact.phone, follow_up.kind,
-            because, places, due_odometer, unit, due_on, pace_per_day, odometer,
+            because, places, due_odometer, unit, due_on, earliest_on, latest_on, pace_per_day, odometer,
+            contact.customer_id, contact.no_reminders,
+            (SELECT GROUP_CONCAT(stage ORDER BY stage) FROM reminder WHERE follow_up_id = follow_up.id AND message_id IS NOT NULL) AS reminded,
             (SELECT value FROM odometer_now WHERE odometer_now.vehicle_id = follow_up.vehicle_id ORDER BY at DESC LIMIT 1) AS last_odometer,
             (SELECT visit.id FROM work_order visit JOIN order_now ON order_now.order_id = visit.id
-              WHERE visit.vehicle_id = follow_up.vehicle_id AND visit.kind = 're-torque' AND NOT order_now.closed LIMIT 1) AS open_visit
+              WHERE visit.vehicle_id = follow_up.vehicle_id AND visit.kind <> 'job' AND NOT order_now.closed LIMIT 1) AS open_visit
        FROM follow_up
        JOIN work_order ON work_order.id = follow_up.order_id
        JOIN vehicle ON vehicle.id = follow_up.vehicle_id
@@ -84,6 +100,11 @@ export async function openComeBacks(
       dueOdometer: row.due_odometer,
       unit: row.unit,
       dueOn,
+      earliestOn: row.earliest_on?.toISOString().slice(0, 10) ?? null,
+      latestOn: row.latest_on?.toISOString().slice(0, 10) ?? null,
+      customerId: row.customer_id,
+      reminders: !row.no_reminders,
+      reminded: row.reminded?.split(',') ?? [],
       pacePerDay: row.pace_per_day,
       lastOdometer: row.last_odometer,
       startOdometer: row.odometer,
@@ -94,14 +115,21 @@ export async function openComeBacks(
   });
 }
 
-export const COME_BACK_TITLES = { wheel: 'Wheel nuts', chassis: 'Chassis and U-bolts' } as const;
+export const COME_BACK_TITLES: Record<FollowUpKind, string> = {
+  wheel: 'Wheel nuts',
+  chassis: 'Chassis and U-bolts',
+  heights: 'Settled heights',
+  alignment: 'Alignment',
+  'check-in': 'A word after months',
+};
 
 /** `Wheel nuts`, or what was found moved by name of its place. */
 export function comeBackTitle(comeBack: Pick<ComeBack, 'kind' | 'because' | 'places'>): string {
-  if (comeBack.because === 'moved') {
+  if (comeBack.because !== 'handoff') {
     const [end, side, what] = comeBack.places[0]!.split('.');
-    return `${what!.replaceAll('-', ' ')}, ${side} ${end}, found moved`.replace(/^./, (first) =>
-      first.toUpperCase(),
+    return `${what!.replaceAll('-', ' ')}, ${side} ${end}, ${comeBack.because === 'moved' ? 'found moved' : 'its value came'}`.replace(
+      /^./,
+      (first) => first.toUpperCase(),
     );
   }
   return COME_BACK_TITLES[comeBack.kind];

@@ -1,5 +1,6 @@
 import type { Entry, OrderKind } from '@/core/ledger/entries';
 import { type OrderState, afterHeightsOf, baselineOf, latestPlan } from '@/core/ledger/order-state';
+import { THE_CUSTOMER, THE_MACHINE } from '@/core/ledger/roles';
 import { readTireSize } from '@/core/calc/tire.size';
 import { parseTape } from '@/core/calc/tape.parse';
 import type { PerCorner } from '@/core/calc/fields';
@@ -67,7 +68,7 @@ interface FileRow {
 /** Names of everybody who ever worked here, by id. */
 export async function peopleNames(tx: Db): Promise<Record<string, string>> {
   const rows = await tx.rows<{ id: string; name: string }>('SELECT id, name FROM person');
-  return Object.fromEntries(rows.map((row) => [row.id, row.name]));
+  return Object.fromEntries([...rows, THE_CUSTOMER, THE_MACHINE].map((row) => [row.id, row.name]));
 }
 
 /** Everything about one work order that its pages show; null when there is none. */

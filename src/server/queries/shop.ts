@@ -1,16 +1,17 @@
+import type { ShopIntervals } from '@/core/follow-up/promises';
 import type { Db } from '../database';
 
-export interface Shop {
+export interface Shop extends ShopIntervals {
   name: string;
-  timeZone: string;
   currency: string;
-  distanceUnit: 'km' | 'mi';
-  wheelRecheckKm: number;
-  chassisRecheckKm: number;
-  chassisRecheckDays: number;
   centsPerHour: number;
   /** The largest piece taken off a coil at once, turns. */
   coilStepTurns: number;
+  /** A car not aligned is driven no further than this, km. */
+  unalignedKm: number;
+  /** Hours of the shop's day between which no message goes out. */
+  quietFrom: number;
+  quietTo: number;
 }
 
 interface ShopRow {
@@ -23,6 +24,14 @@ interface ShopRow {
   chassis_recheck_days: number;
   cents_per_hour: number;
   coil_step_turns: number;
+  heights_recheck_km: number;
+  heights_recheck_days: number;
+  alignment_recheck_days: number;
+  check_in_days: number;
+  unaligned_km: number;
+  hard_use_percent: number;
+  quiet_from: number;
+  quiet_to: number;
 }
 
 /** The one shop of this installation; null before its first owner has opened it. */
@@ -39,6 +48,14 @@ export async function findShop(tx: Db): Promise<Shop | null> {
       chassisRecheckDays: row.chassis_recheck_days,
       centsPerHour: row.cents_per_hour,
       coilStepTurns: Number(row.coil_step_turns),
+      heightsRecheckKm: row.heights_recheck_km,
+      heightsRecheckDays: row.heights_recheck_days,
+      alignmentRecheckDays: row.alignment_recheck_days,
+      checkInDays: row.check_in_days,
+      unalignedKm: row.unaligned_km,
+      hardUsePercent: row.hard_use_percent,
+      quietFrom: row.quiet_from,
+      quietTo: row.quiet_to,
     }
   );
 }

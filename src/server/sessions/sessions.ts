@@ -175,3 +175,8 @@ export async function crew(): Promise<CrewMember[]> {
   const rows = await db().rows<PersonRow>('SELECT * FROM person WHERE active ORDER BY name');
   return rows.map((row) => ({ id: row.id, name: row.name, roles: row.roles, hasPin: row.pin_hash !== null }));
 }
+
+/** People who came with an import and do not work here. */
+export function peopleAway(): Promise<{ id: string; name: string }[]> {
+  return db().rows('SELECT id, name FROM person WHERE NOT active AND password_hash IS NULL ORDER BY name');
+}

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import Link from 'next/link';
 import { connection } from 'next/server';
 import { holdsRole } from '@/core/ledger/roles';
 import { CatalogView } from '@/features/catalog/catalog-view';
@@ -20,7 +21,12 @@ export default async function CatalogPage() {
   ]);
   return (
     <>
-      <h1 className="pb-4">Catalog</h1>
+      <div className="flex items-center justify-between pb-4">
+        <h1>Catalog</h1>
+        <Link className="btn" href="/kits">
+          Kit ledger: claimed and measured
+        </Link>
+      </div>
       <CatalogView
         parts={parts}
         kits={kits}

@@ -2,118 +2,108 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { connection } from 'next/server';
 import { holdsRole } from '@/core/ledger/roles';
-import { shopDay, shortDay } from '@/core/units/shop-time';
-import { ComeBackMore, VisitButton } from '@/features/come-backs/visit-button';
+import { shopDay, shopMoment } from '@/core/units/shop-time';
+import { CalendarFeed } from '@/features/come-backs/calendar-feed';
+import { CarRow } from '@/features/come-backs/car-row';
+import { Wish } from '@/features/come-backs/wishes';
 import { now } from '@/server/clock';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
-import { type ComeBack, comeBackTitle, dueWords, openComeBacks } from '@/server/queries/come-backs';
+import { messagesNow } from '@/server/messages/send';
+import { openComeBacks } from '@/server/queries/come-backs';
 import { openOrders, shopPlaces } from '@/server/queries/day';
 import { readShop } from '@/server/queries/shop';
-import { Stripe } from '@/ui/stripe';
+import { comingBookings, openWishes } from '@/server/queries/wishes';
 
 export const metadata: Metadata = { title: 'Come-backs' };
-
-const round = (value: number) => Math.round(value).toLocaleString('en-US');
-
-/** How much of the distance is driven, as a bar with its end at due. */
-function Driven({ comeBack }: { comeBack: ComeBack }) {
-  const { startOdometer, lastOdometer, dueOdometer, unit } = comeBack;
-  if (startOdometer === null || lastOdometer === null || dueOdometer === null)
-    return <p className="text-soft">by date: the dial was not read</p>;
-  const part = Math.min(1, Math.max(0, (lastOdometer - startOdometer) / (dueOdometer - startOdometer)));
-  return (
-    <div>
-      <div className="h-3 border border-rule bg-card" aria-hidden>
-        <div className="h-full bg-pen" style={{ width: `${part * 100}%` }} />
-      </div>
-      <p className="text-[0.97rem] text-soft">
-        due at <span className="figure text-[1.1rem] text-ink">{`${round(dueOdometer)} ${unit}`}</span>, last
-        read {round(lastOdometer)} {unit}
-        {comeBack.pacePerDay ? `, ${round(comeBack.pacePerDay)} ${unit} a day` : ''}
-      </p>
-    </div>
-  );
-}
 
 export default async function ComeBacksPage() {
   await connection();
   const person = await requirePerson();
   const { timeZone } = await readShop(db());
-  const [comeBacks, places, orders] = await Promise.all([
-    openComeBacks(db(), shopDay(now(), timeZone)),
+  const at = now();
+  const [comeBacks, places, orders, wishes, bookings, messages] = await Promise.all([
+    openComeBacks(db(), shopDay(at, timeZone)),
     shopPlaces(db()),
     openOrders(db()),
+    openWishes(db()),
+    comingBookings(db(), at),
+    messagesNow(),
   ]);
   const free = places.filter((place) => !orders.some((order) => order.place === place.id));
+  const cars = [...new Set(comeBacks.map((one) => one.vehicleId))];
+  const failed = messages.filter((message) => message.state === 'failed').length;
+  const lead = holdsRole(person.roles, ['lead']);
   return (
     <>
       <h1>Come-backs</h1>
       <p className="pb-3 text-soft">
         What is due first leads. The day follows from the dial and the driver’s own pace.
       </p>
-      <ul className="border-t border-ink">
-        {comeBacks.map((comeBack) => {
-          const sameCar = comeBacks.filter((other) => other.vehicleId === comeBack.vehicleId);
-          const late = comeBack.daysLeft !== null && comeBack.daysLeft < 0;
-          return (
-            <li
-              key={comeBack.id}
-              className="grid items-center gap-x-6 gap-y-2 border-b border-rule py-3 lg:grid-cols-[56px_minmax(0,5fr)_minmax(0,4fr)_auto]"
-            >
-              <Stripe state={comeBack.stripe} size={52} />
-              <div>
-                <p className="flex flex-wrap items-baseline gap-x-3">
-                  <Link
-                    href={`/orders/${comeBack.orderId}`}
-                    className="font-head text-[1.35rem] font-semibold no-underline hover:underline"
-                  >
-                    {comeBack.label}
-                  </Link>
-                  <span className={late ? 'font-semibold text-danger' : 'font-semibold'}>
-                    {dueWords(comeBack.daysLeft)}
-                  </span>
-                  {comeBack.dueOn && <span className="text-soft">{shortDay(comeBack.dueOn)}</span>}
-                </p>
-                <p>
-                  <span className="font-semibold">{comeBackTitle(comeBack)}</span>
-                  <span className="text-soft">
-                    {' '}
-                    · {comeBack.places.length} {comeBack.places.length === 1 ? 'place' : 'places'} ·{' '}
-                    {comeBack.customer} · <span className="whitespace-nowrap">{comeBack.phone}</span>
-                  </span>
-                </p>
-              </div>
-              <Driven comeBack={comeBack} />
-              <div className="flex flex-wrap justify-end gap-2">
-                <ComeBackMore
-                  followUpId={comeBack.id}
-                  orderId={comeBack.orderId}
-                  unit={comeBack.unit}
-                  mayClose={holdsRole(person.roles, ['lead'])}
-                />
-                {comeBack.openVisit ? (
-                  <Link className="btn btn-pen" href={`/bay/${comeBack.openVisit}`}>
-                    Go on with it
-                  </Link>
-                ) : (
-                  <VisitButton
-                    followUpIds={sameCar.map((other) => other.id)}
-                    label={comeBack.label}
-                    unit={comeBack.unit}
-                    places={free}
-                  />
-                )}
-              </div>
-            </li>
-          );
-        })}
+      {failed > 0 && (
+        <p className="hatch mb-4 px-4 py-2 font-medium">
+          {failed === 1 ? 'One message' : `${failed} messages`} did not get out.{' '}
+          <Link href="/messages">See which</Link>
+        </p>
+      )}
+      {wishes.length > 0 && (
+        <section className="mb-6 max-w-4xl">
+          <h2 className="border-b border-ink pb-1">Asked for a date</h2>
+          <ul>
+            {wishes.map((wish) => (
+              <Wish key={wish.wishId} wish={wish} />
+            ))}
+          </ul>
+        </section>
+      )}
+      <ul>
+        {cars.map((vehicleId) => (
+          <CarRow
+            key={vehicleId}
+            comeBacks={comeBacks.filter((one) => one.vehicleId === vehicleId)}
+            places={free}
+            mayClose={lead}
+          />
+        ))}
         {comeBacks.length === 0 && (
-          <li className="py-6 text-lg">
-            Nobody is due back. Each handoff opens the wheel nuts and the chassis here.
+          <li className="border-t border-ink py-6 text-lg">
+            Nobody is due back. Each handoff opens the wheel nuts, the chassis, the heights and the rack here.
           </li>
         )}
       </ul>
+      <div className="mt-8 grid gap-x-10 gap-y-6 border-t border-ink pt-4 lg:grid-cols-3">
+        <section>
+          <h2 className="border-b border-ink pb-1">Booked on the rack</h2>
+          <ul>
+            {bookings.map((booking) => (
+              <li key={booking.orderId + booking.startsAt} className="border-b border-rule py-1.5">
+                <Link href={`/orders/${booking.orderId}/alignment`} className="font-semibold">
+                  {shopMoment(booking.startsAt, timeZone)}
+                </Link>
+                <span className="block text-soft">
+                  {booking.label.split(',')[0]}, order {booking.number} · {booking.rack}
+                </span>
+              </li>
+            ))}
+            {bookings.length === 0 && <li className="py-2 text-soft">Nothing is booked.</li>}
+          </ul>
+        </section>
+        <section>
+          <h2 className="border-b border-ink pb-1">Reminders</h2>
+          <p className="py-2">
+            They go out at four fifths of the way, when due, and when overdue; never at night, never twice.
+          </p>
+          <Link className="btn" href="/messages">
+            Messages and their words
+          </Link>
+        </section>
+        {lead && (
+          <section>
+            <h2 className="mb-2 border-b border-ink pb-1">In a calendar</h2>
+            <CalendarFeed />
+          </section>
+        )}
+      </div>
     </>
   );
 }

@@ -5,6 +5,7 @@ import type { Draft } from '@/features/planner/planner-props';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
 import { catalogParts } from '@/server/queries/catalog';
+import { kitLines } from '@/server/queries/kit-ledger';
 import { readShop } from '@/server/queries/shop';
 
 export const metadata: Metadata = { title: 'Planner' };
@@ -23,7 +24,7 @@ const START: Draft = {
 export default async function PlannerPage() {
   await connection();
   const person = await requirePerson();
-  const [shop, catalog] = await Promise.all([readShop(db()), catalogParts(db())]);
+  const [shop, catalog, known] = await Promise.all([readShop(db()), catalogParts(db()), kitLines(db())]);
   return (
     <>
       <h1 className="pb-3">Stance planner</h1>
@@ -37,6 +38,7 @@ export default async function PlannerPage() {
           catalog,
           past: [],
           platform: '',
+          known,
           order: null,
         }}
       />

@@ -1,16 +1,19 @@
 import type { Metadata } from 'next';
+import Link from 'next/link';
 import { connection } from 'next/server';
 import { holdsRole } from '@/core/ledger/roles';
 import { shopDay, shortDay } from '@/core/units/shop-time';
 import { torqueBoth } from '@/core/units/torque-text';
 import {
   AddPerson,
+  AdmitPerson,
   AddTool,
   AddWrench,
   MarkWrench,
   RetireTool,
   ShopLimits,
 } from '@/features/shop/shop-forms';
+import { ImportOrder } from '@/features/formats/import-order';
 import { now } from '@/server/clock';
 import { commands } from '@/server/commands';
 import { db } from '@/server/database';
@@ -18,19 +21,20 @@ import { requirePerson } from '@/server/http';
 import { shopPlaces } from '@/server/queries/day';
 import { shopTools, wrenches } from '@/server/queries/orders';
 import { readShop } from '@/server/queries/shop';
-import { crew } from '@/server/sessions/sessions';
+import { crew, peopleAway } from '@/server/sessions/sessions';
 
 export const metadata: Metadata = { title: 'Shop' };
 
 export default async function ShopPage() {
   await connection();
   const person = await requirePerson();
-  const [shop, people, tools, places, boards] = await Promise.all([
+  const [shop, people, tools, places, boards, away] = await Promise.all([
     readShop(db()),
     crew(),
     wrenches(db()),
     shopPlaces(db()),
     shopTools(db()),
+    peopleAway(),
   ]);
   const today = shopDay(now(), shop.timeZone);
   return (
@@ -52,7 +56,14 @@ export default async function ShopPage() {
               </li>
             ))}
           </ul>
-          {holdsRole(person.roles, ['owner']) && <AddPerson />}
+          {holdsRole(person.roles, ['owner']) && (
+            <>
+              {away.map((one) => (
+                <AdmitPerson key={one.id} personId={one.id} name={one.name} />
+              ))}
+              <AddPerson />
+            </>
+          )}
         </section>
         <section>
           <h2 className="border-b border-ink pb-1">Torque wrenches</h2>
@@ -104,9 +115,29 @@ export default async function ShopPage() {
         {holdsRole(person.roles, ['lead']) && (
           <section>
             <h2 className="mb-2 border-b border-ink pb-1">Limits of this shop</h2>
-            <ShopLimits {...shop} />
+            <ShopLimits limits={shop} />
           </section>
         )}
+        <section>
+          <h2 className="mb-2 border-b border-ink pb-1">In and out</h2>
+          <div className="flex flex-wrap gap-2 pb-3">
+            <Link className="btn" href="/messages">
+              Messages
+            </Link>
+            <Link className="btn" href="/stand-ins">
+              Stand-ins
+            </Link>
+            <Link className="btn" href="/kits">
+              Kit ledger
+            </Link>
+            {holdsRole(person.roles, ['owner']) && (
+              <a className="btn" href="/api/shop.zip">
+                Everything in the shop, as a ZIP
+              </a>
+            )}
+          </div>
+          {holdsRole(person.roles, ['lead']) && <ImportOrder />}
+        </section>
         <section className="lg:col-span-2">
           <h2 className="border-b border-ink pb-1">Who may do what</h2>
           <p className="py-1 text-soft">
@@ -119,7 +150,10 @@ export default async function ShopPage() {
                 className="flex break-inside-avoid justify-between gap-3 border-b border-rule py-1"
               >
                 <span>{command.name.replace('.', ': ')}</span>
-                <span className="text-soft">{command.who.join(', ')}</span>
+                <span className="text-soft">
+                  {command.who.join(', ')}
+                  {command.onLink && ', customer’s page'}
+                </span>
               </li>
             ))}
           </ul>

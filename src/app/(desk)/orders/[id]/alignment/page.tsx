@@ -1,47 +1,190 @@
-import { alignmentRows } from '@/core/ledger/alignment-rows';
-import { isClosed } from '@/core/ledger/order-state';
-import { shopMoment } from '@/core/units/shop-time';
+import { steerReading } from '@/core/alignment/pull';
+import { EXAGGERATED, wheelsDrawing } from '@/core/alignment/wheels-drawing';
+import { nextBooking, sentBack } from '@/core/ledger/after-work';
+import { alignmentRows, angleText } from '@/core/ledger/alignment-rows';
+import { type AlignmentSheet, isClosed } from '@/core/ledger/order-state';
+import { holdsRole } from '@/core/ledger/roles';
+import { shopInput, shopMoment } from '@/core/units/shop-time';
 import { AcceptSheet } from '@/features/alignment/accept-sheet';
 import { AlignmentForm } from '@/features/alignment/alignment-form';
+import { BookingForm } from '@/features/alignment/booking-form';
+import { CenterWheel } from '@/features/alignment/center-wheel';
+import { DroppedSheets } from '@/features/alignment/dropped-sheets';
 import { SheetTable } from '@/features/alignment/sheet-table';
+import { BackToBay } from '@/features/settle/back-to-bay';
+import { db } from '@/server/database';
+import { driveLimit } from '@/server/documents/packet';
+import { platformSpec } from '@/server/queries/alignment-spec';
+import type { OrderFile } from '@/server/queries/order';
 import { crewNames, orderPage } from '@/server/queries/page-data';
+import { waitingSheets } from '@/server/rack/inbox';
+import type { PinPerson } from '@/ui/person-pin';
+import { Shapes } from '@/ui/shapes';
 
-export default async function AlignmentPage({ params }: { params: Promise<{ id: string }> }) {
-  const { file } = await orderPage(params);
-  const { leads } = await crewNames();
-  const sheets = [...file.state.alignments].reverse();
-  const closed = isClosed(file.state);
-  const settled = sheets[0] && (sheets[0].after.pass || sheets[0].accepted);
+function verdictWords(file: OrderFile, sheet: AlignmentSheet): string {
+  if (sheet.after.pass) return 'Pass: all angles within their range.';
+  if (sheet.accepted)
+    return `Pass with a reason, by ${file.people[sheet.accepted.data.leadId]}: ${sheet.accepted.data.reason}`;
+  if (sentBack(file.state, sheet.entry.id)) return 'Back to the bay: it is aligned again after.';
+  return 'Not in its range: back to the bay, or the lead passes it with a reason.';
+}
+
+function OneSheet({
+  file,
+  sheet,
+  open,
+  leads,
+}: {
+  file: OrderFile;
+  sheet: AlignmentSheet;
+  /** It is the last one and nothing has been said to it yet. */
+  open: boolean;
+  leads: PinPerson[];
+}) {
+  const { data } = sheet.entry;
+  const steer = steerReading(data.after);
+  const off = sheet.after.items.filter((item) => item.verdict !== 'in').map((item) => item.angle);
   return (
     <>
-      {sheets.map((sheet, index) => {
-        const { data } = sheet.entry;
-        return (
-          <section key={sheet.entry.id} className="mb-8 max-w-4xl">
-            <h2>{index === 0 ? 'Sheet' : 'Earlier sheet'}</h2>
-            <p className="text-soft">
-              {data.rack}, {data.operator}, {shopMoment(sheet.entry.at, file.shop.timeZone)}. Held against:{' '}
-              {data.specSource}.
-            </p>
-            <SheetTable rows={alignmentRows(data.spec, data.before, data.after)} />
-            <p className="mt-3 text-[1.2rem] font-semibold">
-              {sheet.after.pass
-                ? 'All angles within their range.'
-                : sheet.accepted
-                  ? `Passed with a reason by ${file.people[sheet.accepted.data.leadId]}: ${sheet.accepted.data.reason}`
-                  : 'Not in its range: back to the bay, or the lead passes it with a reason.'}
-            </p>
-            {data.adjustments && <p>{data.adjustments}</p>}
-            {data.notReached && <p>Not reached: {data.notReached}</p>}
-            {index === 0 && !closed && !sheet.after.pass && !sheet.accepted && (
-              <div className="mt-3">
-                <AcceptSheet orderId={file.id} sheetId={sheet.entry.id} leads={leads} />
-              </div>
-            )}
+      <p className="text-soft">
+        {data.rack}, {data.operator}, {shopMoment(sheet.entry.at, file.shop.timeZone)}
+        {data.file ? `, from ${data.file.name}` : ''}. Held against: {data.specSource}.
+      </p>
+      <div className="grid gap-x-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+        <div>
+          <Shapes drawing={wheelsDrawing(data.before, data.after)} className="w-full" />
+          <p className="text-[0.95rem] text-soft">
+            Before dashed, after solid. Toe drawn {EXAGGERATED.toe} times, camber {EXAGGERATED.camber}, caster{' '}
+            {EXAGGERATED.caster}; camber seen from behind, caster from the left.
+          </p>
+        </div>
+        <SheetTable rows={alignmentRows(data.spec, data.before, data.after)} />
+      </div>
+      <p className="mt-3 text-[1.2rem] font-semibold" data-testid="sheet-verdict">
+        {verdictWords(file, sheet)}
+      </p>
+      <p>
+        {steer.text} Thrust line {angleText(steer.thrustDeg)}, steer ahead {angleText(steer.steerAheadDeg)},
+        caster left less right {angleText(steer.crossCaster)}, camber {angleText(steer.crossCamber)}
+        {data.after.setback === undefined ? '' : `, setback ${angleText(data.after.setback, 'mm')}`}.
+      </p>
+      {data.casterGoal && (
+        <p>
+          Caster wanted after the lift {angleText(data.casterGoal.deg)}, {data.casterGoal.why}: left{' '}
+          {angleText(data.after.LF.caster - data.casterGoal.deg)}, right{' '}
+          {angleText(data.after.RF.caster - data.casterGoal.deg)} of it.
+        </p>
+      )}
+      {data.adjustments && <p>Set: {data.adjustments}</p>}
+      {data.notReached && <p>Not reached: {data.notReached}</p>}
+      {data.photoId && (
+        <a href={`/api/photos/${data.photoId}`} target="_blank" rel="noreferrer">
+          The rack’s print
+        </a>
+      )}
+      {open && (
+        <div className="mt-3 flex flex-wrap gap-3">
+          <AcceptSheet orderId={file.id} sheetId={sheet.entry.id} leads={leads} />
+          <BackToBay
+            orderId={file.id}
+            from="alignment"
+            evidence={sheet.entry.id}
+            why={data.notReached || `Not in range: ${off.join(', ')}`}
+          />
+        </div>
+      )}
+    </>
+  );
+}
+
+export default async function AlignmentPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ sheet?: string }>;
+}) {
+  const { file, viewer } = await orderPage(params);
+  const { leads } = await crewNames();
+  const { state, vehicle, shop } = file;
+  const sheets = [...state.alignments].reverse();
+  const [last] = sheets;
+  const closed = isClosed(state);
+  const settled = last && (last.after.pass || last.accepted);
+  const openSheet = last && !settled && !sentBack(state, last.entry.id);
+  const enters = !closed && !settled && !openSheet;
+  const [dropped, spec] = await Promise.all([
+    enters ? waitingSheets(db(), { number: file.number, plate: vehicle.plate }) : [],
+    platformSpec(db(), vehicle.platform),
+  ]);
+  const wanted = (await searchParams).sheet;
+  const chosen = dropped.find((sheet) => sheet.id === wanted && sheet.sheet) ?? null;
+  const booking = nextBooking(state);
+  const limit = driveLimit(state, shop);
+  return (
+    <>
+      {limit && !closed && (
+        <p className="caution mb-5 px-4 py-2">
+          Not aligned yet: it is driven no more than <strong>{limit}</strong>, gently, and only to the rack.
+        </p>
+      )}
+      {sheets.map((sheet, index) => (
+        <section key={sheet.entry.id} className="mb-8">
+          <h2 className="border-b border-ink pb-1">{index === 0 ? 'The sheet' : 'An earlier sheet'}</h2>
+          <OneSheet
+            file={file}
+            sheet={sheet}
+            open={index === 0 && !closed && Boolean(openSheet)}
+            leads={leads}
+          />
+        </section>
+      ))}
+      {!closed && (last?.entry.data.wheelOffDeg ?? null) !== null && (
+        <CenterWheel startOff={last!.entry.data.wheelOffDeg!} />
+      )}
+      {enters && (
+        <>
+          <section className="mb-8">
+            <h2 className="border-b border-ink pb-1">The rack is booked</h2>
+            <div className="pt-2">
+              <BookingForm
+                key={booking?.id ?? 'none'}
+                orderId={file.id}
+                booking={
+                  booking && {
+                    ...booking.data,
+                    when: shopMoment(booking.data.startsAt, shop.timeZone),
+                    startsAt: shopInput(booking.data.startsAt, shop.timeZone),
+                  }
+                }
+              />
+            </div>
           </section>
-        );
-      })}
-      {!closed && !settled && <AlignmentForm key={sheets.length} orderId={file.id} />}
+          <section className="mb-8">
+            <h2 className="border-b border-ink pb-1">Dropped by the rack</h2>
+            <DroppedSheets
+              orderId={file.id}
+              orderNumber={file.number}
+              plate={vehicle.plate}
+              sheets={dropped}
+              taken={chosen?.id ?? null}
+            />
+          </section>
+          <AlignmentForm
+            key={`${sheets.length} ${chosen?.id ?? ''}`}
+            orderId={file.id}
+            platform={vehicle.platform}
+            spec={spec}
+            sheet={chosen}
+            maySaveSpec={holdsRole(viewer.roles, ['lead'])}
+          />
+        </>
+      )}
+      {!closed && !last && (
+        <div className="mt-8">
+          <CenterWheel startOff={null} />
+        </div>
+      )}
     </>
   );
 }

@@ -1,37 +1,83 @@
 import Link from 'next/link';
-import { closingHoles } from '@/core/ledger/closing';
+import { type ClosingHole, mayBeDeferred } from '@/core/ledger/closing';
 import { isClosed, isJob } from '@/core/ledger/order-state';
 import { shopMoment } from '@/core/units/shop-time';
+import { LeadReason } from '@/features/answers/lead-reason';
+import { AnswerWatch } from '@/features/handoff/answer-watch';
 import { CloseVisit } from '@/features/handoff/close-visit';
 import { LiftHole } from '@/features/handoff/lift-hole';
 import { PacketPage } from '@/features/handoff/packet-page';
+import { SendLink } from '@/features/handoff/send-link';
 import { SignForm } from '@/features/handoff/sign-form';
+import { StageForm } from '@/features/handoff/stage-form';
+import { UseChoice } from '@/features/handoff/use-choice';
+import { PrintButton } from '@/features/torque/print-button';
+import { db } from '@/server/database';
 import { packetToShow } from '@/server/documents/handoff-pdf';
+import { holesOf } from '@/server/handoff-ready';
+import { linkOfOrder } from '@/server/links/links';
+import { channelFor } from '@/server/messages/queue';
+import type { OrderFile } from '@/server/queries/order';
 import { crewNames, orderPage } from '@/server/queries/page-data';
+import type { PinPerson } from '@/ui/person-pin';
 
-export default async function HandoffPage({ params }: { params: Promise<{ id: string }> }) {
+function Hole({ file, hole, leads }: { file: OrderFile; hole: ClosingHole; leads: PinPerson[] }) {
+  const href =
+    hole.page === 'work' || hole.page === 'bay' ? `/bay/${file.id}` : `/orders/${file.id}/${hole.page}`;
+  return (
+    <li className="border-b border-rule py-2">
+      <p className="font-medium">{hole.text}</p>
+      <p className="flex flex-wrap items-center gap-2 pt-1">
+        {hole.code === 'watch' ? (
+          <AnswerWatch orderId={file.id} watchId={hole.ref} words={hole.text} />
+        ) : (
+          <Link className="btn" href={href}>
+            Do it
+          </Link>
+        )}
+        {hole.rule && (
+          <LiftHole orderId={file.id} rule={hole.rule} target={hole.ref} text={hole.text} leads={leads} />
+        )}
+      </p>
+    </li>
+  );
+}
+
+export default async function HandoffPage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ version?: string }>;
+}) {
   const { file } = await orderPage(params);
-  const { state } = file;
+  const { state, customer } = file;
   const { leads } = await crewNames();
   const closed = isClosed(state);
-  const holes = closed ? [] : closingHoles(state);
   const job = isJob(state);
-  const packet = (await packetToShow(file.id))!;
+  const version = Number((await searchParams).version ?? 0) || undefined;
+  const [holes, packet, link] = await Promise.all([
+    closed ? [] : holesOf(db(), { id: file.id, vehicleId: file.vehicle.id, state }),
+    packetToShow(file.id, version),
+    linkOfOrder(file.id),
+  ]);
+  const staged = job && !closed && !state.after.stage && holes.length > 0;
+  const mayStage = staged && holes.every((hole) => mayBeDeferred(hole, state, true));
+  const channel = channelFor(customer);
+  const title = closed
+    ? job
+      ? 'Handed over'
+      : 'Closed'
+    : holes.length
+      ? 'Before it leaves'
+      : job
+        ? 'Ready to hand over'
+        : 'Ready to close';
   return (
     <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_370px] print:block">
       <aside className="no-print grid content-start gap-6 lg:order-2">
         <section>
-          <h2 className="border-b border-ink pb-1">
-            {closed
-              ? job
-                ? 'Handed over'
-                : 'Closed'
-              : holes.length
-                ? 'Before it leaves'
-                : job
-                  ? 'Ready to hand over'
-                  : 'Ready to close'}
-          </h2>
+          <h2 className="border-b border-ink pb-1">{title}</h2>
           {state.visitClosed && (
             <p className="pt-2">
               Visit closed {shopMoment(state.visitClosed.at, file.shop.timeZone)} on its evidence.
@@ -39,36 +85,30 @@ export default async function HandoffPage({ params }: { params: Promise<{ id: st
           )}
           <ul>
             {holes.map((hole) => (
-              <li key={`${hole.code} ${hole.ref}`} className="border-b border-rule py-2">
-                <p className="font-medium">{hole.text}</p>
-                <p className="flex flex-wrap items-center gap-2 pt-1">
-                  <Link
-                    className="btn"
-                    href={
-                      hole.page === 'work' || hole.page === 'bay'
-                        ? `/bay/${file.id}`
-                        : `/orders/${file.id}/${hole.page}`
-                    }
-                  >
-                    Do it
-                  </Link>
-                  {hole.rule && (
-                    <LiftHole
-                      orderId={file.id}
-                      rule={hole.rule}
-                      target={hole.ref}
-                      text={hole.text}
-                      leads={leads}
-                    />
-                  )}
-                </p>
-              </li>
+              <Hole key={`${hole.code} ${hole.ref}`} file={file} hole={hole} leads={leads} />
             ))}
           </ul>
+          {mayStage && (
+            <div className="mt-3">
+              <StageForm orderId={file.id} left={holes.map((hole) => hole.text)} leads={leads} />
+            </div>
+          )}
           {!closed && holes.length === 0 && (
-            <div className="mt-4">
+            <div className="mt-4 grid gap-5">
               {job ? (
-                <SignForm orderId={file.id} customer={file.customer.name} />
+                <>
+                  <UseChoice orderId={file.id} use={state.after.use} />
+                  <SignForm orderId={file.id} customer={customer.name} />
+                  <LeadReason
+                    command="handoff.unsigned"
+                    input={{ orderId: file.id }}
+                    leads={leads}
+                    button="Hand over unsigned"
+                    title="Hand over unsigned"
+                    intro="It stands on the handoff with the reason and the lead’s name."
+                    action="Hand it over"
+                  />
+                </>
               ) : (
                 <CloseVisit orderId={file.id} />
               )}
@@ -76,18 +116,66 @@ export default async function HandoffPage({ params }: { params: Promise<{ id: st
           )}
         </section>
         {job && (
-          <a
-            className="btn min-h-14"
-            href={`/api/orders/${file.id}/handoff`}
-            target="_blank"
-            rel="noreferrer"
-          >
-            {closed ? 'The signed PDF' : 'Preview as PDF'}
-          </a>
+          <div className="grid grid-cols-2 gap-2">
+            <a
+              className="btn min-h-14"
+              href={`/api/orders/${file.id}/handoff${version ? `?version=${version}` : ''}`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              {closed ? 'The PDF' : 'Preview PDF'}
+            </a>
+            <PrintButton />
+            <a className="btn col-span-2" href={`/api/orders/${file.id}/order.zip`}>
+              All of it, as a ZIP
+            </a>
+          </div>
         )}
+        {state.handoffs.length > 1 && (
+          <section>
+            <h2 className="border-b border-ink pb-1">Versions</h2>
+            <ul>
+              {state.handoffs.map((entry) => (
+                <li key={entry.id} className="border-b border-rule py-1.5">
+                  <Link href={`/orders/${file.id}/handoff?version=${entry.data.version}`}>
+                    Version {entry.data.version}
+                  </Link>
+                  , {shopMoment(entry.at, file.shop.timeZone)}
+                  <span className="block text-soft">
+                    {entry.data.correction
+                      ? `after a correction: ${entry.data.correction.why}`
+                      : entry.data.signatureHash
+                        ? 'signed, kept as it was'
+                        : 'unsigned'}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+        <SendLink
+          orderId={file.id}
+          reach={
+            channel === 'text'
+              ? customer.phone
+              : channel === 'mail'
+                ? customer.email
+                : 'nobody: no address is kept'
+          }
+          link={
+            link && {
+              until: shopMoment(link.until, file.shop.timeZone),
+              worksStill: link.worksStill,
+              views: link.views.map((view) => ({
+                when: shopMoment(view.at, file.shop.timeZone),
+                what: view.what,
+              })),
+            }
+          }
+        />
       </aside>
       <div className="min-w-0 lg:order-1">
-        <PacketPage packet={packet} />
+        <PacketPage packet={packet!} />
       </div>
     </div>
   );

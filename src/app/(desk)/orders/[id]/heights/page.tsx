@@ -1,9 +1,16 @@
 import type { HeightOccasion } from '@/core/ledger/entries';
-import { isClosed } from '@/core/ledger/order-state';
-import { heightsOfOrder } from '@/features/heights/order-heights';
+import { isClosed, isJob } from '@/core/ledger/order-state';
+import { HeightHistory } from '@/features/heights/height-history';
+import {
+  heightHistory,
+  heightsOfOrder,
+  whyHeightsOff,
+  withWhatComes,
+} from '@/features/heights/order-heights';
+import { WhyOff } from '@/features/heights/why-off';
 import { HeightsForm } from '@/features/heights/heights-form';
 import { HeightTable, StancePanel } from '@/features/heights/stance-panel';
-import { orderPage } from '@/server/queries/page-data';
+import { crewNames, orderPage } from '@/server/queries/page-data';
 
 const AFTER: HeightOccasion[] = [
   'on wheels',
@@ -13,12 +20,23 @@ const AFTER: HeightOccasion[] = [
   'on new tires',
 ];
 
+const VISIT: HeightOccasion[] = [
+  'come-back',
+  'settled',
+  'with accessories',
+  'on new tires',
+  'after alignment',
+];
+
 export default async function HeightsPage({ params }: { params: Promise<{ id: string }> }) {
   const { file, viewer } = await orderPage(params);
   const intake = file.state.intake!.data;
   const { baseline, stance, unit, rows, verdicts } = heightsOfOrder(file);
-  const occasions: HeightOccasion[] =
-    intake.orderKind === 're-torque' ? ['come-back'] : baseline ? AFTER : ['as came'];
+  const occasions: HeightOccasion[] = !isJob(file.state) ? VISIT : baseline ? AFTER : ['as came'];
+  const off = whyHeightsOff(file);
+  const history = heightHistory(file);
+  const later = withWhatComes(file);
+  const { leads } = await crewNames();
   const tires = baseline && file.state.run ? (intake.newTires ?? intake.tires) : intake.tires;
   return (
     <>
@@ -36,6 +54,17 @@ export default async function HeightsPage({ params }: { params: Promise<{ id: st
           <p className="mt-3 text-[1.15rem] font-semibold">{verdicts.map((axle) => axle.text).join(' ')}</p>
         </section>
       )}
+      {later && (
+        <section className="mb-8 max-w-4xl">
+          <h2 className="border-b border-ink pb-1">With what is still to come</h2>
+          <HeightTable rows={[later.row]} unit={unit} />
+          <p className="mt-1 text-soft">
+            Still to come: {later.names}. Predicted from the heights as they stand now, less what it weighs.
+          </p>
+        </section>
+      )}
+      {history.length > 0 && <HeightHistory ends={history} unit={unit} />}
+      {off && !isClosed(file.state) && file.state.run && <WhyOff orderId={file.id} leads={leads} {...off} />}
       {!isClosed(file.state) && (
         <HeightsForm
           key={rows.length}

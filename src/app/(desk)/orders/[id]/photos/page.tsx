@@ -1,6 +1,10 @@
 import { missingShots } from '@/core/ledger/closing';
 import { isClosed } from '@/core/ledger/order-state';
-import { PhotoButton, PhotoForm } from '@/features/photos/photo-upload';
+import { photoPairs } from '@/core/ledger/photo-shots';
+import { BeforeAfter } from '@/features/photos/before-after';
+import { PhotoMany } from '@/features/photos/photo-many';
+import { PhotoButton } from '@/features/photos/photo-upload';
+import { StandInCamera } from '@/features/photos/stand-in-camera';
 import { PhotoGrid } from '@/features/photos/photo-grid';
 import { orderPage } from '@/server/queries/page-data';
 
@@ -9,13 +13,35 @@ export default async function PhotosPage({ params }: { params: Promise<{ id: str
   const { state } = file;
   const steps = state.document?.steps ?? [];
   const missing = missingShots(state);
+  const pairs = photoPairs(state.photos);
   const text = (id: string) => steps.find((step) => step.id === id)?.do ?? '';
   return (
     <div className="grid gap-x-9 lg:grid-cols-[minmax(0,1fr)_360px]">
       <div>
+        {pairs.length > 0 && (
+          <section className="mb-8">
+            <h2 className="mb-3 border-b border-ink pb-1">Before and after</h2>
+            <div className="grid gap-6 md:grid-cols-2">
+              {pairs.map((pair) => (
+                <BeforeAfter
+                  key={pair.shot}
+                  shot={pair.shot}
+                  before={`/api/photos/${pair.before.data.photoId}`}
+                  after={`/api/photos/${pair.after.data.photoId}`}
+                />
+              ))}
+            </div>
+          </section>
+        )}
         <h2 className="mb-3">Photos</h2>
         {state.photos.length ? (
-          <PhotoGrid photos={state.photos} stepText={text} />
+          <PhotoGrid
+            orderId={file.id}
+            photos={state.photos}
+            marks={state.after.marks}
+            stepText={text}
+            mayDraw={!isClosed(state)}
+          />
         ) : (
           <p className="py-4 text-soft">None yet. Each shot the work asks for is listed beside.</p>
         )}
@@ -51,11 +77,14 @@ export default async function PhotosPage({ params }: { params: Promise<{ id: str
         )}
         {!isClosed(state) && (
           <section>
-            <h2 className="mb-2 border-b border-ink pb-1">Another picture</h2>
-            <PhotoForm
+            <h2 className="mb-2 border-b border-ink pb-1">More pictures</h2>
+            <PhotoMany
               orderId={file.id}
               steps={steps.map((step, index) => ({ id: step.id, text: `${index + 1} ${step.do}` }))}
             />
+            <div className="mt-4">
+              <StandInCamera orderId={file.id} />
+            </div>
           </section>
         )}
       </aside>

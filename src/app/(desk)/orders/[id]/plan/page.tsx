@@ -10,6 +10,7 @@ import { HeightTable } from '@/features/heights/stance-panel';
 import { AnswerForm } from '@/features/answers/answer-form';
 import { Planner } from '@/features/planner/planner';
 import { db } from '@/server/database';
+import { kitLines } from '@/server/queries/kit-ledger';
 import { catalogParts } from '@/server/queries/catalog';
 import { orderPage } from '@/server/queries/page-data';
 import { finishedLifts, sheetOfOrder } from '@/server/queries/planning';
@@ -33,7 +34,11 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
   const plan = latestPlan(state);
   const answered = planAnswer(state);
   const { stance, unit } = heightsOfOrder(file);
-  const [sheet, catalog] = await Promise.all([sheetOfOrder(db(), file), catalogParts(db())]);
+  const [sheet, catalog, known] = await Promise.all([
+    sheetOfOrder(db(), file),
+    catalogParts(db()),
+    kitLines(db()),
+  ]);
   const kits = [...new Set(catalog.flatMap((part) => part.kit ?? []))];
   const past = await finishedLifts(db(), vehicle.platform, kits);
   const setup = { front: vehicle.frontSuspension, rear: vehicle.rearSuspension };
@@ -154,6 +159,7 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
               catalog,
               past,
               platform: vehicle.platform,
+              known,
               order: { id: file.id, isLead: holdsRole(viewer.roles, ['lead']), again: plan !== null },
             }}
           />

@@ -1,12 +1,19 @@
 import sharp from 'sharp';
 
-/** Pictures the demo draws itself: a car at a corner, a tape on a fender, a fastener with its stripe. */
+/**
+ * The stand-in camera: pictures drawn here, never found ones. A car at a corner or from its side at a height, a tape on
+ * a fender, a fastener with its stripe.
+ */
+
+export const SCENES = ['side', 'front', 'rear', 'fastener', 'tape', 'part'] as const;
 
 export interface Scene {
-  kind: 'front' | 'rear' | 'fastener' | 'tape' | 'part';
+  kind: (typeof SCENES)[number];
   words: string;
   /** Shifts light and colors, so that no two scenes are the same bytes. */
   seed: number;
+  /** How far the body stands over the wheels, 0 as it came to 1 well lifted; of the side view alone. */
+  raised?: number;
 }
 
 const WIDTH = 1200;
@@ -17,6 +24,12 @@ function body(scene: Scene): string {
   const steel = `hsl(${hue} 12% 62%)`;
   const paint = `hsl(${(hue + 140) % 360} 32% 38%)`;
   switch (scene.kind) {
+    case 'side': {
+      const y = 505 - (scene.raised ?? 0) * 95;
+      return `<rect y="690" width="1200" height="170" fill="#6b6557"/><path d="M110 ${y}q-8 -120 60 -135l170 -20 110 -120h260l70 125h270q90 10 90 150Z" fill="${paint}" stroke="#16140f" stroke-width="10"/>
+        <path d="M470 ${y - 160}l80 -90h60v95ZM630 ${y - 250}h70l52 95H630Z" fill="#cfd6d6" stroke="#16140f" stroke-width="7"/>
+        ${[300, 905].map((x) => `<circle cx="${x}" cy="590" r="112" fill="#1d1c1a" stroke="#0c0b0a" stroke-width="12"/><circle cx="${x}" cy="590" r="58" fill="${steel}"/>`).join('')}`;
+    }
     case 'front':
     case 'rear':
       return `<path d="M90 560V330q0-80 90-90h620q120 10 150 110l60 210Z" fill="${paint}" stroke="#16140f" stroke-width="10"/>

@@ -1,0 +1,69 @@
+import type { Metadata } from 'next';
+import Link from 'next/link';
+import { connection } from 'next/server';
+import { holdsRole } from '@/core/ledger/roles';
+import { shopMoment } from '@/core/units/shop-time';
+import { MessageRow } from '@/features/messages/message-row';
+import { TemplateForm } from '@/features/messages/template-form';
+import { db } from '@/server/database';
+import { requirePerson } from '@/server/http';
+import { type QueuedMessage, messagesNow } from '@/server/messages/send';
+import { MESSAGE_STAGES, STAGE_TITLES, TEMPLATE_NAMES, readTemplates } from '@/server/messages/templates';
+import { readShop } from '@/server/queries/shop';
+
+export const metadata: Metadata = { title: 'Messages' };
+
+function whenWords(message: QueuedMessage, timeZone: string): string {
+  switch (message.state) {
+    case 'sent':
+      return `sent ${shopMoment(message.sentAt!, timeZone)}`;
+    case 'queued':
+      return `goes out ${shopMoment(message.notBefore, timeZone)}`;
+    case 'failed':
+      return 'did not get out';
+    case 'dropped':
+      return 'let go';
+  }
+}
+
+export default async function MessagesPage() {
+  await connection();
+  const person = await requirePerson();
+  const [shop, messages, templates] = await Promise.all([readShop(db()), messagesNow(), readTemplates(db())]);
+  return (
+    <>
+      <h1>Messages</h1>
+      <p className="pb-3 text-soft">
+        Nothing goes out between {shop.quietFrom}:00 and {shop.quietTo}:00. What the stand-in gateway
+        delivered is in its <Link href="/stand-ins">outbox</Link>.
+      </p>
+      <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+        <section>
+          <h2 className="border-b border-ink pb-1">To customers</h2>
+          <ul>
+            {messages.map((message) => (
+              <MessageRow
+                key={message.id}
+                message={message}
+                title={STAGE_TITLES[message.stage]}
+                when={whenWords(message, shop.timeZone)}
+              />
+            ))}
+            {messages.length === 0 && <li className="py-3 text-soft">None yet.</li>}
+          </ul>
+        </section>
+        {holdsRole(person.roles, ['lead']) && (
+          <section>
+            <h2 className="border-b border-ink pb-1">Their words</h2>
+            <p className="py-2 text-soft">
+              {TEMPLATE_NAMES.map((name) => `{${name}}`).join(', ')} are filled in as each goes out.
+            </p>
+            {MESSAGE_STAGES.map((stage) => (
+              <TemplateForm key={stage} stage={stage} title={STAGE_TITLES[stage]} {...templates[stage]} />
+            ))}
+          </section>
+        )}
+      </div>
+    </>
+  );
+}

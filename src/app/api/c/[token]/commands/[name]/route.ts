@@ -1,0 +1,23 @@
+import { THE_CUSTOMER } from '@/core/ledger/roles';
+import { execute } from '@/server/commands/execute';
+import { changing, json } from '@/server/http';
+import { openLink } from '@/server/links/links';
+import { notHere } from '@/server/links/page';
+
+/** What a customer says on their own page: a few commands, for that page's order alone. */
+export async function POST(
+  request: Request,
+  { params }: { params: Promise<{ token: string; name: string }> },
+) {
+  const { token, name } = await params;
+  return changing(async () => {
+    const link = await openLink(token);
+    if (!link) return notHere();
+    const answer = await execute(name, await request.json(), {
+      person: { ...THE_CUSTOMER, roles: [], lengthUnit: 'in', torqueUnit: 'lbft' },
+      deviceId: link.linkId,
+      onLink: link.orderId,
+    });
+    return json(answer.ok ? 200 : 400, answer);
+  })(request);
+}

@@ -1,0 +1,18 @@
+import { handoffPdf } from '@/server/documents/handoff-pdf';
+import { noteView, openLink } from '@/server/links/links';
+import { notHere } from '@/server/links/page';
+
+/** The handoff of the page's own order as a PDF. */
+export async function GET(_request: Request, { params }: { params: Promise<{ token: string }> }) {
+  const link = await openLink((await params).token);
+  const pdf = link && (await handoffPdf(link.orderId));
+  if (!link || !pdf) return notHere();
+  await noteView(link.linkId, 'pdf');
+  return new Response(new Uint8Array(pdf.bytes), {
+    headers: {
+      'Content-Type': 'application/pdf',
+      'Content-Disposition': `attachment; filename="handoff-${pdf.number}.pdf"`,
+      'Cache-Control': 'no-store',
+    },
+  });
+}

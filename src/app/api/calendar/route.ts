@@ -1,0 +1,20 @@
+import { execute } from '@/server/commands/execute';
+import { sha256 } from '@/server/entries/canonical';
+import { actorOrAnswer, changing, json } from '@/server/http';
+import { newToken } from '@/server/links/links';
+
+/** Gives the calendar feed another secret address, shown this once; the one before stops working. */
+export const POST = changing(async (request) => {
+  const session = await actorOrAnswer();
+  if (session instanceof Response) return session;
+  const secret = newToken();
+  const { id, deviceSeq } = (await request.json()) as { id: string; deviceSeq: number };
+  const answer = await execute(
+    'calendar.renew',
+    { id, deviceSeq, input: { secretHash: sha256(secret) } },
+    { person: session.person, deviceId: session.deviceId },
+  );
+  if (!answer.ok) return json(400, answer);
+  const origin = process.env.PUBLIC_URL ?? new URL(request.url).origin;
+  return json(200, { ok: true, answer: { address: `${origin}/api/calendar/${secret}.ics` } });
+});

@@ -1,0 +1,20 @@
+import { SCENES, drawScene } from '@/server/devices/camera';
+import { currentSession } from '@/server/http';
+
+/** The stand-in camera: one of its pictures, drawn when it is asked for. */
+export async function GET(request: Request) {
+  const session = await currentSession();
+  if (!session || session.needs !== 'nothing') return new Response('Sign in first.', { status: 401 });
+  const asked = new URL(request.url).searchParams;
+  const kind = SCENES.find((scene) => scene === asked.get('scene')) ?? 'part';
+  const number = (name: string) => Number(asked.get(name) ?? 0) || 0;
+  const picture = await drawScene({
+    kind,
+    words: (asked.get('words') ?? kind).slice(0, 60),
+    seed: Math.max(0, Math.min(999, Math.round(number('seed')))),
+    raised: Math.max(0, Math.min(1, number('raised'))),
+  });
+  return new Response(new Uint8Array(picture), {
+    headers: { 'Content-Type': 'image/jpeg', 'Cache-Control': 'private, max-age=3600' },
+  });
+}

@@ -1,0 +1,16 @@
+import { Refusal } from '@/core/calc/calculator';
+import { holdsRole } from '@/core/ledger/roles';
+import { importOrder } from '@/server/formats/import-order';
+import { fileOf } from '@/server/formats/take-file';
+import { ORDER_LIMITS } from '@/server/formats/zip';
+import { actorOrAnswer, changing, json } from '@/server/http';
+
+/** Takes a work order in from its ZIP. */
+export const POST = changing(async (request) => {
+  const session = await actorOrAnswer();
+  if (session instanceof Response) return session;
+  if (!holdsRole(session.person.roles, ['lead']))
+    throw new Refusal('not-yours', 'This is for the lead: ask one.', 'file');
+  const zip = await fileOf(await request.formData(), ORDER_LIMITS.packed, 'a work order’s ZIP');
+  return json(200, { ok: true, answer: await importOrder(zip) });
+});

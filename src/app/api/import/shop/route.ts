@@ -1,0 +1,17 @@
+import { fileOf } from '@/server/formats/take-file';
+import { SHOP_LIMITS } from '@/server/formats/zip';
+import { changing, currentDevice, json, keepSession } from '@/server/http';
+import { signIn } from '@/server/sessions/sessions';
+import { bringShop } from '@/server/shop-opening';
+
+/** Brings a whole shop into an empty place; whoever does so needs the console's code. */
+export const POST = changing(async (request) => {
+  const form = await request.formData();
+  const field = (name: string) => String(form.get(name) ?? '');
+  const taker = { name: field('owner.name'), password: field('owner.password'), pin: field('owner.pin') };
+  const zip = await fileOf(form, SHOP_LIMITS.packed, 'the shop’s ZIP');
+  const device = await currentDevice();
+  await bringShop(field('code'), zip, taker);
+  await keepSession(await signIn(taker.name, taker.password, device));
+  return json(200, { ok: true, answer: {} });
+});

@@ -1,0 +1,25 @@
+import QRCode from 'qrcode';
+import { execute } from '@/server/commands/execute';
+import { sha256 } from '@/server/entries/canonical';
+import { actorOrAnswer, changing, json } from '@/server/http';
+import { linkAddress, newToken } from '@/server/links/links';
+
+/** Makes the customer's page an address and shows it this once; from then on only its hash is known here. */
+export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {
+  const { id: orderId } = await params;
+  return changing(async () => {
+    const session = await actorOrAnswer();
+    if (session instanceof Response) return session;
+    const token = newToken();
+    const { id, deviceSeq } = (await request.json()) as { id: string; deviceSeq: number };
+    const answer = await execute(
+      'link.make',
+      { id, deviceSeq, input: { orderId, tokenHash: sha256(token) } },
+      { person: session.person, deviceId: session.deviceId },
+    );
+    if (!answer.ok) return json(400, answer);
+    const address = linkAddress(token, new URL(request.url).origin);
+    const picture = await QRCode.toString(address, { type: 'svg', margin: 1, errorCorrectionLevel: 'M' });
+    return json(200, { ok: true, answer: { address, picture } });
+  })(request);
+}

@@ -1,0 +1,28 @@
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { db } from '@/server/database';
+import { dropSheet } from '@/server/devices/rack';
+import { actorOrAnswer, changing, json } from '@/server/http';
+import { platformSpec } from '@/server/queries/alignment-spec';
+
+const schema = Joi.object<{ orderId: string; as: 'csv' | 'json'; short: boolean }>({
+  orderId: Joi.string().guid().required(),
+  as: Joi.valid('csv', 'json').required(),
+  short: Joi.boolean().required(),
+});
+
+/** The stand-in rack drops a sheet for an order into the shop's folder. */
+export const POST = changing(async (request) => {
+  const session = await actorOrAnswer();
+  if (session instanceof Response) return session;
+  const { value, error } = schema.validate(await request.json());
+  if (error) throw new Refusal('input', `${error.details[0]!.message}.`, String(error.details[0]!.path[0]));
+  const order = await db().row<{ number: number; plate: string; platform: string }>(
+    'SELECT number, plate, platform FROM work_order JOIN vehicle ON vehicle.id = vehicle_id WHERE work_order.id = ?',
+    [value.orderId],
+  );
+  if (!order) throw new Refusal('no-order', 'There is no such work order.', 'orderId');
+  const spec = await platformSpec(db(), order.platform);
+  const name = await dropSheet(order, spec?.spec ?? null, value.as, value.short);
+  return json(200, { ok: true, answer: { name } });
+});

@@ -1,0 +1,181 @@
+import type { Metadata } from 'next';
+import { connection } from 'next/server';
+import { tapeOf } from '@/core/ledger/tape';
+import { hoursText, moneyText } from '@/core/units/money';
+import { longDay, shopMoment, shortDay } from '@/core/units/shop-time';
+import { AnswerOnPage } from '@/features/customer/offer-answer';
+import { OwnDoor } from '@/features/customer/own-door';
+import { AskDate, LongCheckIn, TellOdometer } from '@/features/customer/page-forms';
+import { PacketPage } from '@/features/handoff/packet-page';
+import { SignForm } from '@/features/handoff/sign-form';
+import { noteView } from '@/server/links/links';
+import { linkOr404 } from '@/server/links/page';
+import { customerPage } from '@/server/queries/customer-page';
+import { SmallTape } from '@/ui/tape';
+
+export const metadata: Metadata = {
+  title: 'Your car',
+  robots: { index: false, follow: false },
+  referrer: 'no-referrer',
+};
+
+export default async function CustomerPage({ params }: { params: Promise<{ token: string }> }) {
+  await connection();
+  const link = await linkOr404(params);
+  const { token } = await params;
+  await noteView(link.linkId, 'page');
+  const page = await customerPage(link.orderId);
+  const { file, quote, packet } = page;
+  const { currency, timeZone } = file.shop;
+  const photos = `/api/c/${token}/photos`;
+  const intake = file.state.intake!.data;
+  const section = 'mt-7 border-t-2 border-ink pt-2';
+  return (
+    <OwnDoor token={token}>
+      <main className="mx-auto max-w-3xl px-4 pt-4 pb-14">
+        <p className="font-head text-[1.1rem]">{file.shop.name}</p>
+        <h1 className="text-[1.9rem]">{file.vehicle.label}</h1>
+        <p className="text-soft">
+          {file.vehicle.plate} · order {file.number}
+          {intake.promisedFor && !page.closed ? ` · promised ${longDay(intake.promisedFor, timeZone)}` : ''}
+        </p>
+        <div className="mt-3">
+          <SmallTape marks={tapeOf(file.state)} />
+        </div>
+        <p className="mt-2 text-[1.25rem] font-semibold" data-testid="standing">
+          {page.standing}
+        </p>
+
+        {page.offers.length > 0 && (
+          <section className={section}>
+            <h2>We ask for your yes or no</h2>
+            {page.offers.map(({ entry: { data } }) => (
+              <article key={data.offerId} className="border-b border-rule py-4" data-testid="offer">
+                {data.photoId && (
+                  // eslint-disable-next-line @next/next/no-img-element
+                  <img
+                    src={`${photos}/${data.photoId}?size=small`}
+                    alt={`What is offered: ${data.text}`}
+                    className="mb-3 aspect-[4/3] w-full border border-rule object-cover"
+                  />
+                )}
+                <p className="flex items-baseline justify-between gap-4">
+                  <span className="text-[1.15rem] font-semibold">{data.text}</span>
+                  <span className="figure text-[1.6rem]">{moneyText(data.cents, currency)}</span>
+                </p>
+                <AnswerOnPage
+                  command="offer.answer"
+                  input={{ offerId: data.offerId, version: data.version }}
+                  yes="Yes, do it"
+                  no="No, leave it"
+                />
+              </article>
+            ))}
+          </section>
+        )}
+
+        {quote && (
+          <section className={section}>
+            <h2>The quote</h2>
+            <ul>
+              {quote.entry.data.lines.map((line) => (
+                <li key={line.text} className="flex justify-between gap-4 border-b border-rule py-1.5">
+                  <span>{line.text}</span>
+                  <span className="figure whitespace-nowrap">{moneyText(line.cents, currency)}</span>
+                </li>
+              ))}
+            </ul>
+            <p className="mt-2">
+              Work takes {hoursText(quote.entry.data.hours.p50)} to {hoursText(quote.entry.data.hours.p80)} at{' '}
+              {moneyText(quote.entry.data.ratePerHour, currency)} an hour. Deposit{' '}
+              {moneyText(quote.entry.data.depositCents, currency)}.
+            </p>
+            {quote.entry.data.unknown && <p>Not known yet: {quote.entry.data.unknown}</p>}
+            <AnswerOnPage
+              command="quote.answer"
+              input={{ version: quote.entry.data.version }}
+              yes="Yes, go on"
+              no="No"
+            />
+          </section>
+        )}
+
+        {page.answered.length > 0 && !page.closed && (
+          <section className={section}>
+            <h2>Answered</h2>
+            {page.answered.map(({ entry, answer }) => (
+              <p key={entry.data.offerId} className="border-b border-rule py-1.5">
+                {entry.data.text}, {moneyText(entry.data.cents, currency)}:{' '}
+                <strong>{answer!.data.yes ? 'yes' : 'no'}</strong>, {answer!.data.how}
+              </p>
+            ))}
+          </section>
+        )}
+
+        {page.readyToSign && (
+          <section className={section}>
+            <h2 className="mb-2">Sign for it</h2>
+            <p className="mb-3">
+              Read the handoff below first: what was done, what was measured, and what to mind. Your name and
+              signature close the record.
+            </p>
+            <SignForm orderId={file.id} customer={file.customer.name} />
+          </section>
+        )}
+
+        {page.wantsCheckIn && (
+          <section className={section}>
+            <h2 className="mb-2">After some months: how is it?</h2>
+            <LongCheckIn />
+          </section>
+        )}
+
+        {page.closed && (
+          <section className={section}>
+            <h2 className="mb-2">What the dial reads</h2>
+            <TellOdometer unit={file.vehicle.distanceUnit} />
+          </section>
+        )}
+
+        <section className={section}>
+          <h2 className="mb-2">Ask for a date</h2>
+          {page.wishes.map(({ entry, answer }) => (
+            <p key={entry.id} className="mb-2 border-b border-rule pb-2">
+              {entry.data.day && <strong>{shortDay(entry.data.day)}. </strong>}
+              {entry.data.words}
+              <span className="block font-semibold">
+                {answer ? `The shop: ${answer.data.words}` : 'Not answered yet.'}
+              </span>
+            </p>
+          ))}
+          <AskDate />
+        </section>
+
+        {packet && (
+          <section className={section}>
+            <h2 className="mb-1">{page.closed ? 'Your handoff' : 'The handoff, before you sign'}</h2>
+            <div className="no-print mb-4 grid gap-2 sm:grid-cols-3">
+              <a className="btn min-h-14" href={`/api/c/${token}/handoff`}>
+                The PDF
+              </a>
+              {page.closed && (
+                <a className="btn min-h-14" href={`/api/c/${token}/order.zip`}>
+                  All of it, as a ZIP
+                </a>
+              )}
+              {page.closed && (
+                <a className="btn min-h-14" href={`/api/c/${token}/calendar.ics`}>
+                  Dates for a calendar
+                </a>
+              )}
+            </div>
+            <PacketPage packet={packet} photoBase={photos} />
+          </section>
+        )}
+        <p className="mt-8 text-[0.95rem] text-soft">
+          This page works until {shopMoment(link.until, timeZone)}. Whoever has its address sees it.
+        </p>
+      </main>
+    </OwnDoor>
+  );
+}

@@ -1,0 +1,131 @@
+import Link from 'next/link';
+import { shortDay } from '@/core/units/shop-time';
+import { type ComeBack, comeBackTitle, dueWords } from '@/server/queries/come-backs';
+import { ComeBackSign } from './come-back-sign';
+import { AskHowItRides, ComeBackMore, RemindersSwitch, VisitButton } from './visit-button';
+
+const round = (value: number) => Math.round(value).toLocaleString('en-US');
+const STAGES: Record<string, string> = { soon: 'nearly due', due: 'due', overdue: 'overdue' };
+
+/** How much of the distance is driven, as a bar with its end at due. */
+function Driven({ comeBack }: { comeBack: ComeBack }) {
+  const { startOdometer, lastOdometer, dueOdometer, unit } = comeBack;
+  if (startOdometer === null || lastOdometer === null || dueOdometer === null)
+    return <p className="text-soft">by date</p>;
+  const part = Math.min(1, Math.max(0, (lastOdometer - startOdometer) / (dueOdometer - startOdometer)));
+  return (
+    <div>
+      <div className="h-2.5 border border-rule bg-card" aria-hidden>
+        <div className="h-full bg-pen" style={{ width: `${part * 100}%` }} />
+      </div>
+      <p className="text-[0.97rem] text-soft">
+        at <span className="figure text-[1.05rem] text-ink">{`${round(dueOdometer)} ${unit}`}</span>
+      </p>
+    </div>
+  );
+}
+
+function DueLine({ comeBack, mayClose }: { comeBack: ComeBack; mayClose: boolean }) {
+  const { daysLeft, earliestOn, latestOn, dueOn } = comeBack;
+  const late = daysLeft !== null && daysLeft < 0;
+  const band = earliestOn && latestOn && earliestOn !== latestOn;
+  return (
+    <li
+      className="grid items-center gap-x-5 gap-y-1 border-t border-hair py-1.5 md:grid-cols-[40px_minmax(0,4fr)_minmax(0,3fr)_minmax(0,3fr)_auto]"
+      data-testid="come-back"
+    >
+      <ComeBackSign comeBack={comeBack} size={38} />
+      <p>
+        <span className="font-semibold">{comeBackTitle(comeBack)}</span>
+        {comeBack.places.length > 0 && (
+          <span className="text-soft">
+            {' '}
+            · {comeBack.places.length} {comeBack.places.length === 1 ? 'place' : 'places'}
+          </span>
+        )}
+      </p>
+      <p>
+        <span className={late ? 'font-semibold text-danger' : 'font-semibold'}>{dueWords(daysLeft)}</span>
+        {dueOn && <span className="text-soft"> {shortDay(dueOn)}</span>}
+        {band && (
+          <span className="block text-[0.95rem] text-predicted">
+            between {shortDay(earliestOn)} and {shortDay(latestOn)}
+          </span>
+        )}
+        {comeBack.reminded.length > 0 && (
+          <span className="block text-[0.95rem] text-soft">
+            told: {comeBack.reminded.map((stage) => STAGES[stage] ?? stage).join(', ')}
+          </span>
+        )}
+      </p>
+      <Driven comeBack={comeBack} />
+      <span className="flex justify-end gap-2">
+        {comeBack.kind === 'check-in' && <AskHowItRides orderId={comeBack.orderId} label={comeBack.label} />}
+        <ComeBackMore followUpId={comeBack.id} mayClose={mayClose} />
+      </span>
+    </li>
+  );
+}
+
+/** One car with all it comes back for, what is due first leading. */
+export function CarRow({
+  comeBacks,
+  places,
+  mayClose,
+}: {
+  comeBacks: ComeBack[];
+  places: { id: string; name: string }[];
+  mayClose: boolean;
+}) {
+  const first = comeBacks[0]!;
+  const visits = comeBacks.filter((one) => one.kind !== 'check-in');
+  const pace = comeBacks.find((one) => one.pacePerDay)?.pacePerDay;
+  const dial = comeBacks.find((one) => one.lastOdometer !== null)?.lastOdometer;
+  return (
+    <li className="border-t border-ink py-2.5">
+      <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2 pb-1.5">
+        <p className="min-w-0">
+          <Link
+            href={`/orders/${first.orderId}`}
+            className="font-head text-[1.35rem] font-semibold no-underline hover:underline"
+          >
+            {first.label}
+          </Link>{' '}
+          <span className="text-soft">
+            {first.plate} · {first.customer} · <span className="whitespace-nowrap">{first.phone}</span>
+            {dial !== undefined && dial !== null && ` · last read ${round(dial)} ${first.unit}`}
+            {pace && `, ${round(pace)} ${first.unit} a day`}
+          </span>
+        </p>
+        <div className="flex flex-wrap justify-end gap-2">
+          <RemindersSwitch customerId={first.customerId} wanted={first.reminders} />
+          <ComeBackMore orderId={first.orderId} unit={first.unit} mayClose={mayClose} />
+          {first.openVisit ? (
+            <Link className="btn btn-pen" href={`/bay/${first.openVisit}`}>
+              Go on with it
+            </Link>
+          ) : (
+            visits.length > 0 && (
+              <VisitButton
+                followUps={visits.map((one) => ({
+                  id: one.id,
+                  title: comeBackTitle(one),
+                  due: dueWords(one.daysLeft),
+                  taken: one.daysLeft === null || one.daysLeft <= 21,
+                }))}
+                label={first.label}
+                unit={first.unit}
+                places={places}
+              />
+            )
+          )}
+        </div>
+      </div>
+      <ul>
+        {comeBacks.map((comeBack) => (
+          <DueLine key={comeBack.id} comeBack={comeBack} mayClose={mayClose} />
+        ))}
+      </ul>
+    </li>
+  );
+}

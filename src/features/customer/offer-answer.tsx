@@ -1,0 +1,33 @@
+'use client';
+
+import { useCommand } from '@/ui/commands';
+import { FormErrors } from '@/ui/form';
+
+/** Yes or no to one version of what is offered; the answer says that it came from this page. */
+export function AnswerOnPage({
+  command,
+  input,
+  yes,
+  no,
+}: {
+  command: 'offer.answer' | 'quote.answer';
+  input: object;
+  yes: string;
+  no: string;
+}) {
+  const { give, busy, errors } = useCommand(command);
+  const answer = (value: boolean) => void give({ ...input, yes: value, how: 'on the link', witness: null });
+  return (
+    <>
+      <div className="mt-3 grid grid-cols-2 gap-3">
+        <button type="button" className="btn btn-pen min-h-14" disabled={busy} onClick={() => answer(true)}>
+          {yes}
+        </button>
+        <button type="button" className="btn min-h-14" disabled={busy} onClick={() => answer(false)}>
+          {no}
+        </button>
+      </div>
+      <FormErrors errors={errors} shown={[]} />
+    </>
+  );
+}

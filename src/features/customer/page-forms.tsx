@@ -1,0 +1,136 @@
+'use client';
+
+import { useState } from 'react';
+import { CHANGES } from '@/core/ledger/after-work-book';
+import { useCommand } from '@/ui/commands';
+import {
+  AreaField,
+  Errors,
+  FormErrors,
+  OdometerFields,
+  SelectField,
+  TextField,
+  fieldsOf,
+  odometerFrom,
+} from '@/ui/form';
+
+/** The dial, told from home: it moves the day each come-back is due. */
+export function TellOdometer({ unit }: { unit: 'km' | 'mi' }) {
+  const { give, busy, errors } = useCommand('odometer.report');
+  const [told, setTold] = useState(false);
+  return (
+    <form
+      onSubmit={async (event) => {
+        event.preventDefault();
+        const form = event.currentTarget;
+        setTold(false);
+        if (await give({ odometer: odometerFrom(fieldsOf(form)) })) {
+          form.reset();
+          setTold(true);
+        }
+      }}
+    >
+      <Errors errors={errors}>
+        <OdometerFields unit={unit} label="What the dial reads today" />
+        <FormErrors errors={errors} shown={['odometer.value', 'odometer.unread']} />
+      </Errors>
+      <button className="btn mt-3 min-h-14 w-full" disabled={busy}>
+        Tell the shop
+      </button>
+      {told && (
+        <p role="status" className="mt-2 font-semibold">
+          Thank you: it is written down.
+        </p>
+      )}
+    </form>
+  );
+}
+
+/** A wish for a date; the shop's answer appears on this page. */
+export function AskDate() {
+  const { give, busy, errors } = useCommand('date.wish');
+  const [asked, setAsked] = useState(false);
+  return (
+    <form
+      onSubmit={async (event) => {
+        event.preventDefault();
+        const form = event.currentTarget;
+        const f = fieldsOf(form);
+        setAsked(false);
+        if (await give({ day: f.day || null, words: f.words })) {
+          form.reset();
+          setAsked(true);
+        }
+      }}
+    >
+      <Errors errors={errors}>
+        <TextField name="day" label="A day that suits you" type="date" />
+        <TextField className="mt-3" name="words" label="What for, and when of the day" />
+        <FormErrors errors={errors} shown={['day', 'words']} />
+      </Errors>
+      <button className="btn mt-3 min-h-14 w-full" disabled={busy}>
+        Ask for it
+      </button>
+      {asked && (
+        <p role="status" className="mt-2 font-semibold">
+          Asked. The answer will stand here.
+        </p>
+      )}
+    </form>
+  );
+}
+
+const QUESTIONS = [
+  ['ride', 'The ride'],
+  ['noise', 'Noise'],
+  ['fuel', 'Fuel it takes'],
+  ['wear', 'Tires and wear'],
+] as const;
+
+/** After months: what came of it, in a minute's answers. The shop's crew asks the same by telephone. */
+export function LongCheckIn({ orderId }: { orderId?: string }) {
+  const { give, busy, errors } = useCommand('checkin.record');
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        const f = fieldsOf(event.currentTarget);
+        void give({
+          ...(orderId ? { orderId } : {}),
+          ...Object.fromEntries(QUESTIONS.map(([name]) => [name, f[name] || undefined])),
+          again: f.again || undefined,
+          words: f.words,
+        });
+      }}
+    >
+      <Errors errors={errors}>
+        <div className="grid grid-cols-2 gap-3">
+          {QUESTIONS.map(([name, label]) => (
+            <SelectField
+              key={name}
+              name={name}
+              label={label}
+              options={[['', 'choose'], ...CHANGES.map((change) => [change, change] as const)]}
+            />
+          ))}
+        </div>
+        <SelectField
+          className="mt-3"
+          name="again"
+          label="Would you have it done again?"
+          options={[
+            ['', 'choose'],
+            ['yes', 'yes'],
+            ['not sure', 'not sure'],
+            ['no', 'no'],
+          ]}
+        />
+        <AreaField className="mt-3" name="words" label="In your words" />
+        <FormErrors errors={errors} shown={[...QUESTIONS.map(([name]) => name), 'again', 'words']} />
+      </Errors>
+      <button className="btn btn-pen mt-3 min-h-14 w-full" disabled={busy}>
+        Send it
+      </button>
+    </form>
+  );
+}

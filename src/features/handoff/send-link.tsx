@@ -1,0 +1,136 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import type { FieldError } from '@/server/commands/execute';
+import { newId, postJson, useCommand, usePost } from '@/ui/commands';
+import { Dialog } from '@/ui/dialog';
+import { FormErrors } from '@/ui/form';
+
+export interface ShownLink {
+  until: string;
+  worksStill: boolean;
+  views: { when: string; what: string }[];
+}
+
+const WHAT: Record<string, string> = {
+  page: 'looked at',
+  photo: 'a picture',
+  pdf: 'the PDF',
+  zip: 'the ZIP',
+};
+
+/** The customer's page: shown once with its code to be photographed, sent, or taken away; and when it was looked at. */
+export function SendLink({
+  orderId,
+  link,
+  reach,
+}: {
+  orderId: string;
+  link: ShownLink | null;
+  reach: string;
+}) {
+  const router = useRouter();
+  const postAgain = usePost();
+  const send = useCommand('link.send');
+  const revoke = useCommand('link.revoke');
+  const [made, setMade] = useState<{ address: string; picture: string } | null>(null);
+  const [errors, setErrors] = useState<FieldError[]>([]);
+  const [sent, setSent] = useState(false);
+  const make = async () => {
+    const answer = await postAgain(() =>
+      postJson(`/api/orders/${orderId}/link`, { id: newId(), deviceSeq: Date.now() % 1_000_000 }),
+    );
+    if (!answer.ok) return setErrors(answer.errors);
+    setErrors([]);
+    setMade(answer.answer as { address: string; picture: string });
+    router.refresh();
+  };
+  return (
+    <section>
+      <h2 className="border-b border-ink pb-1">The customer’s page</h2>
+      <p className="py-2">
+        {link?.worksStill
+          ? `Works until ${link.until}.`
+          : link
+            ? 'Its time is over: give it a new address.'
+            : 'Status, offers to answer, the handoff to sign. It has no address yet.'}
+      </p>
+      <div className="grid grid-cols-2 gap-2">
+        <button
+          type="button"
+          className="btn min-h-14"
+          disabled={send.busy}
+          onClick={async () => setSent(Boolean(await send.give({ orderId })))}
+        >
+          Send it
+        </button>
+        <button type="button" className="btn min-h-14" onClick={() => void make()}>
+          Show its code
+        </button>
+        {link && (
+          <button
+            type="button"
+            className="btn col-span-2"
+            disabled={revoke.busy}
+            onClick={() => void revoke.give({ orderId })}
+          >
+            Take the page away
+          </button>
+        )}
+      </div>
+      {sent && (
+        <p role="status" className="mt-2 font-medium">
+          On its way to {reach}. An address given before stops working when it leaves.
+        </p>
+      )}
+      <FormErrors errors={[...errors, ...send.errors, ...revoke.errors]} shown={[]} />
+      {link && link.views.length > 0 && (
+        <table className="ledger mt-3">
+          <thead>
+            <tr>
+              <th scope="col">Looked at</th>
+              <th scope="col">What</th>
+            </tr>
+          </thead>
+          <tbody>
+            {link.views.slice(0, 6).map((view, index) => (
+              <tr key={index}>
+                <td>{view.when}</td>
+                <td>{WHAT[view.what] ?? view.what}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <Dialog
+        open={made !== null}
+        onClose={() => setMade(null)}
+        title="The customer’s page"
+        intro="Shown this once: only a hash of the address is kept here. One given before has stopped working."
+      >
+        {made && (
+          <>
+            <div
+              className="mx-auto w-64 bg-white p-2"
+              role="img"
+              aria-label="The address as a code to photograph"
+              // The code is drawn on our own server from the address alone.
+              dangerouslySetInnerHTML={{ __html: made.picture }}
+            />
+            <p className="mt-3 break-all border border-rule bg-card p-3" data-testid="link-address">
+              {made.address}
+            </p>
+            <button
+              type="button"
+              className="btn btn-pen mt-3 min-h-14 w-full"
+              onClick={() => void navigator.clipboard?.writeText(made.address)}
+            >
+              Copy it
+            </button>
+          </>
+        )}
+      </Dialog>
+    </section>
+  );
+}

@@ -1,0 +1,68 @@
+'use client';
+
+import { useState } from 'react';
+import { useCommand } from '@/ui/commands';
+import { Dialog } from '@/ui/dialog';
+import { Errors, SelectField, TextField } from '@/ui/form';
+import { PersonPin, type PinPerson } from '@/ui/person-pin';
+
+/** Hands a part over by itself: what is not done is deferred by name, and a car not fit to drive is push only. */
+export function StageForm({ orderId, left, leads }: { orderId: string; left: string[]; leads: PinPerson[] }) {
+  const { give, busy, errors } = useCommand('stage.close');
+  const [open, setOpen] = useState(false);
+  const [name, setName] = useState('');
+  const [reason, setReason] = useState('');
+  const [pushOnly, setPushOnly] = useState(true);
+  return (
+    <>
+      <button type="button" className="btn w-full" onClick={() => setOpen(true)}>
+        Hand over a stage
+      </button>
+      <Dialog
+        open={open}
+        onClose={() => setOpen(false)}
+        title="Hand over a stage"
+        intro={`What is left is deferred by name to the next stage and stands on the handoff: ${left.join(' ')}`}
+      >
+        <Errors errors={errors}>
+          <TextField
+            name="name"
+            label="Which stage this is"
+            placeholder="rear axle only"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+          <SelectField
+            className="mt-3"
+            name="pushOnly"
+            label="How it leaves"
+            value={pushOnly ? 'push' : 'drive'}
+            onChange={(event) => setPushOnly(event.target.value === 'push')}
+            options={[
+              ['push', 'push only: on a trailer, not driven'],
+              ['drive', 'it drives: nothing touched may be left open or loose'],
+            ]}
+          />
+          <TextField
+            className="mt-3"
+            name="reason"
+            label="Why the rest waits"
+            value={reason}
+            onChange={(event) => setReason(event.target.value)}
+          />
+        </Errors>
+        <div className="mt-4">
+          <PersonPin
+            people={leads}
+            action="Defer the rest"
+            busy={busy}
+            errors={errors.filter((error) => !['name', 'pushOnly', 'reason'].includes(error.field))}
+            onEnter={async (leadId, pin) => {
+              if (await give({ orderId, name, pushOnly, reason, leadId, pin })) setOpen(false);
+            }}
+          />
+        </div>
+      </Dialog>
+    </>
+  );
+}

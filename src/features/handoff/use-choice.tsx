@@ -1,0 +1,31 @@
+'use client';
+
+import { CAR_USES, type CarUse } from '@/core/ledger/after-work-book';
+import { useCommand } from '@/ui/commands';
+import { FormErrors } from '@/ui/form';
+
+/** How the car will be used: what works hard comes back sooner. */
+export function UseChoice({ orderId, use }: { orderId: string; use: CarUse }) {
+  const { give, busy, errors } = useCommand('use.set');
+  return (
+    <fieldset>
+      <legend className="label">From now on it is used for</legend>
+      <div role="radiogroup" aria-label="How it is used" className="mt-1 grid">
+        {CAR_USES.map(([id, words]) => (
+          <button
+            key={id}
+            type="button"
+            role="radio"
+            aria-checked={use === id}
+            disabled={busy}
+            className="btn -mt-[1.5px] justify-start text-left aria-checked:bg-ink aria-checked:text-paper"
+            onClick={() => use !== id && void give({ orderId, use: id })}
+          >
+            {words}
+          </button>
+        ))}
+      </div>
+      <FormErrors errors={errors} shown={[]} />
+    </fieldset>
+  );
+}

@@ -1,0 +1,61 @@
+'use client';
+
+import Link from 'next/link';
+import type { QueuedMessage } from '@/server/messages/send';
+import { useCommand } from '@/ui/commands';
+import { FormErrors } from '@/ui/form';
+
+/** One message and how it stands; what failed says why and is sent again or let go. */
+export function MessageRow({
+  message,
+  title,
+  when,
+}: {
+  message: QueuedMessage;
+  title: string;
+  when: string;
+}) {
+  const { give, busy, errors } = useCommand('message.again');
+  const waits = message.state === 'queued' || message.state === 'failed';
+  return (
+    <li className="border-b border-rule py-2" data-testid="message">
+      <p className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <span>
+          <strong>{title}</strong>, {message.channel === 'text' ? 'text' : 'mail'} to {message.customer},{' '}
+          <Link href={`/orders/${message.orderId}`}>order {message.number}</Link>
+        </span>
+        <span className={message.state === 'failed' ? 'font-semibold text-danger' : 'font-semibold'}>
+          {when}
+        </span>
+      </p>
+      <p className="whitespace-pre-line text-soft">{message.words}</p>
+      {message.why && (
+        <p className="font-medium text-danger">
+          {message.why}{' '}
+          {message.tries > 0 && `Tried ${message.tries} ${message.tries === 1 ? 'time' : 'times'}.`}
+        </p>
+      )}
+      {waits && (
+        <p className="flex gap-2 pt-1">
+          <button
+            type="button"
+            className="btn"
+            disabled={busy}
+            onClick={() => void give({ messageId: message.id, send: true })}
+          >
+            Send it now
+          </button>
+          <button
+            type="button"
+            className="btn"
+            disabled={busy}
+            onClick={() => void give({ messageId: message.id, send: false })}
+          >
+            Let it go
+          </button>
+        </p>
+      )}
+      <FormErrors errors={errors} shown={[]} />
+    </li>
+  );
+}

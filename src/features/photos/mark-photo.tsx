@@ -1,0 +1,129 @@
+'use client';
+
+import { useRef, useState } from 'react';
+import { MARK_KINDS, type PhotoMark } from '@/core/ledger/after-work-book';
+import { useCommand } from '@/ui/commands';
+import { Dialog } from '@/ui/dialog';
+import { FormErrors } from '@/ui/form';
+import { MarkLayer } from './marked-photo';
+
+const KIND_WORDS = { arrow: 'Arrow', ring: 'Ring', line: 'Measured line', text: 'Words' } as const;
+
+/** Draws over a picture: press where it begins, let go where it ends; words go with it. */
+export function MarkPhoto({
+  orderId,
+  photoEntryId,
+  photoId,
+  marks: kept,
+}: {
+  orderId: string;
+  photoEntryId: string;
+  photoId: string;
+  marks: PhotoMark[];
+}) {
+  const { give, busy, errors } = useCommand('photo.mark');
+  const [open, setOpen] = useState(false);
+  const [kind, setKind] = useState<PhotoMark['kind']>('arrow');
+  const [words, setWords] = useState('');
+  const [marks, setMarks] = useState<PhotoMark[]>(kept);
+  const [drawing, setDrawing] = useState<PhotoMark | null>(null);
+  const [aspect, setAspect] = useState(4 / 3);
+  const board = useRef<HTMLDivElement>(null);
+  const at = (event: React.PointerEvent): [number, number] => {
+    const box = board.current!.getBoundingClientRect();
+    const share = (value: number) => Math.max(0, Math.min(1, value));
+    return [share((event.clientX - box.left) / box.width), share((event.clientY - box.top) / box.height)];
+  };
+  return (
+    <>
+      <button type="button" className="btn btn-plain" onClick={() => setOpen(true)}>
+        Draw on it
+      </button>
+      <Dialog
+        open={open}
+        onClose={() => setOpen(false)}
+        title="Draw on the picture"
+        intro="The marks are kept beside the picture; the picture itself stays as it was taken."
+        wide
+      >
+        <div role="radiogroup" aria-label="What to draw" className="mb-2 flex flex-wrap">
+          {MARK_KINDS.map((one) => (
+            <button
+              key={one}
+              type="button"
+              role="radio"
+              aria-checked={kind === one}
+              onClick={() => setKind(one)}
+              className="btn -ml-[1.5px] aria-checked:bg-ink aria-checked:text-paper"
+            >
+              {KIND_WORDS[one]}
+            </button>
+          ))}
+        </div>
+        <label className="label block" htmlFor="mark-words">
+          {kind === 'line' ? 'What it measures' : 'Words with it'}
+        </label>
+        <input
+          id="mark-words"
+          className="input mb-2"
+          value={words}
+          maxLength={80}
+          placeholder={kind === 'line' ? '14 mm' : 'may stay empty'}
+          onChange={(event) => setWords(event.target.value)}
+        />
+        <div
+          ref={board}
+          data-testid="mark-board"
+          className="relative w-full touch-none border border-ink select-none"
+          style={{ aspectRatio: String(aspect) }}
+          onPointerDown={(event) => {
+            event.currentTarget.setPointerCapture(event.pointerId);
+            const from = at(event);
+            setDrawing({ kind, from, to: from, text: words.trim() });
+          }}
+          onPointerMove={(event) => drawing && setDrawing({ ...drawing, to: at(event) })}
+          onPointerUp={(event) => {
+            if (!drawing) return;
+            const done = { ...drawing, to: at(event) };
+            setDrawing(null);
+            if (done.kind === 'text' && !done.text) return;
+            setMarks((before) => [...before, done]);
+          }}
+        >
+          {/* eslint-disable-next-line @next/next/no-img-element */}
+          <img
+            src={`/api/photos/${photoId}`}
+            alt="The picture to draw on"
+            draggable={false}
+            className="absolute inset-0 size-full"
+            onLoad={(event) =>
+              setAspect(event.currentTarget.naturalWidth / event.currentTarget.naturalHeight)
+            }
+          />
+          <MarkLayer marks={drawing ? [...marks, drawing] : marks} aspect={aspect} />
+        </div>
+        <FormErrors errors={errors} shown={[]} />
+        <div className="mt-3 grid grid-cols-[auto_1fr] gap-3">
+          <button
+            type="button"
+            className="btn min-h-14"
+            disabled={!marks.length}
+            onClick={() => setMarks((before) => before.slice(0, -1))}
+          >
+            Last one away
+          </button>
+          <button
+            type="button"
+            className="btn btn-pen min-h-14"
+            disabled={busy}
+            onClick={async () => {
+              if (await give({ orderId, photoEntryId, marks })) setOpen(false);
+            }}
+          >
+            Keep the marks
+          </button>
+        </div>
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,21 @@
+import Joi from 'joi';
+import { calendarDay } from '@/core/calc/fields';
+import { command } from './command';
+import { id, line } from './fields';
+
+/** The customer asks for a date; somebody of the shop answers it. */
+export const dateWish = command({
+  name: 'date.wish',
+  who: ['advisor'],
+  onLink: true,
+  input: Joi.object<{ orderId: string; day: string | null; words: string }>({
+    orderId: id().required(),
+    day: calendarDay().allow(null).default(null),
+    words: line(300).required().messages({ 'string.empty': 'Say what you would like' }),
+  }),
+  async run(ctx, { orderId, day, words }) {
+    const order = await ctx.order(orderId);
+    await ctx.append(order.id, { kind: 'date.wish', data: { wishId: ctx.commandId, day, words } });
+    return { wishId: ctx.commandId };
+  },
+});

@@ -1,0 +1,30 @@
+import Joi from 'joi';
+import { sha256 } from '../entries/canonical';
+import { linkOfOrder, makeLink, newToken } from '../links/links';
+import { queueMessage } from '../messages/queue';
+import { command } from './command';
+import { id } from './fields';
+
+/** The customer's page gets an address, kept as a hash; sent, it goes out with the message. */
+export const linkSend = command({
+  name: 'link.send',
+  who: ['advisor'],
+  input: Joi.object<{ orderId: string }>({ orderId: id().required() }),
+  async run(ctx, { orderId }) {
+    const order = await ctx.order(orderId);
+    const open = await linkOfOrder(order.id);
+    if (!open?.worksStill) {
+      // The address made here is nobody's: the one that works is made as the message leaves.
+      const linkId = await makeLink(ctx.tx, order.id, sha256(newToken()), ctx.receivedAt);
+      await ctx.append(order.id, { kind: 'link', data: { linkId, open: true } });
+    }
+    const messageId = await queueMessage(ctx.tx, {
+      onceKey: `link ${ctx.commandId}`,
+      orderId: order.id,
+      stage: 'link',
+      values: {},
+      at: ctx.receivedAt,
+    });
+    return { messageId };
+  },
+});

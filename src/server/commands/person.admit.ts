@@ -1,0 +1,34 @@
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { hashSecret } from '../sessions/passwords';
+import { command } from './command';
+import { id } from './fields';
+import { newPersonFields } from './person.add';
+
+/** Lets somebody who came with an import work here: with a new password and PIN. */
+export const personAdmit = command({
+  name: 'person.admit',
+  who: ['owner'],
+  input: Joi.object<{ personId: string; password: string; pin: string }>({
+    personId: id().required(),
+    password: newPersonFields.password,
+    pin: newPersonFields.pin,
+  }),
+  async run(ctx, { personId, password, pin }) {
+    const row = await ctx.tx.row<{ name: string; active: number }>(
+      'SELECT name, active FROM person WHERE id = ?',
+      [personId],
+    );
+    if (!row || row.active)
+      throw new Refusal('no-person', 'There is nobody of that id to let in.', 'personId');
+    const taken = await ctx.tx.row('SELECT id FROM person WHERE name = ? AND active', [row.name]);
+    if (taken) throw new Refusal('taken', `Another ${row.name} works here already.`, 'personId');
+    await ctx.tx.run('UPDATE person SET active = TRUE, password_hash = ?, pin_hash = ? WHERE id = ?', [
+      await hashSecret(password),
+      await hashSecret(pin),
+      personId,
+    ]);
+    await ctx.appendShop('person let in', personId, {});
+    return {};
+  },
+});

@@ -1,0 +1,54 @@
+import type { HandoffData } from '@/core/ledger/entries';
+import { sha256, canonicalJson } from '../entries/canonical';
+import type { CommandContext, LockedOrder } from '../commands/command';
+import { buildPacket } from './packet';
+import { packetPdf } from './packet-pdf';
+import { keepDocument } from './store';
+
+/**
+ * Freezes an order's packet and its PDF by their hashes and appends the handoff that names them: signed, or unsigned
+ * with the lead's reason, or a version that follows a correction.
+ */
+export async function sealHandoff(
+  ctx: CommandContext,
+  order: Pick<LockedOrder, 'id' | 'state'>,
+  signed: { by: string; picture: Buffer } | null,
+  correction?: HandoffData['correction'],
+): Promise<number> {
+  const at = ctx.receivedAt.toISOString();
+  const signatureHash = signed ? sha256(signed.picture) : '';
+  const head = (await ctx.tx.row<{ count: number; hash: string }>(
+    'SELECT count, hash FROM chain_head WHERE chain = ?',
+    [order.id],
+  ))!;
+  const version = order.state.handoffs.length + 1;
+  const packet = await buildPacket(ctx.tx, order.id, {
+    version,
+    at,
+    signed: signed ? { by: signed.by, at, pictureHash: signatureHash } : null,
+    chain: head,
+    ...(correction ? { correction } : {}),
+  });
+  const pdf = await packetPdf(packet, ctx.tx, signed?.picture ?? null);
+  const packetHash = await keepDocument(ctx.tx, 'packet', Buffer.from(canonicalJson(packet)), ctx.receivedAt);
+  const pdfHash = await keepDocument(ctx.tx, 'pdf', pdf, ctx.receivedAt);
+  if (signed) {
+    await ctx.tx.run(
+      'INSERT IGNORE INTO signature (hash, order_id, signer_name, picture, created_at) VALUES (?, ?, ?, ?, ?)',
+      [signatureHash, order.id, signed.by, signed.picture, ctx.receivedAt],
+    );
+  }
+  await ctx.append(order.id, {
+    kind: 'handoff',
+    data: {
+      version,
+      packetHash,
+      pdfHash,
+      signatureHash,
+      chainCount: head.count,
+      chainHash: head.hash,
+      ...(correction ? { correction } : {}),
+    },
+  });
+  return version;
+}

@@ -1,0 +1,81 @@
+/** The tables a whole shop travels in, in the order they are written, each with its key and its columns. Sessions,
+ * devices, passwords, customers' page addresses and what is derived stay behind. */
+export const SHOP_TABLES = [
+  {
+    name: 'shop',
+    key: 'id',
+    columns:
+      'id name time_zone currency distance_unit wheel_recheck_km chassis_recheck_km chassis_recheck_days opened_at cents_per_hour coil_step_turns heights_recheck_km heights_recheck_days alignment_recheck_days check_in_days unaligned_km hard_use_percent quiet_from quiet_to',
+  },
+  { name: 'person', key: 'id', columns: 'id name roles length_unit torque_unit' },
+  { name: 'customer', key: 'id', columns: 'id created_at' },
+  { name: 'customer_contact', key: 'customer_id', columns: 'customer_id name phone email no_reminders' },
+  {
+    name: 'vehicle',
+    key: 'id',
+    columns:
+      'id customer_id label body plate plate_reversed vin drive front_suspension rear_suspension wheelbase_mm distance_unit platform facts later created_at',
+  },
+  { name: 'shop_place', key: 'id', columns: 'id name position' },
+  { name: 'wrench', key: 'id', columns: 'id name low_nm high_nm calibration_due active out_reason' },
+  { name: 'shop_tool', key: 'id', columns: 'id kind size drive active' },
+  {
+    name: 'kit',
+    key: 'id',
+    columns: 'id name note fits claimed_front claimed_rear active recheck_km',
+  },
+  { name: 'kit_build', key: 'id', columns: 'id kit_id name position facts part_lines' },
+  {
+    name: 'part',
+    key: 'id',
+    columns:
+      'id code name kind end_of_car settings cost_cents minutes claimed rated_least rated_most requires excludes kit_id active',
+  },
+  {
+    name: 'procedure_version',
+    key: 'id',
+    columns: 'id procedure_id version title hash content note person_id created_at',
+  },
+  { name: 'lesson_settled', key: 'lesson_id', columns: 'lesson_id how words person_id at' },
+  {
+    name: 'alignment_spec',
+    key: 'platform',
+    columns: 'platform source spec caster_goal caster_why updated_at',
+  },
+  { name: 'message_template', key: 'stage, channel', columns: 'stage channel words' },
+  { name: 'reminder', key: 'follow_up_id, stage', columns: 'follow_up_id stage at' },
+  {
+    name: 'work_order',
+    key: 'id',
+    columns: 'id number vehicle_id kind comes_back_from created_at',
+  },
+  {
+    name: 'entry',
+    key: 'chain, seq',
+    columns: 'id chain seq kind at received_at person_id device_id corrects canonical previous_hash hash',
+  },
+  { name: 'chain_head', key: 'chain', columns: 'chain count hash moved_at' },
+] as const;
+
+/** Rows whose bytes lie beside the tables, a file each. */
+export const SHOP_BYTES = [
+  { name: 'document', key: 'hash', columns: 'hash kind created_at', bytes: 'content', folder: 'documents' },
+  {
+    name: 'photo',
+    key: 'id',
+    columns: 'id upload_hash sha256 width height created_at',
+    bytes: 'bytes',
+    folder: 'photos',
+  },
+  {
+    name: 'signature',
+    key: 'hash',
+    columns: 'hash order_id signer_name created_at',
+    bytes: 'picture',
+    folder: 'signatures',
+  },
+] as const;
+
+export const columnsOf = (table: { columns: string }) => table.columns.split(' ');
+export const fileOf = (folder: string, key: string) =>
+  `${folder}/${key}.${folder === 'photos' ? 'jpg' : folder === 'signatures' ? 'png' : 'bin'}`;

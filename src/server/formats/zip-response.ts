@@ -1,0 +1,9 @@
+/** A ZIP as a download that nobody on the way keeps. */
+export const zipResponse = (zip: Buffer, name: string) =>
+  new Response(new Uint8Array(zip), {
+    headers: {
+      'Content-Type': 'application/zip',
+      'Content-Disposition': `attachment; filename="${name}"`,
+      'Cache-Control': 'no-store',
+    },
+  });

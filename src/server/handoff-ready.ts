@@ -1,0 +1,41 @@
+import { Refusal } from '@/core/calc/calculator';
+import { type ClosingHole, closingHoles } from '@/core/ledger/closing';
+import { type OrderState, isJob } from '@/core/ledger/order-state';
+import type { CommandContext, LockedOrder } from './commands/command';
+import type { Db } from './database';
+import { watchLines } from './queries/watch';
+
+/** All that stands between an order and its end: what its own record says, and what earlier visits left to be watched. */
+export async function holesOf(
+  tx: Db,
+  order: { id: string; vehicleId: string; state: OrderState },
+): Promise<ClosingHole[]> {
+  const unanswered = (await watchLines(tx, order.vehicleId)).filter(
+    (line) => line.orderId !== order.id && line.answeredOrder !== order.id,
+  );
+  return [
+    ...closingHoles(order.state),
+    ...unanswered.map((line) => ({
+      code: 'watch',
+      text: `Answer what order ${line.orderNumber} left to be watched: ${line.words}.`,
+      rule: null,
+      ref: line.watchId,
+      page: 'work' as const,
+    })),
+  ];
+}
+
+/** A job with nothing left between it and its handoff. @throws Refusal that lists what is left */
+export async function readyToHandOver(ctx: CommandContext, orderId: string): Promise<LockedOrder> {
+  const order = await ctx.openOrder(orderId);
+  if (!isJob(order.state)) throw new Refusal('visit', 'A visit is closed, not signed over.', 'orderId');
+  const holes = await holesOf(ctx.tx, order);
+  if (holes.length) {
+    throw new Refusal(
+      'holes',
+      `Before it is handed over: ${holes.map((hole) => hole.text).join(' ')}`,
+      'orderId',
+    );
+  }
+  return order;
+}

@@ -1,0 +1,71 @@
+import { randomUUID } from 'node:crypto';
+import { outsideQuiet } from '@/core/follow-up/reminders';
+import type { Db } from '../database';
+import { readShop } from '../queries/shop';
+import { type Channel, type MessageStage, readTemplates } from './templates';
+import { fillWords } from '@/core/follow-up/reminders';
+
+interface Queued {
+  /** Two with the same key are one message. */
+  onceKey: string;
+  orderId: string;
+  stage: MessageStage;
+  /** What the template's names stand for, besides shop, car and order. `link` is filled when it is sent. */
+  values: Record<string, string>;
+  at: Date;
+}
+
+interface AddresseeRow {
+  customer_id: string;
+  number: number;
+  label: string;
+  phone: string;
+  email: string;
+}
+
+/** Which way a customer is reached: a text where there is a telephone, else mail; null where there is neither. */
+export function channelFor({ phone, email }: { phone: string; email: string }): Channel | null {
+  if (phone.trim()) return 'text';
+  return email.trim() ? 'mail' : null;
+}
+
+/**
+ * Queues one message, not before the shop's quiet hours are over.
+ * @returns its id; null when the same was queued before
+ */
+export async function queueMessage(tx: Db, message: Queued): Promise<string | null> {
+  const to = (await tx.row<AddresseeRow>(
+    `SELECT vehicle.customer_id, number, label, phone, email FROM work_order
+       JOIN vehicle ON vehicle.id = work_order.vehicle_id
+       JOIN customer_contact ON customer_contact.customer_id = vehicle.customer_id
+      WHERE work_order.id = ?`,
+    [message.orderId],
+  ))!;
+  const shop = await readShop(tx);
+  const channel = channelFor(to);
+  const words = fillWords((await readTemplates(tx))[message.stage][channel ?? 'mail'], {
+    shop: shop.name,
+    car: to.label,
+    order: String(to.number),
+    ...message.values,
+  });
+  const id = randomUUID();
+  const done = await tx.run(
+    `INSERT IGNORE INTO message (id, once_key, customer_id, order_id, stage, channel, words, state, why, not_before, created_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      id,
+      message.onceKey,
+      to.customer_id,
+      message.orderId,
+      message.stage,
+      channel ?? 'mail',
+      words,
+      channel ? 'queued' : 'failed',
+      channel ? '' : 'No telephone and no mail address is kept of this customer.',
+      outsideQuiet(message.at, shop.timeZone, shop.quietFrom, shop.quietTo),
+      message.at,
+    ],
+  );
+  return done.affectedRows ? id : null;
+}

@@ -1,0 +1,138 @@
+import { fillWords } from '@/core/follow-up/reminders';
+import { type Db, db, transaction } from '../database';
+import { linkAddress, renewLink } from '../links/links';
+import { type Gateway, standInGateway } from './gateway';
+import { type Channel, type MessageStage } from './templates';
+import { channelFor } from './queue';
+
+const MOST_TRIES = 5;
+const FIRST_WAIT_MS = 60_000;
+
+interface MessageRow {
+  id: string;
+  customer_id: string;
+  order_id: string;
+  stage: MessageStage;
+  channel: Channel;
+  words: string;
+  tries: number;
+}
+
+/** Sends one message that is due, if there is one nobody else is sending. @returns whether there was one */
+async function sendNext(at: Date, gateway: Gateway): Promise<boolean> {
+  return transaction(async (tx) => {
+    const message = await tx.row<MessageRow>(
+      `SELECT id, customer_id, order_id, stage, channel, words, tries FROM message
+        WHERE state = 'queued' AND not_before <= ? ORDER BY not_before, id LIMIT 1 FOR UPDATE SKIP LOCKED`,
+      [at],
+    );
+    if (!message) return false;
+    // Taken before a crash could note it: the customer has it, and gets it once.
+    if (!(await gateway.took(message.id))) {
+      try {
+        await deliver(tx, message, at, gateway);
+      } catch (error) {
+        await noteFailure(tx, message, at, error instanceof Error ? error.message : 'It was not delivered.');
+        return true;
+      }
+    }
+    await tx.run("UPDATE message SET state = 'sent', sent_at = ?, tries = tries + 1, why = '' WHERE id = ?", [
+      at,
+      message.id,
+    ]);
+    return true;
+  });
+}
+
+async function deliver(tx: Db, message: MessageRow, at: Date, gateway: Gateway): Promise<void> {
+  const up = await tx.row<{ working: number }>("SELECT working FROM stand_in WHERE id = 'gateway'");
+  if (!up?.working) throw new Error('The message gateway does not answer.');
+  const to = await tx.row<{ phone: string; email: string }>(
+    'SELECT phone, email FROM customer_contact WHERE customer_id = ?',
+    [message.customer_id],
+  );
+  if (!to || !channelFor(to)) throw new Error('No telephone and no mail address is kept of this customer.');
+  const words =
+    message.stage === 'link'
+      ? fillWords(message.words, { link: linkAddress(await renewLink(tx, message.order_id, at)) })
+      : message.words;
+  await gateway.take({
+    id: message.id,
+    channel: message.channel,
+    to: message.channel === 'text' ? to.phone : to.email,
+    words,
+    at: at.toISOString(),
+  });
+}
+
+/** A failed message is tried again, each time after twice as long, and then stays failed where somebody sees it. */
+async function noteFailure(tx: Db, message: MessageRow, at: Date, why: string): Promise<void> {
+  const tries = message.tries + 1;
+  const given = tries >= MOST_TRIES;
+  await tx.run('UPDATE message SET state = ?, tries = ?, why = ?, not_before = ? WHERE id = ?', [
+    given ? 'failed' : 'queued',
+    tries,
+    why.slice(0, 300),
+    new Date(at.getTime() + FIRST_WAIT_MS * 2 ** (tries - 1)),
+    message.id,
+  ]);
+}
+
+/** Sends everything whose time has come. Several servers may do so at once: each message is one's alone. */
+export async function sendQueued(at: Date, gateway: Gateway = standInGateway): Promise<number> {
+  let sent = 0;
+  while (await sendNext(at, gateway)) sent += 1;
+  return sent;
+}
+
+export interface QueuedMessage {
+  id: string;
+  orderId: string;
+  number: number;
+  customer: string;
+  stage: MessageStage;
+  channel: Channel;
+  words: string;
+  state: 'queued' | 'sent' | 'failed' | 'dropped';
+  tries: number;
+  why: string;
+  notBefore: string;
+  sentAt: string | null;
+}
+
+/** The newest messages and how each stands. */
+export async function messagesNow(most = 60): Promise<QueuedMessage[]> {
+  const rows = await db().rows<{
+    id: string;
+    order_id: string;
+    number: number;
+    name: string;
+    stage: MessageStage;
+    channel: Channel;
+    words: string;
+    state: QueuedMessage['state'];
+    tries: number;
+    why: string;
+    not_before: Date;
+    sent_at: Date | null;
+  }>(
+    `SELECT message.id, order_id, number, name, stage, channel, words, state, tries, why, not_before, sent_at
+       FROM message JOIN work_order ON work_order.id = order_id
+       JOIN customer_contact ON customer_contact.customer_id = message.customer_id
+      ORDER BY FIELD(state, 'failed', 'queued', 'sent', 'dropped'), message.created_at DESC LIMIT ${most}`,
+  );
+  return rows.map((row) => ({
+    id: row.id,
+    orderId: row.order_id,
+    number: row.number,
+    customer: row.name,
+    stage: row.stage,
+    channel: row.channel,
+    words: row.words,
+    state: row.state,
+    tries: row.tries,
+    why: row.why,
+    notBefore: row.not_before.toISOString(),
+    sentAt: row.sent_at?.toISOString() ?? null,
+  }));
+}

@@ -1,0 +1,16 @@
+import { readPhoto } from './store';
+
+/** A stored picture as an answer, full or small. It never changes, so a browser keeps it; null when there is none. */
+export async function photoResponse(request: Request, photoId: string): Promise<Response | null> {
+  const size = new URL(request.url).searchParams.get('size') === 'small' ? 'small' : 'full';
+  const photo = await readPhoto(photoId, size);
+  if (!photo) return null;
+  const etag = `"${photo.sha256}-${size}"`;
+  const headers = {
+    ETag: etag,
+    'Cache-Control': 'private, max-age=31536000, immutable',
+    'Content-Type': 'image/jpeg',
+  };
+  if (request.headers.get('if-none-match') === etag) return new Response(null, { status: 304, headers });
+  return new Response(new Uint8Array(photo.bytes), { headers });
+}

@@ -1,0 +1,48 @@
+import type { Db } from '../database';
+
+export interface WatchLine {
+  watchId: string;
+  orderId: string;
+  orderNumber: number;
+  words: string;
+  photoId: string | null;
+  byDay: string | null;
+  byDistance: number | null;
+  unit: 'km' | 'mi' | null;
+  /** The last visit that answered it and watches on. */
+  answeredOrder: string | null;
+  answer: string;
+}
+
+/** The lines of a car's watch lists that are not settled, the oldest first. */
+export async function watchLines(tx: Db, vehicleId: string): Promise<WatchLine[]> {
+  const rows = await tx.rows<{
+    watch_id: string;
+    order_id: string;
+    number: number;
+    words: string;
+    photo_id: string | null;
+    by_day: Date | null;
+    by_distance: number | null;
+    unit: 'km' | 'mi' | null;
+    answered_order: string | null;
+    answer: string;
+  }>(
+    `SELECT watch_id, order_id, number, words, photo_id, by_day, by_distance, unit, answered_order, answer
+       FROM watch_now JOIN work_order ON work_order.id = order_id
+      WHERE watch_now.vehicle_id = ? AND NOT settled ORDER BY number, watch_id`,
+    [vehicleId],
+  );
+  return rows.map((row) => ({
+    watchId: row.watch_id,
+    orderId: row.order_id,
+    orderNumber: row.number,
+    words: row.words,
+    photoId: row.photo_id,
+    byDay: row.by_day?.toISOString().slice(0, 10) ?? null,
+    byDistance: row.by_distance,
+    unit: row.unit,
+    answeredOrder: row.answered_order,
+    answer: row.answer,
+  }));
+}
