@@ -62,11 +62,11 @@ export class DemoDriver {
     await db().run('INSERT IGNORE INTO device (id, first_seen) VALUES (?, ?)', [DEVICE, this.today]);
     const [owner, ...others] = CREW;
     if (!(await db().row('SELECT id FROM shop WHERE id = 1'))) {
-      const at = new Date(this.today.getTime() - 60 * 86_400_000);
+      const at = new Date(this.today.getTime() - 400 * 86_400_000);
       await transaction((tx) => openShop(tx, { shop: SHOP, owner: owner! }, DEVICE, at));
     }
     await this.meet(owner!.name);
-    this.moment(-60, 15);
+    this.moment(-400, 15);
     for (const member of others) {
       // Another play may have opened this shop already.
       const known = await db().row('SELECT id FROM person WHERE name = ?', [member.name]);

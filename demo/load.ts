@@ -2,6 +2,17 @@ import { db } from '../src/server/database';
 import { stockCatalog } from './catalog';
 import { stockTools } from './tools';
 import { lessonsOf, orchardNotes, ownVersion, rustyCart } from './bay-stories';
+import {
+  EARLIER,
+  SHUTTLE,
+  answerWatched,
+  forgotten,
+  keepSpecs,
+  markedPicture,
+  shuttleWaits,
+  sidePictures,
+  watchLiner,
+} from './after-stories';
 import { DemoDriver } from './driver';
 import { DemoJob } from './job';
 import {
@@ -18,9 +29,16 @@ import {
   VET,
 } from './stories';
 
-async function toHandoff(job: DemoJob, caster: number, accepted: string | null, seed: number): Promise<void> {
+async function toHandoff(
+  job: DemoJob,
+  caster: number,
+  accepted: string | null,
+  seed: number,
+  more: (job: DemoJob) => Promise<unknown> = async () => undefined,
+): Promise<void> {
   await job.intake();
   await job.heights('as came', job.plan.before);
+  await sidePictures(job, 'before', seed);
   await (await (await job.planned()).agreed()).started();
   await job.clockOn();
   await job.work({ phase: 'align' });
@@ -30,6 +48,7 @@ async function toHandoff(job: DemoJob, caster: number, accepted: string | null, 
   await job.driven(7);
   await job.work({});
   await job.photos(seed);
+  await more(job);
   await job.clockOff('done');
   await job.handedOver();
 }
@@ -64,8 +83,20 @@ export async function loadDemo(day: string, tell: (text: string) => void): Promi
   tell('      the tool boards');
   await stockTools(shop);
   await ownVersion(shop);
+  await keepSpecs(shop);
   const wrenches = { large: String(large.wrenchId), small: String(small.wrenchId) };
   const job = (story: Story) => new DemoJob(shop, { ...story, wrenches });
+
+  tell('      finished months ago: two with the same kit');
+  for (const [index, { story, daysAgo, said }] of EARLIER.entries()) {
+    shop.moment(-daysAgo, 15);
+    const earlier = job(story);
+    await toHandoff(earlier, 2.8, null, index);
+    if (!said) continue;
+    shop.moment(-daysAgo + 185, 16);
+    await shop.act('Teodor', 'checkin.record', { orderId: earlier.orderId, ...said });
+    await forgotten(shop, earlier.orderId);
+  }
 
   tell(
     '      finished: the rescue truck, with caster not reached, and a U-bolt found moved when it came back',
@@ -77,6 +108,11 @@ export async function loadDemo(day: string, tell: (text: string) => void): Promi
     1.9,
     'Caster is short of the goal by 0.3°: upper bushes are on order, it drives straight. Told to the duty officer.',
     1,
+    async (one) => {
+      await sidePictures(one, 'after', 1);
+      await markedPicture(one);
+      await watchLiner(one, 'Left rear U-bolt: its thread looked dry');
+    },
   );
   const rescueJob = rescue.orderId;
   shop.moment(-9, 15);
@@ -90,6 +126,7 @@ export async function loadDemo(day: string, tell: (text: string) => void): Promi
     { followUpIds: due.map((row) => row.id).sort(), odometer: { value: 48560, unit: 'mi' }, place: null },
     5,
   );
+  await answerWatched(shop, String(visit.orderId), 'Oiled and torqued: it had moved a sixth of a turn.');
   await rescue.clickAll(String(visit.orderId), 'rear.left.u-bolt');
 
   tell('      finished: the farrier’s wagon, front a little low; the beekeeper’s van, leaning behind');
@@ -118,6 +155,10 @@ export async function loadDemo(day: string, tell: (text: string) => void): Promi
   await rusty.heights('as came', RUSTY.before);
   await (await rusty.planned()).agreed();
   await rustyCart(rusty);
+
+  tell('      on its wheels: a shuttle whose front came out low, its rack booked');
+  shop.moment(-2, 15);
+  await shuttleWaits(shop, job(SHUTTLE));
 
   tell('      in the shop: five cars, each at another point of the work');
   shop.moment(-1, 15);

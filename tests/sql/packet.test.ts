@@ -36,6 +36,9 @@ test('the paper says of the lamps, the rack and the road only what was recorded'
   expect(after.comeBacks.map((one) => one.title)).toEqual([
     'Wheel nuts clicked again',
     'Chassis and U-bolts clicked again',
+    'Heights measured again, settled',
+    'Alignment looked at again',
+    'A word after months: how it rides',
   ]);
 });
 

@@ -134,14 +134,14 @@ export function wheelsDrawing(before: AlignmentReadings, after: AlignmentReading
   });
   shapes.push({
     kind: 'text',
-    x: 458,
-    y: 470,
+    x: 442,
+    y: 300,
     text: 'thrust line',
-    size: 17,
+    size: 22,
     tone: 'target',
-    anchor: 'start',
+    anchor: 'end',
   });
-  shapes.push({ kind: 'text', x: 450, y: 46, text: 'nose', size: 19, tone: 'soft', anchor: 'middle' });
+  shapes.push({ kind: 'text', x: 450, y: 46, text: 'nose', size: 23, tone: 'soft', anchor: 'middle' });
   for (const corner of CORNERS) {
     shapes.push(...wheelShapes(corner, anglesOf(before, corner), 'soft', true));
     shapes.push(...wheelShapes(corner, anglesOf(after, corner), 'ink', false));
@@ -156,9 +156,9 @@ export function wheelsDrawing(before: AlignmentReadings, after: AlignmentReading
       shapes.push({
         kind: 'text',
         x: rounded(X[corner] - side * 34),
-        y: Y[corner] + 82 - 22 * (words.length - 1 - index) - 44 + 22,
+        y: Y[corner] + 66 - 27 * (words.length - 1 - index),
         text,
-        size: 20,
+        size: 25,
         tone: 'ink',
         anchor: side < 0 ? 'start' : 'end',
         strong: true,
@@ -170,7 +170,7 @@ export function wheelsDrawing(before: AlignmentReadings, after: AlignmentReading
       x: X[corner] + side * 92,
       y: Y[corner] - 66,
       text: CORNER_NAMES[corner],
-      size: 18,
+      size: 23,
       tone: 'soft',
       anchor: 'middle',
     });

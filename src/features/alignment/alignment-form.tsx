@@ -170,7 +170,7 @@ export function AlignmentForm({
                 <TextField name="operator" label="Who set it" />
               </div>
             )}
-            <table className="ledger mt-3">
+            <table className="ledger mt-3 [&_td]:align-middle [&_th]:align-middle">
               <thead>
                 <tr>
                   <th scope="col">Degrees, toe-in +</th>

@@ -50,7 +50,7 @@ const kept = (spec: AlignmentSpec | null, path: string): Range | number | undefi
 /** The ranges a sheet is held against, as fields, filled with those kept for the car. */
 export function SpecFields({ spec }: { spec: AlignmentSpec | null }) {
   return (
-    <table className="ledger">
+    <table className="ledger [&_td]:align-middle [&_th]:align-middle">
       <thead>
         <tr>
           <th scope="col">Range, degrees</th>

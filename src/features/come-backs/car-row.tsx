@@ -28,10 +28,10 @@ function Driven({ comeBack }: { comeBack: ComeBack }) {
 function DueLine({ comeBack, mayClose }: { comeBack: ComeBack; mayClose: boolean }) {
   const { daysLeft, earliestOn, latestOn, dueOn } = comeBack;
   const late = daysLeft !== null && daysLeft < 0;
-  const band = earliestOn && latestOn && earliestOn !== latestOn;
+  const band = !late && earliestOn && latestOn && earliestOn !== latestOn;
   return (
     <li
-      className="grid items-center gap-x-5 gap-y-1 border-t border-hair py-1.5 md:grid-cols-[40px_minmax(0,4fr)_minmax(0,3fr)_minmax(0,3fr)_auto]"
+      className="grid items-center gap-x-5 gap-y-1 border-t border-hair py-1.5 md:grid-cols-[40px_minmax(0,3fr)_minmax(0,3fr)_minmax(0,2fr)_17rem]"
       data-testid="come-back"
     >
       <ComeBackSign comeBack={comeBack} size={38} />
@@ -82,7 +82,7 @@ export function CarRow({
   const pace = comeBacks.find((one) => one.pacePerDay)?.pacePerDay;
   const dial = comeBacks.find((one) => one.lastOdometer !== null)?.lastOdometer;
   return (
-    <li className="border-t border-ink py-2.5">
+    <li className="border-t border-ink py-2.5" data-testid="come-back-car">
       <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2 pb-1.5">
         <p className="min-w-0">
           <Link

@@ -59,49 +59,54 @@ function Heights({ packet }: { packet: Packet }) {
   );
 }
 
-function Torque({ packet }: { packet: Packet }) {
+function Torque({ packet, folded }: { packet: Packet; folded: boolean }) {
   return (
     <section>
       <h2 className="border-b border-ink pb-1">Torque record</h2>
-      <table className="ledger text-[0.97rem] max-sm:[&_td]:block max-sm:[&_td]:border-0 max-sm:[&_th]:block max-sm:[&_thead]:hidden max-sm:[&_tr]:block max-sm:[&_tr]:border-b max-sm:[&_tr]:border-rule max-sm:[&_tr]:py-2">
-        <thead>
-          <tr>
-            <th scope="col">Fastener</th>
-            <th scope="col">Value</th>
-            <th scope="col">Reading</th>
-            <th scope="col">Who</th>
-          </tr>
-        </thead>
-        <tbody>
-          {packet.torque.map((row) => (
-            <tr key={row.what}>
-              <th scope="row" className="font-normal">
-                {row.what}
-              </th>
-              <td>
-                <span className="figure text-[1.1rem]">{row.value}</span>
-                <span className="block text-[0.9rem] text-soft">
-                  {row.interim && <strong className="mr-1 border border-ink px-1 text-ink">interim</strong>}
-                  {row.source}
-                </span>
-              </td>
-              <td>
-                {row.reading}, {row.support}
-                <span className="block text-[0.9rem] text-soft">{row.wrench}</span>
-              </td>
-              <td>
-                {row.who}
-                <span className="block text-[0.9rem] text-soft">{shopMoment(row.at, packet.timeZone)}</span>
-                {row.checkedBy && (
-                  <span className="block text-[0.9rem] font-medium text-second">
-                    checked by {row.checkedBy}
-                  </span>
-                )}
-              </td>
+      <details open={!folded} className="group">
+        <summary className={folded ? 'btn my-2 w-full' : 'hidden'}>
+          {packet.torque.length} fasteners, each with who and when
+        </summary>
+        <table className="ledger text-[0.97rem] max-sm:[&_td]:block max-sm:[&_td]:border-0 max-sm:[&_th]:block max-sm:[&_thead]:hidden max-sm:[&_tr]:block max-sm:[&_tr]:border-b max-sm:[&_tr]:border-rule max-sm:[&_tr]:py-2">
+          <thead>
+            <tr>
+              <th scope="col">Fastener</th>
+              <th scope="col">Value</th>
+              <th scope="col">Reading</th>
+              <th scope="col">Who</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {packet.torque.map((row) => (
+              <tr key={row.what}>
+                <th scope="row" className="font-normal">
+                  {row.what}
+                </th>
+                <td>
+                  <span className="figure text-[1.1rem]">{row.value}</span>
+                  <span className="block text-[0.9rem] text-soft">
+                    {row.interim && <strong className="mr-1 border border-ink px-1 text-ink">interim</strong>}
+                    {row.source}
+                  </span>
+                </td>
+                <td>
+                  {row.reading}, {row.support}
+                  <span className="block text-[0.9rem] text-soft">{row.wrench}</span>
+                </td>
+                <td>
+                  {row.who}
+                  <span className="block text-[0.9rem] text-soft">{shopMoment(row.at, packet.timeZone)}</span>
+                  {row.checkedBy && (
+                    <span className="block text-[0.9rem] font-medium text-second">
+                      checked by {row.checkedBy}
+                    </span>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </details>
     </section>
   );
 }
@@ -192,8 +197,11 @@ function Photos({ packet, base }: { packet: Packet; base: string }) {
 export function PacketPage({
   packet,
   photoBase = '/api/photos',
+  folded = false,
 }: {
   packet: Packet;
+  /** On a phone the torque record is opened by a tap. */
+  folded?: boolean;
   /** Where its pictures are served from: the crew's door, or the customer's own. */
   photoBase?: string;
 }) {
@@ -231,7 +239,7 @@ export function PacketPage({
           </p>
         ))}
       </section>
-      <Torque packet={packet} />
+      <Torque packet={packet} folded={folded} />
       <Alignment packet={packet} />
       {packet.road && (
         <section>

@@ -104,7 +104,7 @@ function EndChart({ end, points, predicted, claimed, target, unit }: HistoryEnd 
               dataKey="right"
               stroke="var(--second)"
               strokeWidth={2.5}
-              strokeDasharray="1 0"
+              strokeDasharray="7 5"
               dot={{ r: 5, fill: 'var(--paper)', stroke: 'var(--second)', strokeWidth: 2.5 }}
               isAnimationActive={false}
             />

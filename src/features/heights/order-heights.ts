@@ -110,10 +110,11 @@ export function heightHistory(file: OrderFile): HistoryEnd[] {
           mean: (set.mm[left] + set.mm[right]) / 2,
         };
       }),
+      // The plan's spread is of heights, not of lift.
       predicted: plan
         ? [
-            Math.min(baseline.mm[left] + plan.band[left].p10, baseline.mm[right] + plan.band[right].p10),
-            Math.max(baseline.mm[left] + plan.band[left].p90, baseline.mm[right] + plan.band[right].p90),
+            Math.min(plan.band[left].p10, plan.band[right].p10),
+            Math.max(plan.band[left].p90, plan.band[right].p90),
           ]
         : null,
       claimed: claim === undefined ? null : [was + claim - CLAIM_TOLERANCE, was + claim + CLAIM_TOLERANCE],

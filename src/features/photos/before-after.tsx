@@ -10,6 +10,14 @@ export function BeforeAfter({ before, after, shot }: { before: string; after: st
         aria-label={`Before and after, ${shot}`}
         itemOne={<ReactCompareSliderImage src={before} alt={`Before: ${shot}`} />}
         itemTwo={<ReactCompareSliderImage src={after} alt={`After: ${shot}`} />}
+        handle={
+          <span className="grid h-full place-items-center" aria-hidden>
+            <span className="h-full w-1 bg-pen" />
+            <span className="absolute border-2 border-ink bg-pen px-1.5 font-head text-[1.1rem] leading-7 font-bold text-on-pen">
+              ◂▸
+            </span>
+          </span>
+        }
         className="aspect-[4/3] w-full border border-rule"
       />
       <figcaption className="mt-1 flex justify-between font-head">

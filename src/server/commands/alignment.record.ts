@@ -3,7 +3,7 @@ import { alignmentReadingsSchema, alignmentSpecSchema, judgeAlignment } from '@/
 import { Refusal } from '@/core/calc/calculator';
 import type { AlignmentData } from '@/core/ledger/entries';
 import { closeByEvidence } from '../follow-up/evidence';
-import { useSheet } from '../rack/inbox';
+import { takeSheet } from '../rack/inbox';
 import { command } from './command';
 import { mustHavePhoto } from './finding.record';
 import { id, line, text } from './fields';
@@ -44,7 +44,7 @@ export const alignmentRecord = command({
   }),
   async run(ctx, { orderId, rackSheetId, ...typed }) {
     const order = await ctx.openOrder(orderId);
-    const dropped = rackSheetId ? await useSheet(ctx.tx, rackSheetId) : null;
+    const dropped = rackSheetId ? await takeSheet(ctx.tx, rackSheetId) : null;
     if (dropped?.sheet && dropped.sheet.order !== null && dropped.sheet.order !== order.number)
       throw new Refusal('other-order', `That sheet is of order ${dropped.sheet.order}.`, 'rackSheetId');
     if (typed.photoId) await mustHavePhoto(ctx.tx, typed.photoId);

@@ -13,6 +13,12 @@ const DAY_MS = 86_400_000;
 const TOKEN = /^[A-Za-z0-9_-]{43}$/;
 export const newToken = () => randomBytes(32).toString('base64url');
 
+/** Where the browser reached us, as it named us; the server itself only knows where it listens. */
+export function originOf(request: Request): string {
+  const url = new URL(request.url);
+  return `${request.headers.get('x-forwarded-proto') ?? url.protocol.replace(':', '')}://${request.headers.get('host') ?? url.host}`;
+}
+
 /** A page's whole address. Links in messages name the shop's public address where it has one. */
 export function linkAddress(token: string, origin?: string): string {
   const base = process.env.PUBLIC_URL ?? origin ?? `http://127.0.0.1:${process.env.PORT ?? 3000}`;

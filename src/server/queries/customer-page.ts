@@ -1,9 +1,12 @@
 import type { ClosingHole } from '@/core/ledger/closing';
 import { isClosed, isJob } from '@/core/ledger/order-state';
 import { markNow, tapeOf, type TapeMarkId } from '@/core/ledger/tape';
+import { shopDay } from '@/core/units/shop-time';
+import { now } from '../clock';
 import { db } from '../database';
 import { packetToShow } from '../documents/handoff-pdf';
 import { holesOf } from '../handoff-ready';
+import { openComeBacks } from './come-backs';
 import { type OrderFile, readOrderFile } from './order';
 
 /** Where the car is, as its owner would say it. */
@@ -30,6 +33,9 @@ function standing(file: OrderFile, holes: ClosingHole[]): string {
   return mark ? STANDING[mark] : STANDING['hand-over'];
 }
 
+/** A word after months is asked from this many days before it is due. */
+const ASK_AHEAD_DAYS = 30;
+
 /** Everything a customer's page shows of its order. */
 export async function customerPage(orderId: string) {
   const file = (await readOrderFile(db(), orderId))!;
@@ -38,10 +44,7 @@ export async function customerPage(orderId: string) {
   const job = isJob(state);
   const holes = closed ? [] : await holesOf(db(), { id: orderId, vehicleId: file.vehicle.id, state });
   const quote = state.quotes[state.quotes.length - 1] ?? null;
-  const followUps = await db().rows<{ id: string; kind: string }>(
-    'SELECT id, kind FROM follow_up WHERE order_id = ? AND closed_by IS NULL',
-    [orderId],
-  );
+  const comeBacks = closed ? await openComeBacks(db(), shopDay(now(), file.shop.timeZone), orderId) : [];
   return {
     file,
     closed,
@@ -52,7 +55,10 @@ export async function customerPage(orderId: string) {
     quote: !closed && quote && !quote.answer ? quote : null,
     readyToSign: job && !closed && holes.length === 0,
     packet: job && (closed || holes.length === 0) ? await packetToShow(orderId) : null,
-    wantsCheckIn: followUps.some((row) => row.kind === 'check-in') && closed,
+    comeBacks: comeBacks.filter((one) => one.kind !== 'check-in'),
+    wantsCheckIn: comeBacks.some(
+      (one) => one.kind === 'check-in' && one.daysLeft !== null && one.daysLeft <= ASK_AHEAD_DAYS,
+    ),
     wishes: state.after.wishes,
   };
 }

@@ -111,7 +111,7 @@ export async function waitingSheets(
 }
 
 /** A waiting sheet, locked to be used. @throws Refusal when it is gone */
-export async function useSheet(tx: Db, sheetId: string): Promise<DroppedSheet> {
+export async function takeSheet(tx: Db, sheetId: string): Promise<DroppedSheet> {
   const row = await tx.row<SheetRow>(
     "SELECT id, file_name, file_hash, came_at, order_number, plate, sheet, error FROM rack_sheet WHERE id = ? AND state = 'waiting' FOR UPDATE",
     [sheetId],

@@ -1,7 +1,7 @@
 import { execute } from '@/server/commands/execute';
 import { sha256 } from '@/server/entries/canonical';
 import { actorOrAnswer, changing, json } from '@/server/http';
-import { newToken } from '@/server/links/links';
+import { newToken, originOf } from '@/server/links/links';
 
 /** Gives the calendar feed another secret address, shown this once; the one before stops working. */
 export const POST = changing(async (request) => {
@@ -15,6 +15,6 @@ export const POST = changing(async (request) => {
     { person: session.person, deviceId: session.deviceId },
   );
   if (!answer.ok) return json(400, answer);
-  const origin = process.env.PUBLIC_URL ?? new URL(request.url).origin;
+  const origin = process.env.PUBLIC_URL ?? originOf(request);
   return json(200, { ok: true, answer: { address: `${origin}/api/calendar/${secret}.ics` } });
 });

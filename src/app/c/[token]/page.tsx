@@ -10,6 +10,7 @@ import { PacketPage } from '@/features/handoff/packet-page';
 import { SignForm } from '@/features/handoff/sign-form';
 import { noteView } from '@/server/links/links';
 import { linkOr404 } from '@/server/links/page';
+import { comeBackTitle, dueWords } from '@/server/queries/come-backs';
 import { customerPage } from '@/server/queries/customer-page';
 import { SmallTape } from '@/ui/tape';
 
@@ -123,6 +124,28 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
           </section>
         )}
 
+        {page.comeBacks.length > 0 && (
+          <section className={section}>
+            <h2>Come back for</h2>
+            <ul>
+              {page.comeBacks.map((back) => (
+                <li key={back.id} className="flex justify-between gap-4 border-b border-rule py-2">
+                  <span className="font-semibold">{comeBackTitle(back)}</span>
+                  <span className="text-right">
+                    {dueWords(back.daysLeft)}
+                    {back.dueOn && `, ${shortDay(back.dueOn)}`}
+                    {back.dueOdometer !== null && (
+                      <span className="block text-soft">
+                        at {Math.round(back.dueOdometer).toLocaleString('en-US')} {back.unit} on the dial
+                      </span>
+                    )}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+
         {page.wantsCheckIn && (
           <section className={section}>
             <h2 className="mb-2">After some months: how is it?</h2>
@@ -169,7 +192,7 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
                 </a>
               )}
             </div>
-            <PacketPage packet={packet} photoBase={photos} />
+            <PacketPage packet={packet} photoBase={photos} folded />
           </section>
         )}
         <p className="mt-8 text-[0.95rem] text-soft">

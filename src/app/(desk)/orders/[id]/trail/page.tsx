@@ -1,15 +1,23 @@
 import { shopMoment } from '@/core/units/shop-time';
+import { isClosed } from '@/core/ledger/order-state';
+import { CorrectTorque } from '@/features/trail/correct-torque';
 import { entryWords } from '@/features/trail/entry-words';
 import { TakeBack } from '@/features/trail/take-back';
 import { db } from '@/server/database';
 import { canBeTakenBack } from '@/server/commands/entry.void';
-import { orderPage } from '@/server/queries/page-data';
+import { orderPage, shopWrenches } from '@/server/queries/page-data';
 
 export default async function TrailPage({ params }: { params: Promise<{ id: string }> }) {
   const { file, viewer } = await orderPage(params);
   const gone = new Map(
     file.entries.filter((entry) => entry.kind === 'void').map((entry) => [entry.corrects!, entry]),
   );
+  const corrected = new Map(
+    file.entries
+      .filter((entry) => entry.kind !== 'void' && entry.corrects !== null)
+      .map((entry) => [entry.corrects!, entry]),
+  );
+  const wrenches = (await shopWrenches()).map(({ id, name }) => ({ id, name }));
   const head = await db().row<{ count: number; hash: string }>(
     'SELECT count, hash FROM chain_head WHERE chain = ?',
     [file.id],
@@ -36,21 +44,44 @@ export default async function TrailPage({ params }: { params: Promise<{ id: stri
           {[...file.entries].reverse().map((entry) => {
             const back = gone.get(entry.id);
             const words = entryWords(entry, file.state.document, file.people);
-            const mayTakeBack = !back && canBeTakenBack(entry, file.state, viewer);
+            const correction = corrected.get(entry.id);
+            const stands = !back && !correction && entry.corrects === null;
+            const mayTakeBack = stands && canBeTakenBack(entry, file.state, viewer);
             return (
               <tr key={entry.id}>
                 <td className="font-head text-soft">{entry.seq}</td>
                 <td className="whitespace-nowrap">{shopMoment(entry.at, file.shop.timeZone)}</td>
                 <td>{file.people[entry.personId]}</td>
                 <td>
-                  <span className={back ? 'text-soft line-through' : ''}>{words}</span>
+                  <span className={back || correction ? 'text-soft line-through' : ''}>
+                    {entry.corrects !== null && entry.kind !== 'void' && 'Corrected: '}
+                    {words}
+                  </span>
+                  {entry.corrects !== null && entry.kind !== 'void' && (
+                    <span className="block">Why: {entry.why}</span>
+                  )}
+                  {correction && (
+                    <span className="block">
+                      Corrected by {file.people[correction.personId]}, entry {correction.seq}.
+                    </span>
+                  )}
                   {back && (
                     <span className="block">
                       Taken back by {file.people[back.personId]}: {back.why}
                     </span>
                   )}
                 </td>
-                <td className="text-right">
+                <td className="text-right whitespace-nowrap">
+                  {mayTakeBack && entry.kind === 'torque' && (
+                    <CorrectTorque
+                      orderId={file.id}
+                      entryId={entry.id}
+                      words={words}
+                      wrenches={wrenches}
+                      wrenchId={entry.data.wrench.id}
+                      closed={isClosed(file.state)}
+                    />
+                  )}{' '}
                   {mayTakeBack && <TakeBack orderId={file.id} entryId={entry.id} words={words} />}
                 </td>
               </tr>

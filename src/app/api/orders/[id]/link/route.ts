@@ -2,7 +2,7 @@ import QRCode from 'qrcode';
 import { execute } from '@/server/commands/execute';
 import { sha256 } from '@/server/entries/canonical';
 import { actorOrAnswer, changing, json } from '@/server/http';
-import { linkAddress, newToken } from '@/server/links/links';
+import { linkAddress, newToken, originOf } from '@/server/links/links';
 
 /** Makes the customer's page an address and shows it this once; from then on only its hash is known here. */
 export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {
@@ -18,7 +18,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ id:
       { person: session.person, deviceId: session.deviceId },
     );
     if (!answer.ok) return json(400, answer);
-    const address = linkAddress(token, new URL(request.url).origin);
+    const address = linkAddress(token, originOf(request));
     const picture = await QRCode.toString(address, { type: 'svg', margin: 1, errorCorrectionLevel: 'M' });
     return json(200, { ok: true, answer: { address, picture } });
   })(request);
