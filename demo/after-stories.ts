@@ -193,6 +193,7 @@ export async function shuttleWaits(shop: DemoDriver, job: DemoJob): Promise<void
   await (await (await job.planned()).agreed()).started();
   await job.work({ phase: 'align' });
   await job.heights('on wheels', job.plan.after);
+  await job.photos(2);
   await shop.act('Teodor', 'booking.set', {
     orderId: job.orderId,
     rack: 'partner across the river',

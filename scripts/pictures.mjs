@@ -31,16 +31,16 @@ const order = async (find) => {
   return page.locator('main ul li a').last().getAttribute('href');
 };
 
-await show('sign-in', '/sign-in');
+await page.goto(`${base}/sign-in`);
 await page.getByLabel('Name').fill('Odalys');
 await page.getByLabel('Password').fill('paint-pen-odalys');
 await page.getByRole('button', { name: 'Sign in' }).click();
 await page.waitForURL(`${base}/`);
-const [orchard, rescue, sawmill, cart, pack, held, survey] = [
+const [orchard, rescue, sawmill, shuttle, pack, held, survey] = [
   await order('KLM'),
   await order('VMR'),
   await order('SAW'),
-  await order('CART 6'),
+  await order('SNO'),
   await order('PACK'),
   await order('RILL'),
   await order('SUR'),
@@ -57,13 +57,9 @@ await show('handoff', `${rescue}/handoff`);
 await show('alignment', `${rescue}/alignment`);
 await show('come-backs', '/come-backs');
 await show('intake', '/orders/new');
-await show('heights', `${cart}/heights`);
 await show('look-over', `${pack}/look-over`);
 await show('parts', `${held}/parts`);
 await show('catalog', '/catalog');
-await show('bench', '/bench/tire.compare');
-await page.getByRole('button', { name: 'Show me an example' }).click();
-await keep('bench');
 const top = (words) =>
   page.evaluate((text) => {
     const found = [...document.querySelectorAll('main h2, main summary')].find((one) =>
@@ -71,6 +67,26 @@ const top = (words) =>
     );
     window.scrollTo(0, (found?.getBoundingClientRect().top ?? 0) + window.scrollY - 12);
   }, words);
+await page.goto(`${base}${shuttle}/heights`);
+await page.waitForTimeout(800);
+await top('Every set so far');
+await page.evaluate(() => window.scrollBy(0, -250));
+await keep('heights');
+await page.goto(`${base}/kits`);
+await page.locator('main table a').first().click();
+await page.waitForURL(/kits\//);
+await page.waitForTimeout(800);
+await keep('kit');
+const made = await page.request.post(`${base}/api${pack}/link`, {
+  data: { id: crypto.randomUUID(), deviceSeq: 1 },
+  headers: { origin: base },
+});
+const { answer } = await made.json();
+const phone = await browser.newPage({ viewport: { width: 390, height: 844 } });
+await phone.goto(answer.address);
+await phone.waitForLoadState('networkidle');
+await phone.screenshot({ path: path.join(root, 'docs', 'screenshots', 'customer.png') });
+await phone.close();
 await page.goto(`${base}${pack}/plan`);
 await page.locator('summary').first().click();
 await page.waitForTimeout(2500);

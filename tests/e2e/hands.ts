@@ -1,3 +1,8 @@
+import { execFileSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { type Locator, type Page, expect } from '@playwright/test';
 import sharp from 'sharp';
 import { CREW, type CrewName } from '../../demo/crew';
@@ -183,7 +188,7 @@ export async function typeSheet(page: Page): Promise<void> {
   await field('spec.front.toeTotal.min').fill('0');
   await field('spec.front.toeTotal.max').fill('0.2');
   await field('spec.rear.thrust').fill('0.2');
-  await field('rack').fill('partner across the river');
+  await page.getByPlaceholder('ours, or whose').fill('partner across the river');
   await field('operator').fill('the partner');
   const sheet = {
     before: { LF: [2.4, 0.5, 0.31], RF: [2.7, 0.4, 0.28], LR: [0, 0.02], RR: [0.1, 0.04] },
@@ -218,4 +223,24 @@ export async function sign(page: Page): Promise<void> {
   await page.mouse.up();
   await page.getByRole('button', { name: 'Sign and hand over' }).click();
   await expect(page.getByRole('heading', { name: 'Handed over' })).toBeVisible({ timeout: 30_000 });
+}
+
+/** Gives a command as whoever is signed in, as a page would. */
+export async function give(page: Page, name: string, input: object): Promise<Record<string, unknown>> {
+  const origin = new URL(page.url()).origin;
+  const answer = await page.request.post(`/api/commands/${name}`, {
+    data: { id: randomUUID(), deviceSeq: 1, input },
+    headers: { origin },
+  });
+  const body = (await answer.json()) as { ok: boolean; answer: Record<string, unknown>; errors: unknown };
+  expect([name, body.errors ?? null]).toEqual([name, null]);
+  return body.answer;
+}
+
+/** The text of a PDF that an address answers with. */
+export async function pdfText(page: Page, address: string): Promise<string> {
+  const pdf = await (await page.request.get(address)).body();
+  const file = path.join(mkdtempSync(path.join(tmpdir(), 'pdf-')), 'handoff.pdf');
+  writeFileSync(file, pdf);
+  return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
 }

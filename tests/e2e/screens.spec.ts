@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import AxeBuilder from '@axe-core/playwright';
 import { type Page, expect, test } from '@playwright/test';
 import { signIn } from './hands';
@@ -49,6 +50,9 @@ test('axe finds nothing serious on any screen', async ({ page }) => {
     '/procedures',
     '/procedures/rear-leaf-shackles?version=2&against=1',
     '/hours',
+    '/kits',
+    '/messages',
+    '/stand-ins',
   ]) {
     await look(url, url);
   }
@@ -69,6 +73,25 @@ test('axe finds nothing serious on any screen', async ({ page }) => {
   ]) {
     await look(`running${part}`, `${orchard}${part}`);
     await look(`finished${part}`, `${finished}${part}`);
+  }
+  await page.goto('/kits');
+  await page.getByRole('link', { name: 'Quillstone Top 30' }).click();
+  await expect(page.getByRole('heading', { name: /Fouls found/ })).toBeVisible();
+  const kit = await serious(page);
+  if (kit.length) found.kit = kit;
+  const shuttle = await orderOf(page, 'SNO');
+  for (const part of ['/heights', '/alignment']) await look(`shuttle${part}`, `${shuttle}${part}`);
+  // The customer's page, handed over and with an offer to answer.
+  for (const plate of ['VMR', 'PACK']) {
+    const order = await orderOf(page, plate);
+    const made = await page.request.post(`/api${order}/link`, {
+      data: { id: randomUUID(), deviceSeq: 1 },
+      headers: { origin: new URL(page.url()).origin },
+    });
+    const { answer } = (await made.json()) as { answer: { address: string } };
+    await page.setViewportSize({ width: 390, height: 844 });
+    await look(`customer ${plate}`, answer.address);
+    await page.setViewportSize({ width: 1280, height: 800 });
   }
   const waiting = await orderOf(page, 'SAW');
   await look('plan to answer', `${waiting}/plan`);

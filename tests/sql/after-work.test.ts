@@ -2,6 +2,7 @@ import { mkdir, mkdtemp, readdir, utimes, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { writeRackCsv } from '@/core/formats/rack-sheet';
+import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import { closingHoles } from '@/core/ledger/closing';
 import { nextThing } from '@/core/ledger/next-thing';
 import { nextSteps } from '@/core/procedure/engine';
@@ -167,19 +168,7 @@ describe('from a dropped sheet to a verdict', () => {
     const { odometer, unit } = job.plan;
     const drive = async (fault: boolean, value: number) => {
       await give(shop, 'Brannoch', 'road.out', { orderId: job.orderId, odometer: { value, unit } });
-      const checks = [
-        'straight',
-        'centered',
-        'brakes',
-        'clunk',
-        'lock',
-        'turns',
-        'squat',
-        'bump',
-        'shimmy',
-        'vibration',
-        'lamps',
-      ].map((id) => ({
+      const checks = ROAD_CHECKS.map(({ id }) => ({
         id,
         result: fault && id === 'lock' ? 'fault' : 'good',
         note: fault && id === 'lock' ? 'liner touches' : '',
@@ -244,19 +233,7 @@ describe('from a dropped sheet to a verdict', () => {
       orderId: other.orderId,
       odometer: { value: 40010, unit: 'mi' },
     });
-    const checks = [
-      'straight',
-      'centered',
-      'brakes',
-      'clunk',
-      'lock',
-      'turns',
-      'squat',
-      'bump',
-      'shimmy',
-      'vibration',
-      'lamps',
-    ].map((id) => ({ id, result: 'good', note: '' }));
+    const checks = ROAD_CHECKS.map(({ id }) => ({ id, result: 'good', note: '' }));
     const answer = await give(shop, 'Brannoch', 'road.in', {
       orderId: other.orderId,
       odometer: { value: 40015, unit: 'mi' },
@@ -499,6 +476,58 @@ test('coming back: what was left to be watched is answered, heights and the rack
   });
   expect(await give(shop, 'Teodor', 'checkin.record', said)).toMatchObject({ ok: true });
   expect(await open()).toEqual([]);
+});
+
+test('a fastener that moved at two visits running is a fault with a finding of its own', async () => {
+  const job = await handedOver(await onItsWheels(shop, 'TWICE 1'));
+  const open = async () =>
+    db().rows<{ id: string }>(
+      "SELECT follow_up.id FROM follow_up JOIN vehicle ON vehicle.id = vehicle_id WHERE plate = 'TWICE 1' AND closed_by IS NULL AND follow_up.kind = 'chassis'",
+    );
+  const visit = async (odometer: number) => {
+    const answer = await give(shop, 'Teodor', 'visit.open', {
+      followUpIds: (await open()).map((row) => row.id),
+      odometer: { value: odometer, unit: 'mi' },
+      place: null,
+    });
+    if (!answer.ok) throw new Error(JSON.stringify(answer.errors));
+    await job.clickAll(String(answer.answer.orderId), 'rear.left.u-bolt');
+    return (await job.state()).findings.map((entry) => entry.data);
+  };
+  expect(await visit(40500)).toEqual([]);
+  const [fault] = await visit(40600);
+  expect(fault).toMatchObject({ grade: 'now', area: 'rear', when: 'during the work' });
+  expect(fault!.text).toMatch(/moved at two visits running/);
+});
+
+test('a dial that reads short brings the car back at an earlier reading of it', async () => {
+  const due = async (plate: string, dial: { shown: number; truth: number } | null) => {
+    const job = await onItsWheels(shop, plate);
+    await job.work({ phase: 'road' });
+    await job.aligned(2.9, 0.06);
+    await give(shop, 'Brannoch', 'road.out', {
+      orderId: job.orderId,
+      odometer: { value: 40006, unit: 'mi' },
+    });
+    const answer = await give(shop, 'Brannoch', 'road.in', {
+      orderId: job.orderId,
+      odometer: { value: 40010, unit: 'mi' },
+      checks: ROAD_CHECKS.map(({ id }) => ({ id, result: 'good', note: '' })),
+      note: '',
+      dial,
+    });
+    if (!answer.ok) return answer;
+    await job.work({});
+    await job.photos(1);
+    await job.handedOver();
+    return (await db().row<{ due_odometer: number }>(
+      "SELECT due_odometer FROM follow_up WHERE order_id = ? AND kind = 'wheel'",
+      [job.orderId],
+    ))!.due_odometer;
+  };
+  expect(await due('DIAL 1', null)).toBe(40091);
+  expect(await due('DIAL 2', { shown: 50, truth: 54 })).toBe(40085);
+  expect(await due('DIAL 3', { shown: 50, truth: 90 })).toMatchObject({ errors: [{ field: 'dial.shown' }] });
 });
 
 test('what a kit taught stands in its ledger: measured against claimed, moved, fouls, months later', async () => {

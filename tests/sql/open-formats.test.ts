@@ -81,8 +81,7 @@ function remade(
   return Buffer.from(zipSync({ 'manifest.json': Buffer.from(canonicalJson(manifest)), ...files }));
 }
 const edited = (files: Record<string, Uint8Array>, change: (order: Record<string, any>) => void) => {
-  // eslint-disable-line @typescript-eslint/no-explicit-any
-  const order = JSON.parse(Buffer.from(files['workorder.json']!).toString('utf8')) as Record<string, any>; // eslint-disable-line @typescript-eslint/no-explicit-any
+  const order = JSON.parse(Buffer.from(files['workorder.json']!).toString('utf8')) as Record<string, any>;
   change(order);
   files['workorder.json'] = Buffer.from(canonicalJson(order));
 };

@@ -22,8 +22,13 @@ export interface ShopIntervals {
 /** Intervals are round numbers on the dial they are read from. */
 export const onDial = (km: number, unit: DistanceUnit) => Math.round(convertDistance(km, 'km', unit));
 
-/** How much bigger the tires are than those the dial knows. */
+/**
+ * How much further the car goes than its dial counts: as the road test read it against an independent speed, else by
+ * how much bigger its tires are than those the dial knows.
+ */
 function tireFactorOf(state: OrderState): number {
+  const dial = state.roadIn?.data.dial;
+  if (dial) return dial.truth / dial.shown;
   const { tires, newTires } = state.intake!.data;
   return newTires ? compareTires({ old: tires, new: newTires }).factor : 1;
 }

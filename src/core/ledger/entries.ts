@@ -260,6 +260,8 @@ export interface RoadInData {
   note: string;
   noises?: RoadNoise[];
   rubs?: RoadRub[];
+  /** The dial against an independent speed, both in one unit. */
+  dial?: { shown: number; truth: number } | null;
 }
 
 export interface RunChangeData {

@@ -88,7 +88,8 @@ export function HeightsForm({
           unit,
           readings: eachCorner((corner) => readings[corner].filter((text) => text.trim())),
         });
-        if (answer) router.push(`/orders/${orderId}`);
+        // After the work the verdict and its reasons stand on this page.
+        if (answer && f.occasion === 'as came') router.push(`/orders/${orderId}`);
       }}
     >
       <Errors errors={errors}>

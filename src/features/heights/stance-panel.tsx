@@ -58,8 +58,8 @@ export function HeightTable({ rows, unit }: { rows: HeightRow[]; unit: 'in' | 'm
         </tr>
       </thead>
       <tbody>
-        {rows.map((row) => (
-          <tr key={row.label} className={row.tone === 'predicted' ? 'text-predicted' : ''}>
+        {rows.map((row, index) => (
+          <tr key={`${row.label} ${index}`} className={row.tone === 'predicted' ? 'text-predicted' : ''}>
             <th scope="row" className="font-semibold">
               {row.label}
               {row.note && <span className="block text-[0.95rem] font-normal text-soft">{row.note}</span>}

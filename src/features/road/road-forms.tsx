@@ -50,6 +50,8 @@ interface Rub {
   gap: string;
 }
 
+const numberOrNull = (text: string | undefined) => (text?.trim() ? Number(text) : null);
+
 const saidOf = (errors: FieldError[], field: string) =>
   errors.filter((error) => error.field.startsWith(field)).map((error) => error.message);
 
@@ -204,6 +206,7 @@ export function RoadInForm({ orderId, unit }: { orderId: string; unit: 'km' | 'm
           checks: ROAD_CHECKS.map(({ id }) => ({ id, result: results[id], note: notes[id] ?? '' })),
           note: f.note,
           noises,
+          dial: f.shown || f.truth ? { shown: numberOrNull(f.shown), truth: numberOrNull(f.truth) } : null,
           rubs: rubs.map(({ gap, ...rub }) => ({ ...rub, gapMm: gap.trim() === '' ? null : Number(gap) })),
         });
       }}
@@ -255,9 +258,19 @@ export function RoadInForm({ orderId, unit }: { orderId: string; unit: 'km' | 'm
             <OdometerFields unit={unit} label="Odometer coming back" />
             <Noises noises={noises} onChange={setNoises} errors={errors} />
             <Rubs rubs={rubs} onChange={setRubs} errors={errors} />
+            <fieldset className="mt-4 grid grid-cols-2 gap-2">
+              <legend className="label">The dial against an independent speed</legend>
+              <TextField name="shown" label="Dial showed" inputMode="decimal" />
+              <TextField name="truth" label="True speed" inputMode="decimal" />
+              {saidOf(errors, 'dial').map((message) => (
+                <p key={message} role="alert" className="col-span-2 font-medium text-danger">
+                  {message}
+                </p>
+              ))}
+            </fieldset>
             <AreaField className="mt-4" name="note" label="Noted on the way" />
             <FormErrors
-              errors={errors.filter((error) => !/^(checks|noises|rubs)\[/.test(error.field))}
+              errors={errors.filter((error) => !/^(checks|noises|rubs|dial)/.test(error.field))}
               shown={ODOMETER_FIELDS}
             />
             <button className="btn btn-pen mt-4 min-h-14 w-full" disabled={busy}>

@@ -6,6 +6,16 @@ import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import { command } from './command';
 import { corner, id, line, odometer, text } from './fields';
 
+/** A dial further off than this was misread, or is broken. */
+const MOST_DIAL_ERROR = 0.25;
+
+const speed = () =>
+  Joi.number().min(20).max(200).required().messages({
+    'number.base': 'Enter both speeds',
+    'any.required': 'Enter both speeds',
+    'number.min': 'Read it at 20 or more',
+  });
+
 /** Brings the car back from its road test: the dial, and each check as it was found. */
 export const roadIn = command({
   name: 'road.in',
@@ -17,6 +27,7 @@ export const roadIn = command({
     note: string;
     noises: RoadNoise[];
     rubs: RoadRub[];
+    dial: { shown: number; truth: number } | null;
   }>({
     orderId: id().required(),
     odometer: odometer(),
@@ -58,8 +69,9 @@ export const roadIn = command({
       )
       .max(20)
       .default([]),
+    dial: Joi.object({ shown: speed(), truth: speed() }).allow(null).default(null),
   }),
-  async run(ctx, { orderId, odometer: read, checks, note, noises, rubs }) {
+  async run(ctx, { orderId, odometer: read, checks, note, noises, rubs, dial }) {
     const order = await ctx.runningOrder(orderId);
     const out = order.state.roadOut;
     if (!out)
@@ -77,6 +89,12 @@ export const roadIn = command({
         throw new Refusal('note', 'Say what was wrong.', `checks[${index}].note`);
       }
     });
+    if (dial && Math.abs(dial.truth / dial.shown - 1) > MOST_DIAL_ERROR)
+      throw new Refusal(
+        'dial',
+        'The two speeds are more than a quarter apart: read them again.',
+        'dial.shown',
+      );
     const touching = rubs.findIndex((rub) => rub.gapMm === 0);
     if (touching >= 0 && !checks.some((check) => check.result === 'fault'))
       throw new Refusal(
@@ -87,7 +105,7 @@ export const roadIn = command({
     const step = order.document.steps.find((candidate) => candidate.phase === 'road' && candidate.drive)!;
     await ctx.append(
       order.id,
-      { kind: 'road.in', data: { odometer: read, checks, note, noises, rubs } },
+      { kind: 'road.in', data: { odometer: read, checks, note, noises, rubs, dial } },
       ...(order.run.done.has(step.id)
         ? []
         : [{ kind: 'step.done' as const, data: { stepId: step.id, measured: null, note: null } }]),

@@ -10,6 +10,7 @@ import { nextNut } from '@/core/procedure/nuts';
 import { twinDoubts } from '@/core/procedure/torque-doubts';
 import { shopDay } from '@/core/units/shop-time';
 import { followUpForPlace } from '../follow-up/open';
+import { findingWhenMovedTwice } from '../follow-up/moved-twice';
 import { readShop } from '../queries/shop';
 import { command } from './command';
 import { id } from './fields';
@@ -189,7 +190,10 @@ export const torqueRecord = command({
         warnings,
       },
     });
-    if (recheck && input.moved) await followUpForPlace(ctx, order, fastener.place, 'moved');
+    if (recheck && input.moved) {
+      await followUpForPlace(ctx, order, fastener.place, 'moved');
+      await findingWhenMovedTwice(ctx, order, fastener);
+    }
     return { pass, passes, nut, warnings, name: placedName(fastener) };
   },
 });

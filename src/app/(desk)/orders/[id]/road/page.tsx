@@ -56,6 +56,11 @@ function RoadTest({
           {rub.gapMm === 0 ? 'touches' : `${rub.gapMm} mm left`}
         </p>
       ))}
+      {data.dial && (
+        <p className="mt-2">
+          The dial showed {data.dial.shown} at a true {data.dial.truth}: come-backs count that in.
+        </p>
+      )}
       {data.note && <p className="mt-2">{data.note}</p>}
     </section>
   );
