@@ -136,8 +136,8 @@ export const EARLIER: { story: Story; daysAgo: number; said: object | null }[] =
   },
   {
     story: again(
-      'Larkfoot Survey',
-      'Tindral Coppice 25, survey crew',
+      'Larkfoot Ridge Crew',
+      'Tindral Coppice 25, ridge crew',
       'LKF 8',
       ['22 3/4', '22 11/16', '24 1/8', '24 1/8'],
       'Ilse',

@@ -156,7 +156,7 @@ export function wheelsDrawing(before: AlignmentReadings, after: AlignmentReading
       shapes.push({
         kind: 'text',
         x: rounded(X[corner] - side * 34),
-        y: Y[corner] + 66 - 27 * (words.length - 1 - index),
+        y: Y[corner] + 98 - 27 * (words.length - 1 - index),
         text,
         size: 25,
         tone: 'ink',
