@@ -49,9 +49,13 @@ function EndChart({ end, points, predicted, claimed, target, unit }: HistoryEnd 
   return (
     <figure role="img" aria-label={`${end === 'front' ? 'Front' : 'Rear'} heights. ${said}.`}>
       <figcaption className="font-head text-[1.15rem] font-semibold first-letter:uppercase">{end}</figcaption>
-      <div className="h-56" aria-hidden>
+      <div className="h-56">
         <ResponsiveContainer width="100%" height="100%">
-          <LineChart data={points} margin={{ left: 4, right: 18, top: 8, bottom: 4 }}>
+          <LineChart
+            accessibilityLayer={false}
+            data={points}
+            margin={{ left: 4, right: 18, top: 8, bottom: 4 }}
+          >
             <CartesianGrid stroke="var(--hair)" vertical={false} />
             {claimed && (
               <ReferenceArea

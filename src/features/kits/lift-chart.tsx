@@ -36,7 +36,7 @@ export function LiftChart({
   return (
     <div role="img" aria-label={said} className="h-52">
       <ResponsiveContainer width="100%" height="100%">
-        <ScatterChart margin={{ left: 4, right: 16, top: 8, bottom: 18 }}>
+        <ScatterChart accessibilityLayer={false} margin={{ left: 4, right: 16, top: 8, bottom: 18 }}>
           <CartesianGrid stroke="var(--hair)" vertical={false} />
           {summary.spread !== null && (
             <ReferenceArea
