@@ -2,7 +2,17 @@ import type { NextConfig } from 'next';
 
 const config: NextConfig = {
   turbopack: { root: __dirname },
-  serverExternalPackages: ['sharp', '@node-rs/argon2', 'mysql2', 'pdfkit', 'joi', 'ics', 'qrcode', 'ajv', 'fflate'],
+  serverExternalPackages: [
+    'sharp',
+    '@node-rs/argon2',
+    'mysql2',
+    'pdfkit',
+    'joi',
+    'ics',
+    'qrcode',
+    'ajv',
+    'fflate',
+  ],
   poweredByHeader: false,
   headers: async () => [
     // A customer's page is for whoever holds its address: no search engine, no cache on the way, no word of it onward.
