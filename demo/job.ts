@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import { nextSteps } from '../src/core/procedure/engine';
 import { ROAD_CHECKS } from '../src/core/ledger/road-checks';
 import { missingShots } from '../src/core/ledger/closing';
@@ -396,7 +397,12 @@ export class DemoJob {
   }
 
   async handedOver(): Promise<this> {
-    await this.act('handoff.sign', { signer: this.plan.customer.name, signature: SIGNATURE }, 'Teodor', 5);
+    await this.act(
+      'handoff.sign',
+      { signer: this.plan.customer.name, signature: await drawnSignature() },
+      'Teodor',
+      5,
+    );
     await this.act('order.place', { place: null }, 'Teodor').catch(() => undefined);
     return this;
   }
@@ -412,6 +418,10 @@ export class DemoJob {
   }
 }
 
-/** A drawn line, as small as a PNG gets. */
-const SIGNATURE =
-  'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
+/** A name drawn with a pen, as the box on the handoff page gives it. */
+async function drawnSignature(): Promise<string> {
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="620" height="180"><rect width="620" height="180" fill="#fff"/>
+    <path d="M60 120C90 30 120 40 118 96S92 150 84 118s52-66 74-40-10 60 12 58 30-62 50-60-4 56 20 54 26-58 50-54 4 52 26 50 40-74 58-64-14 66 14 64 60-40 150-58"
+      fill="none" stroke="#1b1a17" stroke-width="4" stroke-linecap="round"/></svg>`;
+  return `data:image/png;base64,${(await sharp(Buffer.from(svg)).png().toBuffer()).toString('base64')}`;
+}

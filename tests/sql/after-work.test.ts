@@ -8,9 +8,11 @@ import { nextThing } from '@/core/ledger/next-thing';
 import { nextSteps } from '@/core/procedure/engine';
 import { closePool, db } from '@/server/database';
 import { handoffPdf, packetToShow } from '@/server/documents/handoff-pdf';
+import { loadOrder } from '@/server/entries/order';
 import { verifyEverything } from '@/server/entries/verify';
 import { holesOf } from '@/server/handoff-ready';
 import { kitLedger } from '@/server/queries/kit-ledger';
+import { stageBefore } from '@/server/queries/watch';
 import { takeRackFiles, waitingSheets } from '@/server/rack/inbox';
 import type { DemoDriver } from '../../demo/driver';
 import type { DemoJob } from '../../demo/job';
@@ -294,8 +296,28 @@ describe('handing over', () => {
     expect(packet.notes!.find((note) => note.title.startsWith('Stage'))!.lines.join(' ')).toMatch(
       /has not been driven/,
     );
+    const intake = (await job.state()).intake!.data;
+    const next = {
+      customer: { id: intake.customerId },
+      vehicle: { id: intake.vehicleId },
+      orderKind: 'next-stage',
+      odometer: { value: 40100, unit: 'mi' },
+      tires: intake.tires,
+      wants: 'the rest',
+      targets: intake.targets,
+      agreed: true,
+    };
+    expect(refusal(await give(shop, 'Teodor', 'intake.open', next))).toMatchObject({ field: 'orderKind' });
     await job.handedOver();
     expect((await job.state()).handoffs).toHaveLength(1);
+    // The next stage of the same car begins with what this one left, by name.
+    const opened = await give(shop, 'Teodor', 'intake.open', next);
+    if (!opened.ok) throw new Error(JSON.stringify(opened.errors));
+    const stage = await loadOrder(db(), String(opened.answer.orderId));
+    expect(stage!.state.intake!.data.comesBackFrom).toBe(job.orderId);
+    expect(nextThing(stage!.state)).toMatchObject({ page: 'heights' });
+    const before = (await stageBefore(db(), job.orderId))!;
+    expect(before.deferred.map((one) => one.code)).toEqual(expect.arrayContaining(['road', 'not-aligned']));
   });
 
   test('not aligned leaves with its drive limit, unsigned with the lead’s reason', async () => {

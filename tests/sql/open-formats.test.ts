@@ -19,8 +19,9 @@ import { migrate } from '@/server/migrations';
 import { storePhoto } from '@/server/photos/store';
 import { signIn } from '@/server/sessions/sessions';
 import type { DemoDriver } from '../../demo/driver';
-import { DAY, give, handedOver, onItsWheels, testShop } from '../support/shop';
+import { DAY, DEVICE, give, handedOver, onItsWheels, testShop } from '../support/shop';
 
+const BY = { personId: '00000000-0000-4000-a000-0000000000bb', deviceId: DEVICE };
 const root = path.join(__dirname, '..', '..');
 let shop: DemoDriver;
 let address: DatabaseAddress;
@@ -122,7 +123,7 @@ describe('a work order as one ZIP', () => {
 
   test('a work order already here is refused and nothing changes', async () => {
     const before = await counts();
-    await expect(importOrder(zip)).rejects.toThrow(/here already/);
+    await expect(importOrder(zip, BY)).rejects.toThrow(/here already/);
     expect(await counts()).toEqual(before);
   });
 
@@ -130,7 +131,7 @@ describe('a work order as one ZIP', () => {
     const back = await elsewhere('wrenchwise_zip');
     try {
       await shopElsewhere();
-      const taken = await importOrder(zip);
+      const taken = await importOrder(zip, BY);
       expect(taken.orderId).toBe(orderId);
       expect(manifestIn((await exportOrder(db(), orderId))!.zip)).toBe(manifestIn(zip));
       expect(await verifyEverything(() => undefined)).toBeNull();
@@ -271,7 +272,7 @@ describe('a work order as one ZIP', () => {
   test.each(hostile)('%s is refused by name, and nothing changes', async (_, make, message) => {
     const made = await make();
     const before = await counts();
-    const failed = await importOrder(made).then(
+    const failed = await importOrder(made, BY).then(
       () => null,
       (error: unknown) => error,
     );

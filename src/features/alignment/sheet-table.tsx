@@ -29,8 +29,10 @@ export function SheetTable({ rows }: { rows: AlignmentRow[] }) {
             </th>
             <td className="figure text-right text-[1.15rem]">{angleText(row.before, row.unit)}</td>
             <td className="figure text-right text-[1.3rem]">{angleText(row.after, row.unit)}</td>
-            <td className="text-right text-soft">{row.range}</td>
-            <td className={`pl-4! ${row.verdict === 'in' ? '' : 'font-semibold text-danger'}`}>
+            <td className="text-right whitespace-nowrap text-soft">{row.range}</td>
+            <td
+              className={`pl-4! whitespace-nowrap ${row.verdict === 'in' ? '' : 'font-semibold text-danger'}`}
+            >
               {VERDICTS[row.verdict]}
             </td>
           </tr>

@@ -45,8 +45,12 @@ function Heights({ packet }: { packet: Packet }) {
                 </th>
                 {CORNERS.map((corner) => (
                   <td key={corner} className="text-right">
-                    <span className="figure text-[1.25rem]">{row.values[corner]}</span>
-                    <span className="block text-[0.9rem] text-soft">{row.other[corner]}</span>
+                    <span className="figure text-[1.02rem] whitespace-nowrap sm:text-[1.25rem]">
+                      {row.values[corner]}
+                    </span>
+                    <span className="block text-[0.85rem] whitespace-nowrap text-soft sm:text-[0.9rem]">
+                      {row.other[corner]}
+                    </span>
                   </td>
                 ))}
               </tr>
@@ -208,7 +212,7 @@ export function PacketPage({
   return (
     <article className="grid grid-cols-[minmax(0,1fr)] gap-7 bg-card p-4 sm:p-8 print:p-0">
       <header>
-        <h1>{packet.car.label}</h1>
+        {folded ? null : <h1>{packet.car.label}</h1>}
         <p>
           {packet.car.plate} · {packet.customer} · order {packet.order} · {packet.shop}
         </p>

@@ -44,6 +44,7 @@ const SHOWN = [
 
 const KINDS = [
   ['job', 'a job: lift, level or lower'],
+  ['next-stage', 'the next stage of a job'],
   ['settled-heights', 'settled heights'],
   ['alignment', 'an alignment check or return'],
   ['warranty', 'a warranty return'],
@@ -112,6 +113,8 @@ export function IntakeForm({
   const { give, busy, errors } = useCommand('intake.open');
   const [vehicleId, setVehicleId] = useState('');
   const [kind, setKind] = useState<string>('job');
+  /** A job or its next stage is planned and measured; the visits go straight to their work. */
+  const takesWork = kind === 'job' || kind === 'next-stage';
   const [vin, setVin] = useState('');
   const [tires, setTires] = useState('');
   const tire = answer('tire.size', { size: tires });
@@ -124,7 +127,7 @@ export function IntakeForm({
         const f = fieldsOf(event.currentTarget);
         const promised = f.promisedFor ? new Date(f.promisedFor).toISOString() : null;
         const taken = await give(inputFrom(f, known, promised));
-        if (taken) router.push(`/orders/${String(taken.orderId)}/${kind === 'job' ? 'heights' : 'work'}`);
+        if (taken) router.push(`/orders/${String(taken.orderId)}/${takesWork ? 'heights' : 'work'}`);
       }}
     >
       <Errors errors={errors}>
@@ -265,7 +268,7 @@ export function IntakeForm({
                 options={KINDS}
               />
               <AreaField className="col-span-2" name="wants" label="In their words" />
-              {kind === 'job' && (
+              {takesWork && (
                 <>
                   <TextField name="targets.front" label="Front target height" hint={lengthHint} />
                   <TextField name="targets.rear" label="Rear target height" hint="empty: leave it as it is" />
@@ -306,7 +309,7 @@ export function IntakeForm({
               A modest lift is the right answer for a truck that works: it stops shorter, tips later and wears
               its joints less.
             </p>
-            {kind === 'job' && (
+            {takesWork && (
               <CheckField
                 className="mt-2"
                 name="agreed"
@@ -315,7 +318,7 @@ export function IntakeForm({
             )}
             <FormErrors errors={errors} shown={SHOWN} />
             <button className="btn btn-pen mt-4 min-h-14 w-full" disabled={busy}>
-              {busy ? 'Writing…' : kind === 'job' ? 'Take it in and measure it' : 'Take it in'}
+              {busy ? 'Writing…' : takesWork ? 'Take it in and measure it' : 'Take it in'}
             </button>
           </section>
         </div>

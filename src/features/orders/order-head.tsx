@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { isClosed } from '@/core/ledger/order-state';
+import { isClosed, isJob } from '@/core/ledger/order-state';
 import { jobTimes, runningWords } from '@/core/ledger/step-times';
 import { placedName } from '@/core/procedure/engine';
 import { nextThing } from '@/core/ledger/next-thing';
@@ -63,7 +63,7 @@ export function OrderHead({ file, nowIso }: { file: OrderFile; nowIso: string })
           <h1>{vehicle.label}</h1>
           <p className="text-soft">
             {vehicle.plate} · {odometerText(intake.odometer)} · {customer.name} · order {file.number}
-            {intake.orderKind === 'job' ? '' : `, ${intake.orderKind} visit`}
+            {intake.orderKind === 'job' ? '' : isJob(state) ? ', next stage' : `, ${intake.orderKind} visit`}
             {intake.promisedFor ? ` · promised ${shopMoment(intake.promisedFor, file.shop.timeZone)}` : ''}
           </p>
         </div>

@@ -44,3 +44,16 @@ export const odometer = () =>
       otherwise: Joi.object({ value: MILEAGE.required(), unit: Joi.valid('km', 'mi').required() }),
     })
     .required();
+
+/** What a wrench said: that it clicked at its setting, or a figure with its unit. */
+export const torqueReading = () =>
+  Joi.alternatives()
+    .try(
+      Joi.object({ clicked: Joi.valid(true).required() }),
+      Joi.object({
+        value: Joi.number().greater(0).max(20000).required(),
+        unit: Joi.valid('nm', 'lbft', 'lbin', 'kgfm').required(),
+      }),
+    )
+    .required()
+    .messages({ 'alternatives.match': 'Say that it clicked, or type the reading as a number' });

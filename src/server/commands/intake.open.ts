@@ -170,9 +170,10 @@ const idOr = (schema: Joi.ObjectSchema) =>
     otherwise: schema,
   });
 
-/** What a car is taken in for at the counter; a re-torque is opened from its come-back, a next stage from its job. */
+/** What a car is taken in for at the counter; a re-torque is opened from its come-back. */
 const TAKEN_IN: OrderKind[] = [
   'job',
+  'next-stage',
   'settled-heights',
   'alignment',
   'warranty',
@@ -225,6 +226,12 @@ export const intakeOpen = command({
     const customerId = await customerFor(ctx, input.customer);
     const vehicleId = await vehicleFor(ctx, input.vehicle, customerId);
     const comesBackFrom = input.orderKind === 'job' ? null : await lastOrderOf(ctx, vehicleId);
+    if (input.orderKind === 'next-stage' && !comesBackFrom)
+      throw new Refusal(
+        'first-stage',
+        'No finished job of this car is on record: take it in as a job.',
+        'orderKind',
+      );
     const { orderId, number } = await newOrder(ctx, { vehicleId, kind: input.orderKind, comesBackFrom });
     const { tires, wheels, newTires, carries, wants, targets, promisedFor, pacePerDay } = input;
     await ctx.append(

@@ -4,7 +4,7 @@ import type { TorqueData } from '@/core/ledger/entries';
 import { whyNotCorrect } from '../corrections';
 import { versionAfterCorrection } from '../documents/corrected';
 import { command } from './command';
-import { id, reason } from './fields';
+import { id, reason, torqueReading } from './fields';
 
 interface CorrectInput {
   orderId: string;
@@ -25,16 +25,7 @@ export const torqueCorrect = command({
     orderId: id().required(),
     entryId: Joi.string().max(48).required(),
     wrenchId: id().required().messages({ 'string.empty': 'Choose the wrench' }),
-    reading: Joi.alternatives()
-      .try(
-        Joi.object({ clicked: Joi.valid(true).required() }),
-        Joi.object({
-          value: Joi.number().greater(0).max(20000).required(),
-          unit: Joi.valid('nm', 'lbft', 'lbin', 'kgfm').required(),
-        }),
-      )
-      .required()
-      .messages({ 'alternatives.match': 'Say that it clicked, or type the reading as a number' }),
+    reading: torqueReading(),
     reason: reason().required(),
   }),
   async run(ctx, { orderId, entryId, wrenchId, reading, reason: why }) {

@@ -13,7 +13,7 @@ import { followUpForPlace } from '../follow-up/open';
 import { findingWhenMovedTwice } from '../follow-up/moved-twice';
 import { readShop } from '../queries/shop';
 import { command } from './command';
-import { id } from './fields';
+import { id, torqueReading } from './fields';
 
 interface TorqueInput {
   orderId: string;
@@ -57,16 +57,7 @@ export const torqueRecord = command({
       'string.empty': 'Choose the wrench',
       'any.required': 'Choose the wrench',
     }),
-    reading: Joi.alternatives()
-      .try(
-        Joi.object({ clicked: Joi.valid(true).required() }),
-        Joi.object({
-          value: Joi.number().greater(0).max(20000).required(),
-          unit: Joi.valid('nm', 'lbft', 'lbin', 'kgfm').required(),
-        }),
-      )
-      .required()
-      .messages({ 'alternatives.match': 'Say that it clicked, or type the reading as a number' }),
+    reading: torqueReading(),
     how: Joi.valid('wrench', 'power tool', 'by feel').default('wrench'),
     by: Joi.valid('hand', 'wrench').default('hand'),
     extension: Joi.object({

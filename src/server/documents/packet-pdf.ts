@@ -75,8 +75,9 @@ class Sheet {
   room(height: number): void {
     if (this.doc.y + height > this.doc.page.height - MARGIN - 24) this.doc.addPage();
   }
-  heading(text: string): void {
-    this.room(60);
+  /** @param room points kept for what must stand on the same page */
+  heading(text: string, room = 60): void {
+    this.room(room);
     this.doc.moveDown(0.7).font('head').fontSize(15).fillColor(INK).text(text, MARGIN);
     const y = this.doc.y + 1;
     this.doc
@@ -232,7 +233,7 @@ function drawMarks(
 
 async function photoPart(sheet: Sheet, packet: Packet, tx: Db): Promise<void> {
   if (!packet.photos.length) return;
-  sheet.heading('Photos');
+  sheet.heading('Photos', 190);
   const wide = (sheet.width - 20) / 3;
   const tall = wide * 0.72;
   let column = 0;
@@ -259,7 +260,7 @@ async function photoPart(sheet: Sheet, packet: Packet, tx: Db): Promise<void> {
 }
 
 function closingPart(sheet: Sheet, packet: Packet): void {
-  sheet.heading('Come back for');
+  sheet.heading('Come back for', 110);
   const parts = [2.4, 1, 1.4, 1.4, 1.4];
   sheet.row(['What', 'Places', 'When', 'At the dial', 'About'], parts, { head: true });
   for (const back of packet.comeBacks) {
@@ -287,7 +288,7 @@ function closingPart(sheet: Sheet, packet: Packet): void {
 }
 
 function signaturePart(sheet: Sheet, packet: Packet, picture: Buffer | null): void {
-  sheet.heading('Signed');
+  sheet.heading('Signed', 150);
   if (packet.correction)
     return sheet.paragraph(
       `Version ${packet.version}, after a correction of signed version ${packet.correction.of}: ${packet.correction.why} The signed version is kept as it was.`,
@@ -351,7 +352,7 @@ export async function packetPdf(packet: Packet, tx: Db, signature: Buffer | null
   torquePart(sheet, packet);
   alignmentPart(sheet, packet);
   if (packet.road) {
-    sheet.heading('Road test');
+    sheet.heading('Road test', 120);
     for (const check of packet.road.checks) sheet.row([check.label, check.result, check.note], [2, 0.7, 2]);
     if (packet.road.note) sheet.paragraph(packet.road.note);
   }

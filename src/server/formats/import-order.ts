@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import Ajv from 'ajv/dist/2020';
@@ -7,7 +8,9 @@ import { type Entry, currentEntries } from '@/core/ledger/entries';
 import { foldOrder } from '@/core/ledger/order-state';
 import type { RunDocument } from '@/core/procedure/engine';
 import { type Db, transaction } from '../database';
+import { now } from '../clock';
 import { deriveOrder } from '../derive';
+import { type Draft, SHOP_CHAIN, appendEntries } from '../entries/append';
 import { CHAIN_START, canonicalJson, chainHash, sha256 } from '../entries/canonical';
 import { runHash } from '../entries/order';
 import { walkChain } from '../entries/verify';
@@ -263,7 +266,10 @@ async function numberFor(tx: Db, wanted: number): Promise<number> {
  * Takes a work order in from its ZIP: held against itself whole, then kept whole with its ids and chain as they were.
  * @throws Refusal naming what is wrong, and nothing is changed then; a work order already here is refused
  */
-export async function importOrder(zip: Buffer): Promise<{ orderId: string; number: number }> {
+export async function importOrder(
+  zip: Buffer,
+  by: { personId: string; deviceId: string },
+): Promise<{ orderId: string; number: number }> {
   const { file, entries, files } = await validated(zip);
   return transaction(async (tx) => {
     const here = await tx.row<{ number: number }>('SELECT number FROM work_order WHERE id = ?', [
@@ -295,6 +301,13 @@ export async function importOrder(zip: Buffer): Promise<{ orderId: string; numbe
     const broken = await walkChain(tx, { chain: file.order.id, ...file.chain });
     if (broken) throw refused('chain', broken);
     await deriveOrder(tx, file.order.id);
+    const at = now();
+    const draft = {
+      id: randomUUID(),
+      kind: 'shop.change',
+      data: { what: 'work order taken in', id: file.order.id, facts: { number, entries: file.chain.count } },
+    } as Draft;
+    await appendEntries(tx, SHOP_CHAIN, [draft], { ...by, deviceSeq: 0, at, receivedAt: at });
     return { orderId: file.order.id, number };
   });
 }

@@ -74,7 +74,7 @@ export async function openComeBacks(
             (SELECT GROUP_CONCAT(stage ORDER BY stage) FROM reminder WHERE follow_up_id = follow_up.id AND message_id IS NOT NULL) AS reminded,
             (SELECT value FROM odometer_now WHERE odometer_now.vehicle_id = follow_up.vehicle_id ORDER BY at DESC LIMIT 1) AS last_odometer,
             (SELECT visit.id FROM work_order visit JOIN order_now ON order_now.order_id = visit.id
-              WHERE visit.vehicle_id = follow_up.vehicle_id AND visit.kind <> 'job' AND NOT order_now.closed LIMIT 1) AS open_visit
+              WHERE visit.vehicle_id = follow_up.vehicle_id AND visit.kind NOT IN ('job', 'next-stage') AND NOT order_now.closed LIMIT 1) AS open_visit
        FROM follow_up
        JOIN work_order ON work_order.id = follow_up.order_id
        JOIN vehicle ON vehicle.id = follow_up.vehicle_id

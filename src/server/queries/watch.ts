@@ -1,4 +1,5 @@
 import type { Db } from '../database';
+import { loadOrder } from '../entries/order';
 
 export interface WatchLine {
   watchId: string;
@@ -45,4 +46,14 @@ export async function watchLines(tx: Db, vehicleId: string): Promise<WatchLine[]
     answeredOrder: row.answered_order,
     answer: row.answer,
   }));
+}
+
+/** What the stage before this one deferred, by name; null when the order before closed whole. */
+export async function stageBefore(
+  tx: Db,
+  comesBackFrom: string | null,
+): Promise<{ number: number; deferred: { code: string; ref: string; text: string }[] } | null> {
+  const before = comesBackFrom ? await loadOrder(tx, comesBackFrom) : null;
+  const stage = before?.state.after.stage;
+  return stage ? { number: before!.state.intake!.data.number, deferred: stage.data.deferred } : null;
 }

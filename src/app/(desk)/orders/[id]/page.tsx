@@ -3,9 +3,13 @@ import { heightsOfOrder } from '@/features/heights/order-heights';
 import { OpenList } from '@/features/orders/open-list';
 import { ClockButton, PlaceControl } from '@/features/orders/place-and-clock';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
-import { isClosed } from '@/core/ledger/order-state';
+import { isClosed, isJob } from '@/core/ledger/order-state';
+import { shortDay } from '@/core/units/shop-time';
+import { AnswerWatch } from '@/features/handoff/answer-watch';
+import { db } from '@/server/database';
 import { packetNotes } from '@/server/documents/packet-notes';
 import { orderPage, placesOfShop } from '@/server/queries/page-data';
+import { stageBefore, watchLines } from '@/server/queries/watch';
 
 export default async function OrderOverview({ params }: { params: Promise<{ id: string }> }) {
   const { file, viewer } = await orderPage(params);
@@ -30,6 +34,11 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
     ['Drive', vehicle.drive],
     ['Phone', file.customer.phone || 'none'],
   ];
+  const [before, lines] = await Promise.all([
+    stageBefore(db(), file.comesBackFrom),
+    watchLines(db(), vehicle.id),
+  ]);
+  const watched = lines.filter((line) => line.orderId !== file.id && line.answeredOrder !== file.id);
   return (
     <div className="grid gap-x-9 lg:grid-cols-[minmax(0,1fr)_350px]">
       <div className="min-w-0">
@@ -52,7 +61,7 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
           </>
         ) : (
           <p className="py-8 text-lg">
-            {intake.orderKind === 'job'
+            {isJob(state)
               ? 'Not measured yet: heights come first, before anything is touched.'
               : 'A visit: its work is in the bay view.'}
           </p>
@@ -71,6 +80,37 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
             ))}
           </dl>
         </section>
+        {before && before.deferred.length > 0 && (
+          <section>
+            <h2 className="border-b border-ink pb-1">Left by order {before.number}</h2>
+            <ul>
+              {before.deferred.map((one) => (
+                <li key={`${one.code} ${one.ref}`} className="border-b border-rule py-1.5">
+                  {one.text}
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+        {watched.length > 0 && (
+          <section>
+            <h2 className="border-b border-ink pb-1">Left to be watched</h2>
+            <ul>
+              {watched.map((line) => (
+                <li key={line.watchId} className="border-b border-rule py-2">
+                  <p className="font-medium">{line.words}</p>
+                  <p className="flex items-center justify-between gap-3 text-soft">
+                    from order {line.orderNumber}
+                    {line.byDay && `, by ${shortDay(line.byDay)}`}
+                    {!isClosed(state) && (
+                      <AnswerWatch orderId={file.id} watchId={line.watchId} words={line.words} />
+                    )}
+                  </p>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
         {packetNotes(state, file.people).map((note) => (
           <section key={note.title}>
             <h2 className="border-b border-ink pb-1">{note.title}</h2>

@@ -12,5 +12,6 @@ export const POST = changing(async (request) => {
   if (!holdsRole(session.person.roles, ['lead']))
     throw new Refusal('not-yours', 'This is for the lead: ask one.', 'file');
   const zip = await fileOf(await request.formData(), ORDER_LIMITS.packed, 'a work order’s ZIP');
-  return json(200, { ok: true, answer: await importOrder(zip) });
+  const by = { personId: session.person.id, deviceId: session.deviceId };
+  return json(200, { ok: true, answer: await importOrder(zip, by) });
 });

@@ -1,3 +1,4 @@
+import Link from 'next/link';
 import type { EntryOf } from '@/core/ledger/entries';
 import { isClosed } from '@/core/ledger/order-state';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
@@ -122,6 +123,9 @@ export default async function RoadPage({ params }: { params: Promise<{ id: strin
                   {reason.message}
                 </p>
               ))}
+              <Link className="btn mt-2" href={`/bay/${file.id}`}>
+                Go on in the bay
+              </Link>
             </div>
           ) : (
             <>
