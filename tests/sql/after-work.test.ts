@@ -1,6 +1,7 @@
 import { mkdir, mkdtemp, readdir, utimes, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import sharp from 'sharp';
 import { writeRackCsv } from '@/core/formats/rack-sheet';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import { closingHoles } from '@/core/ledger/closing';
@@ -9,9 +10,14 @@ import { nextSteps } from '@/core/procedure/engine';
 import { closePool, db } from '@/server/database';
 import { handoffPdf, packetToShow } from '@/server/documents/handoff-pdf';
 import { loadOrder } from '@/server/entries/order';
+import { sha256 } from '@/server/entries/canonical';
 import { verifyEverything } from '@/server/entries/verify';
 import { holesOf } from '@/server/handoff-ready';
+import { specOfCar } from '@/server/queries/alignment-spec';
+import { heightsOfCar } from '@/server/queries/car-heights';
+import { readOrderFile } from '@/server/queries/order';
 import { kitLedger } from '@/server/queries/kit-ledger';
+import { readPhoto, storePhoto } from '@/server/photos/store';
 import { stageBefore } from '@/server/queries/watch';
 import { takeRackFiles, waitingSheets } from '@/server/rack/inbox';
 import type { DemoDriver } from '../../demo/driver';
@@ -438,6 +444,11 @@ test('coming back: what was left to be watched is answered, heights and the rack
     readings: { LF: ['22 1/4'], RF: ['22 3/16'], LR: ['23'], RR: ['23'] },
   });
   expect((await open()).map((row) => row.kind)).toEqual(['wheel', 'chassis', 'alignment', 'check-in']);
+  // The visit's page and the job's draw the same picture: every set, the job's first.
+  for (const id of [jobId, visitId]) {
+    const { sets } = await heightsOfCar(db(), (await readOrderFile(db(), id))!);
+    expect(sets.map((set) => set.entry.data.occasion)).toEqual(['as came', 'on wheels', 'come-back']);
+  }
   await expect(job.clickAll(visitId, null)).rejects.toThrow(/seat may turn/);
   const [line] = await db().rows<{ watch_id: string }>(
     "SELECT watch_id FROM watch_now WHERE words = 'seat may turn' AND NOT settled",
@@ -463,6 +474,30 @@ test('coming back: what was left to be watched is answered, heights and the rack
   });
   if (!rackVisit.ok) throw new Error(JSON.stringify(rackVisit.errors));
   expect(rackVisit.answer.page).toBe('work');
+  // No platform's spec is kept: the car's own last sheet is what the next is held against.
+  const car = (await readOrderFile(db(), jobId))!.vehicle;
+  expect(await specOfCar(db(), car)).toMatchObject({
+    source: expect.stringMatching(/shop goal/),
+    casterGoal: null,
+  });
+  await give(shop, 'Odalys', 'spec.save', {
+    platform: 'Test platform',
+    source: 'a sheet',
+    spec: SPEC,
+    casterGoal: 3,
+    casterWhy: 'ours',
+  });
+  expect(await specOfCar(db(), { ...car, platform: 'Test platform' })).toMatchObject({
+    source: 'a sheet',
+    spec: SPEC,
+    casterGoal: 3,
+  });
+  for (const [input, field] of [
+    [{ platform: 'X', source: '', spec: SPEC }, 'source'],
+    [{ platform: 'X', source: 'a sheet', spec: { front: {} } }, 'spec'],
+    [{ platform: 'X', source: 'a sheet', spec: SPEC, casterGoal: 3 }, 'casterWhy'],
+  ] as const)
+    expect(refusal(await give(shop, 'Odalys', 'spec.save', input))).toMatchObject({ field });
   const orderId = String(rackVisit.answer.orderId);
   await give(shop, 'Brannoch', 'alignment.record', {
     orderId,
@@ -563,4 +598,97 @@ test('what a kit taught stands in its ledger: measured against claimed, moved, f
 
 test('everything above stands in chains that verify, and derived tables rebuild to the same', async () => {
   expect(await verifyEverything(() => undefined)).toBeNull();
+});
+
+test('a booking is moved and given up by itself, never into the past, and what is booked is the next thing', async () => {
+  const job = await onItsWheels(shop, 'BOOK 1');
+  const book = (more: object) =>
+    give(shop, 'Teodor', 'booking.set', {
+      orderId: job.orderId,
+      rack: 'partner',
+      own: false,
+      startsAt: '2026-04-17T09:00',
+      minutes: 60,
+      note: '',
+      ...more,
+    });
+  expect(refusal(await book({ startsAt: '2026-04-13T09:00' }))).toMatchObject({ field: 'startsAt' });
+  expect(refusal(await book({ startsAt: 'Friday' }))).toMatchObject({ field: 'startsAt' });
+  const made = await book({});
+  if (!made.ok) throw new Error(JSON.stringify(made.errors));
+  const { bookingId } = made.answer;
+  await job.work({ phase: 'road' });
+  expect(nextThing(await job.state())).toMatchObject({ page: 'alignment', waiting: true });
+  await book({ bookingId, startsAt: '2026-04-18T10:00' });
+  const rows = () =>
+    db().rows<{ starts_at: Date; kept: number }>(
+      'SELECT starts_at, kept FROM booking_now WHERE order_id = ?',
+      [job.orderId],
+    );
+  expect((await rows()).map((row) => [row.starts_at.toISOString(), row.kept])).toEqual([
+    ['2026-04-18T16:00:00.000Z', 1],
+  ]);
+  await book({ bookingId, startsAt: '2026-04-18T10:00', kept: false });
+  expect((await rows()).map((row) => row.kept)).toEqual([0]);
+  expect(nextThing(await job.state())).toMatchObject({ page: 'alignment', waiting: false });
+  expect(refusal(await book({ bookingId: '00000000-0000-4000-a000-00000000aaaa' }))).toMatchObject({
+    field: 'bookingId',
+  });
+});
+
+test('marks stand beside a picture, the last of them alone, and on the paper', async () => {
+  const job = await onItsWheels(shop, 'MARK 1');
+  const picture = await sharp({
+    create: { width: 80, height: 60, channels: 3, background: { r: 7, g: 70, b: 7 } },
+  })
+    .jpeg()
+    .toBuffer();
+  const { photoId } = await storePhoto(picture);
+  await give(shop, 'Brannoch', 'photo.bind', {
+    orderId: job.orderId,
+    photoId,
+    occasion: 'on its wheels',
+    shot: 'nose',
+  });
+  const photo = (await job.state()).photos.at(-1)!;
+  const mark = (text: string, to: [number, number] = [0.5, 0.5]) =>
+    give(shop, 'Brannoch', 'photo.mark', {
+      orderId: job.orderId,
+      photoEntryId: photo.id,
+      marks: [{ kind: 'arrow', from: [0.1, 0.1], to, text }],
+    });
+  await mark('first');
+  await mark('second');
+  expect(refusal(await mark('out of it', [1.2, 0.5]))).toMatchObject({ field: 'marks[0].to[0]' });
+  const packet = (await packetToShow(job.orderId))!;
+  expect(packet.photos.find((one) => one.photoId === photoId)!.marks!.map((one) => one.text)).toEqual([
+    'second',
+  ]);
+  const kept = await readPhoto(photoId, 'full');
+  expect(sha256(kept!.bytes)).toBe(kept!.sha256);
+});
+
+test('heights accepted as they are stand on the paper with planned, got, why and whose yes', async () => {
+  const job = await onItsWheels(shop, 'ACC 1');
+  const accept = {
+    orderId: job.orderId,
+    setId: (await job.state()).heights.at(-1)!.entry.id,
+    planned: 'front 22 3/8',
+    got: 'front 22 5/16',
+    ...lead(),
+    reason: 'level, and clear of the bump stop',
+  };
+  expect(refusal(await give(shop, 'Brannoch', 'heights.accept', { ...accept, pin: '0000' }))).toMatchObject({
+    field: 'pin',
+  });
+  expect(refusal(await give(shop, 'Brannoch', 'heights.accept', { ...accept, reason: '' }))).toMatchObject({
+    field: 'reason',
+  });
+  expect(await give(shop, 'Brannoch', 'heights.accept', accept)).toMatchObject({ ok: true });
+  const note = (await packetToShow(job.orderId))!.notes!.find((one) =>
+    one.title.startsWith('Heights accepted'),
+  )!;
+  expect(note.lines).toEqual([
+    'Planned front 22 3/8, got front 22 5/16. level, and clear of the bump stop (Odalys)',
+  ]);
 });

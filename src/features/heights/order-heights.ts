@@ -1,17 +1,21 @@
 import { type PerCorner, eachCorner } from '@/core/calc/fields';
 import { formatTape } from '@/core/calc/tape.format';
 import { sentBack } from '@/core/ledger/after-work';
-import { afterHeightsOf, baselineOf, latestPlan } from '@/core/ledger/order-state';
+import { afterHeightsOf, baselineOf, isJob, latestPlan } from '@/core/ledger/order-state';
 import { axleMeans } from '@/core/stance/plan';
+import { whyNotComparable } from '@/core/stance/readings';
 import { reasonsOff } from '@/core/stance/reasons';
 import { judgeHeights } from '@/core/stance/verdict';
 import { shopMoment } from '@/core/units/shop-time';
 import { type OrderFile, stanceOfOrder } from '@/server/queries/order';
+import type { CarHeights } from '@/server/queries/car-heights';
 import type { HistoryEnd } from './height-history';
 import type { HeightRow } from './stance-panel';
 
 /** How near a claim counts as kept, mm. */
 const CLAIM_TOLERANCE = 6.35;
+/** Less than this (mm) nobody measures with a tape. */
+const MEASURABLE = 0.8;
 
 /** An order's sets of heights as rows, the prediction among them, and the verdicts in words. */
 export function heightsOfOrder(file: OrderFile) {
@@ -86,21 +90,26 @@ export function whyHeightsOff(file: OrderFile) {
   return { setId: set.entry.id, reasons, planned: words(predicted), got: words(after) };
 }
 
-/** Every set of an order as two series, with the bands of what was predicted and claimed. */
-export function heightHistory(file: OrderFile): HistoryEnd[] {
-  const baseline = baselineOf(file.state);
-  const plan = latestPlan(file.state)?.data;
-  const { stance } = heightsOfOrder(file);
-  if (!baseline || file.state.heights.length < 2) return [];
+/** Every set of a job and its visits as two series, with the bands of what was predicted and claimed. */
+export function heightHistory(
+  { job, sets }: CarHeights,
+  targets: { front: number | null; rear: number | null },
+): HistoryEnd[] {
+  const baseline = baselineOf(job);
+  const plan = latestPlan(job)?.data;
+  if (!baseline) return [];
+  // Readings of another distance never share a picture.
+  const alike = sets.filter((set) => whyNotComparable(baseline.entry.data, set.entry.data) === null);
+  if (alike.length < 2) return [];
   return (['front', 'rear'] as const).map((end) => {
     const [left, right] = end === 'front' ? (['LF', 'RF'] as const) : (['LR', 'RR'] as const);
     const was = (baseline.mm[left] + baseline.mm[right]) / 2;
-    const claim = stance.claimed[end];
+    const claim = plan?.[end]?.claimed ?? null;
     const seen = new Map<string, number>();
     return {
       end,
-      points: file.state.heights.map((set) => {
-        const occasion = set === baseline ? 'as it came' : set.entry.data.occasion;
+      points: alike.map((set) => {
+        const occasion = set.entry.id === baseline.entry.id ? 'as it came' : set.entry.data.occasion;
         const count = (seen.get(occasion) ?? 0) + 1;
         seen.set(occasion, count);
         return {
@@ -117,8 +126,8 @@ export function heightHistory(file: OrderFile): HistoryEnd[] {
             Math.max(plan.band[left].p90, plan.band[right].p90),
           ]
         : null,
-      claimed: claim === undefined ? null : [was + claim - CLAIM_TOLERANCE, was + claim + CLAIM_TOLERANCE],
-      target: stance.target[end],
+      claimed: claim === null ? null : [was + claim - CLAIM_TOLERANCE, was + claim + CLAIM_TOLERANCE],
+      target: targets[end],
     };
   });
 }
@@ -137,4 +146,19 @@ export function withWhatComes(file: OrderFile): { row: HeightRow; names: string 
     },
     names: coming.map((one) => `${one.name}, ${one.kg} kg`).join('; '),
   };
+}
+
+/** How a visit's last set stands against the one its job was handed over with, in words; null where they do not compare. */
+export function sinceHandoff({ job }: CarHeights, file: OrderFile): string | null {
+  const before = afterHeightsOf(job);
+  const now = file.state.heights[file.state.heights.length - 1];
+  if (isJob(file.state) || !before || !now || whyNotComparable(before.entry.data, now.entry.data))
+    return null;
+  const [was, is] = [axleMeans(before.mm), axleMeans(now.mm)];
+  const moved = (end: 'front' | 'rear') => {
+    const by = is[end] - was[end];
+    if (Math.abs(by) < MEASURABLE) return `${end} as it was`;
+    return `${end} ${by < 0 ? 'down' : 'up'} ${formatTape(Math.abs(by), now.entry.data.unit)}`;
+  };
+  return `Since it was handed over: ${moved('front')}, ${moved('rear')}.`;
 }

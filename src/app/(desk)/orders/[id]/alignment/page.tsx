@@ -14,7 +14,7 @@ import { SheetTable } from '@/features/alignment/sheet-table';
 import { BackToBay } from '@/features/settle/back-to-bay';
 import { db } from '@/server/database';
 import { driveLimit } from '@/server/documents/packet';
-import { platformSpec } from '@/server/queries/alignment-spec';
+import { specOfCar } from '@/server/queries/alignment-spec';
 import type { OrderFile } from '@/server/queries/order';
 import { crewNames, orderPage } from '@/server/queries/page-data';
 import { waitingSheets } from '@/server/rack/inbox';
@@ -115,7 +115,7 @@ export default async function AlignmentPage({
   const enters = !closed && !settled && !openSheet;
   const [dropped, spec] = await Promise.all([
     enters ? waitingSheets(db(), { number: file.number, plate: vehicle.plate }) : [],
-    platformSpec(db(), vehicle.platform),
+    specOfCar(db(), vehicle),
   ]);
   const wanted = (await searchParams).sheet;
   const chosen = dropped.find((sheet) => sheet.id === wanted && sheet.sheet) ?? null;

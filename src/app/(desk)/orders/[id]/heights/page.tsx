@@ -4,12 +4,15 @@ import { HeightHistory } from '@/features/heights/height-history';
 import {
   heightHistory,
   heightsOfOrder,
+  sinceHandoff,
   whyHeightsOff,
   withWhatComes,
 } from '@/features/heights/order-heights';
 import { WhyOff } from '@/features/heights/why-off';
 import { HeightsForm } from '@/features/heights/heights-form';
 import { HeightTable, StancePanel } from '@/features/heights/stance-panel';
+import { db } from '@/server/database';
+import { heightsOfCar } from '@/server/queries/car-heights';
 import { crewNames, orderPage } from '@/server/queries/page-data';
 
 const AFTER: HeightOccasion[] = [
@@ -34,7 +37,9 @@ export default async function HeightsPage({ params }: { params: Promise<{ id: st
   const { baseline, stance, unit, rows, verdicts } = heightsOfOrder(file);
   const occasions: HeightOccasion[] = !isJob(file.state) ? VISIT : baseline ? AFTER : ['as came'];
   const off = whyHeightsOff(file);
-  const history = heightHistory(file);
+  const car = await heightsOfCar(db(), file);
+  const history = heightHistory(car, stance.target);
+  const since = sinceHandoff(car, file);
   const later = withWhatComes(file);
   const { leads } = await crewNames();
   const tires = baseline && file.state.run ? (intake.newTires ?? intake.tires) : intake.tires;
@@ -51,7 +56,9 @@ export default async function HeightsPage({ params }: { params: Promise<{ id: st
             }}
           />
           <HeightTable rows={rows} unit={unit} />
-          <p className="mt-3 text-[1.15rem] font-semibold">{verdicts.map((axle) => axle.text).join(' ')}</p>
+          <p className="mt-3 text-[1.15rem] font-semibold">
+            {since ?? verdicts.map((axle) => axle.text).join(' ')}
+          </p>
         </section>
       )}
       {later && (
