@@ -7,28 +7,10 @@ import { THE_CUSTOMER } from '@/core/ledger/roles';
 import { promisedFollowUps, intervalWords } from '@/core/follow-up/promises';
 import { entryWords } from '@/features/trail/entry-words';
 import { packetNotes } from '@/server/documents/packet-notes';
+import { entryOf } from '../support/entries';
 import { bothEndsRun } from '../support/library';
 
 /** The record of what comes after the work, folded without a database. */
-
-function entryOf(seq: number, kind: Entry['kind'], data: unknown, more: Partial<Entry> = {}): Entry {
-  const at = new Date(Date.UTC(2026, 3, 14, 15, seq)).toISOString();
-  return {
-    id: `e${seq}`,
-    chain: 'order',
-    seq,
-    kind,
-    at,
-    receivedAt: at,
-    personId: 'p',
-    deviceId: 'd',
-    deviceSeq: seq,
-    corrects: null,
-    why: null,
-    data,
-    ...more,
-  } as Entry;
-}
 
 const INTAKE = {
   number: 1001,

@@ -7,26 +7,8 @@ import { holdsRole } from '@/core/ledger/roles';
 import { foldOrder } from '@/core/ledger/order-state';
 import { canonicalJson, chainHash } from '@/server/entries/canonical';
 import { statementsOf } from '@/server/migrations';
+import { entryOf } from '../support/entries';
 import { bothEndsRun } from '../support/library';
-
-function entryOf(seq: number, kind: Entry['kind'], data: unknown, more: Partial<Entry> = {}): Entry {
-  const at = new Date(Date.UTC(2026, 3, 14, 15, seq)).toISOString();
-  return {
-    id: `e${seq}`,
-    chain: 'order',
-    seq,
-    kind,
-    at,
-    receivedAt: at,
-    personId: 'p',
-    deviceId: 'd',
-    deviceSeq: seq,
-    corrects: null,
-    why: null,
-    data,
-    ...more,
-  } as Entry;
-}
 
 describe('corrections', () => {
   const clock = { clockId: 'c', personId: 'p', stepId: null };

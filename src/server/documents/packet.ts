@@ -3,15 +3,14 @@ import { type PerCorner, eachCorner } from '@/core/calc/fields';
 import { formatTape } from '@/core/calc/tape.format';
 import type { AlignmentReadings } from '@/core/calc/alignment.verdict';
 import { steerReading } from '@/core/alignment/pull';
-import { intervalWords, onDial, promisedFollowUps } from '@/core/follow-up/promises';
-import { compareTires } from '@/core/calc/tire.compare';
+import { intervalWords, promisedFollowUps } from '@/core/follow-up/promises';
 import { convertTorque } from '@/core/calc/torque.convert';
 import { type AlignmentRow, alignmentRows } from '@/core/ledger/alignment-rows';
 import type { PhotoMark } from '@/core/ledger/after-work-book';
 import { photoPairs } from '@/core/ledger/photo-shots';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import type { FollowUpOpenData, TorqueData } from '@/core/ledger/entries';
-import { afterHeightsOf, baselineOf, isJob, isRecheck, latestPlan } from '@/core/ledger/order-state';
+import { afterHeightsOf, baselineOf, isRecheck, latestPlan } from '@/core/ledger/order-state';
 import { placedName } from '@/core/procedure/engine';
 import { METHOD_WORDS } from '@/core/stance/readings';
 import { judgeHeights } from '@/core/stance/verdict';
@@ -21,6 +20,7 @@ import { shopDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
 import { kitInterval } from '../follow-up/open';
 import { type OrderFile, readOrderFile, stanceOfOrder } from '../queries/order';
+import { cautionsFor, changesFor, driveLimit } from './packet-cautions';
 import { type PacketNote, packetNotes } from './packet-notes';
 
 export interface PacketTorque {
@@ -196,76 +196,6 @@ function fittedParts(file: OrderFile): Packet['fitted'] {
       claimed: axle.claimed === null ? null : formatTape(axle.claimed, unit),
     };
   });
-}
-
-/** Was the step of the run that re-aims the lamps recorded as done? */
-function lampsAimed({ state: { document, run } }: OrderFile): boolean {
-  const step = document?.steps.find((candidate) => candidate.share === 'lamps');
-  return Boolean(step && run?.done.has(step.id));
-}
-
-/** What is different for the driver, worked out from this car's own figures. */
-function changesFor(file: OrderFile): string[] {
-  const intake = file.state.intake!.data;
-  const stance = stanceOfOrder(file);
-  const changes: string[] = [];
-  if (stance.before && stance.after) {
-    const { comparison } = judgeHeights({ ...stance, before: stance.before, after: stance.after }, 'in');
-    const mean = (comparison.frontLift + comparison.rearLift) / 2;
-    if (mean > 3)
-      changes.push(
-        'It stands taller: mind low roofs and steps, and raise it only at its own jacking points.',
-      );
-    if (mean < -3) changes.push('It stands lower: mind ramps and curbs.');
-    if (mean > 3)
-      changes.push(
-        'It tips sooner and takes longer to stop than it did: leave more room and take bends slower.',
-      );
-    changes.push(
-      lampsAimed(file)
-        ? 'The lamps were re-aimed at its new height: have them checked again when its load changes.'
-        : 'No re-aiming of the lamps is recorded: have them aimed at its new height before it is driven in the dark.',
-    );
-  }
-  if (intake.newTires) {
-    const { speedometerErrorPct } = compareTires({ old: intake.tires, new: intake.newTires });
-    if (Math.abs(speedometerErrorPct) >= 0.5) {
-      const way = speedometerErrorPct < 0 ? 'less' : 'more';
-      changes.push(
-        `On ${intake.newTires} the dial reads ${Math.abs(speedometerErrorPct).toFixed(1)}% ${way} than you drive.`,
-      );
-    }
-  }
-  return changes;
-}
-
-const CAUTIONS = [
-  'Steering, brakes or a wheel that feels wrong: stop, and call us. It is not driven until somebody has looked.',
-  'It carries and tows no more than its plate says; a lift does not change that.',
-  'Height, lamp, bumper and tire rules are local. The figures here are measured or worked out; they are no maker’s specification. The kit maker’s instructions, local code and a qualified technician come first.',
-  'This paper says what was recorded. Work nobody recorded is unknown to it.',
-];
-
-/** A car that was not aligned, or did not reach its spec, goes no further than this before the rack; null when it did. */
-export function driveLimit(state: OrderFile['state'], shop: OrderFile['shop']): string | null {
-  const sheet = state.alignments[state.alignments.length - 1];
-  if (!isJob(state) || (sheet && (sheet.after.pass || sheet.accepted))) return null;
-  return `${onDial(shop.unalignedKm, shop.distanceUnit)} ${shop.distanceUnit}`;
-}
-
-function cautionsFor({ state, shop }: OrderFile): string[] {
-  const limit = driveLimit(state, shop);
-  return [
-    ...(state.after.stage?.data.pushOnly
-      ? ['Push only: it is not driven. It leaves on a trailer or is pushed, until what is left is done.']
-      : []),
-    ...(limit && !state.after.stage?.data.pushOnly
-      ? [
-          `It has not been aligned: drive no more than ${limit}, gently, and only to the rack. Tires feather within that distance.`,
-        ]
-      : []),
-    ...CAUTIONS,
-  ];
 }
 
 const TITLES = {

@@ -13,7 +13,7 @@ import { DroppedSheets } from '@/features/alignment/dropped-sheets';
 import { SheetTable } from '@/features/alignment/sheet-table';
 import { BackToBay } from '@/features/settle/back-to-bay';
 import { db } from '@/server/database';
-import { driveLimit } from '@/server/documents/packet';
+import { driveLimit } from '@/server/documents/packet-cautions';
 import { specOfCar } from '@/server/queries/alignment-spec';
 import type { OrderFile } from '@/server/queries/order';
 import { crewNames, orderPage } from '@/server/queries/page-data';

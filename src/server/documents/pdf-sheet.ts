@@ -1,0 +1,117 @@
+import path from 'node:path';
+import type { Drawing, Tone } from '@/core/stance/shapes';
+
+/** A page of paper to write on: rows, headings and drawings, going on to the next page where one is full. */
+
+export const INK = '#1b1a17';
+export const TONES: Record<Tone, string> = {
+  ink: INK,
+  soft: '#6d675b',
+  rule: '#b9b19c',
+  paper: '#ffffff',
+  predicted: '#1f4fa3',
+  band: '#d5dff2',
+  danger: '#98301f',
+  target: '#8a5a00',
+  done: '#d99a00',
+};
+export const MARGIN = 44;
+
+/** A font's file by its family and weight. */
+export function fontFile(family: string, weight: string): string {
+  const name = family === 'barlow' ? 'Barlow' : 'BarlowCondensed';
+  const root = process.env.WRENCHWISE_ROOT ?? process.cwd();
+  return path.join(root, 'node_modules', '@expo-google-fonts', family, weight, `${name}_${weight}.ttf`);
+}
+
+export type Doc = PDFKit.PDFDocument;
+
+/** Draws a stance at a place on the page, `width` points wide. @returns its height */
+export function drawShapes(doc: Doc, drawing: Drawing, x: number, y: number, width: number): number {
+  const scale = width / drawing.width;
+  doc
+    .save()
+    .translate(x, y - drawing.top * scale)
+    .scale(scale);
+  for (const shape of drawing.shapes) {
+    if (shape.kind === 'text') {
+      doc
+        .font(shape.strong ? 'head' : 'body')
+        .fontSize(shape.size)
+        .fillColor(TONES[shape.tone]);
+      const wide = doc.widthOfString(shape.text);
+      const at =
+        shape.anchor === 'start' ? shape.x : shape.anchor === 'end' ? shape.x - wide : shape.x - wide / 2;
+      doc.text(shape.text, at, shape.y - shape.size * 0.8, { lineBreak: false });
+      continue;
+    }
+    if (shape.kind === 'path') doc.path(shape.d);
+    else doc.circle(shape.cx, shape.cy, shape.r);
+    doc.lineWidth(shape.width).strokeColor(TONES[shape.tone]);
+    if (shape.kind === 'path' && shape.dash)
+      doc.dash(shape.dash[0]!, { space: shape.dash[1] ?? shape.dash[0] });
+    else doc.undash();
+    if (shape.fill) doc.fillAndStroke(TONES[shape.fill], TONES[shape.tone]);
+    else doc.stroke();
+  }
+  doc.undash().restore();
+  return drawing.height * scale;
+}
+
+/** Writes a page at a time, going on to the next when a row no longer fits. */
+export class Sheet {
+  readonly width: number;
+  constructor(readonly doc: Doc) {
+    this.width = doc.page.width - 2 * MARGIN;
+  }
+  room(height: number): void {
+    if (this.doc.y + height > this.doc.page.height - MARGIN - 24) this.doc.addPage();
+  }
+  /** @param room points kept for what must stand on the same page */
+  heading(text: string, room = 60): void {
+    this.room(room);
+    this.doc.moveDown(0.7).font('head').fontSize(15).fillColor(INK).text(text, MARGIN);
+    const y = this.doc.y + 1;
+    this.doc
+      .moveTo(MARGIN, y)
+      .lineTo(MARGIN + this.width, y)
+      .lineWidth(0.8)
+      .strokeColor(INK)
+      .stroke();
+    this.doc.y = y + 5;
+  }
+  paragraph(text: string, font = 'body', size = 9.5): void {
+    this.doc.font(font).fontSize(size).fillColor(INK);
+    this.room(this.doc.heightOfString(text, { width: this.width }) + 4);
+    this.doc.text(text, MARGIN, this.doc.y, { width: this.width }).moveDown(0.25);
+  }
+  /** A ruled row; cells share the width by their parts. */
+  row(cells: string[], parts: number[], options: { head?: boolean; tone?: Tone } = {}): void {
+    const { doc } = this;
+    const total = parts.reduce((sum, part) => sum + part, 0);
+    const widths = parts.map((part) => (part / total) * this.width);
+    doc.font(options.head ? 'head' : 'body').fontSize(options.head ? 8.5 : 9);
+    const height = Math.max(
+      ...cells.map((cell, index) => doc.heightOfString(cell, { width: widths[index]! - 6 })),
+    );
+    this.room(height + 6);
+    const y = doc.y;
+    let x = MARGIN;
+    cells.forEach((cell, index) => {
+      doc
+        .font(options.head ? 'head' : 'body')
+        .fontSize(options.head ? 8.5 : 9)
+        .fillColor(TONES[options.tone ?? 'ink']);
+      doc.text(cell, x, y, { width: widths[index]! - 6 });
+      x += widths[index]!;
+    });
+    doc.y = y + height + 2;
+    doc
+      .moveTo(MARGIN, doc.y)
+      .lineTo(MARGIN + this.width, doc.y)
+      .lineWidth(0.4)
+      .strokeColor(TONES.rule)
+      .stroke();
+    doc.y += 3;
+  }
+}
