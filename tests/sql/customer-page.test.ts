@@ -300,6 +300,10 @@ describe('reminders', () => {
     expect(new Set(spoken).size).toBe(spoken.length);
     for (const what of ['Wheel-nut|wheel-nut', 'chassis re-torque'])
       expect(sent.filter((row) => new RegExp(what).test(row.words) && row.stage === 'due').length).toBe(1);
+    // A word after months is asked by the shop: nobody is told to bring it in.
+    await queueReminders(later(400));
+    expect(sent.some((row) => /how it rides/.test(row.words))).toBe(false);
+    expect((await of(job.orderId)).some((row) => /how it rides/.test(row.words))).toBe(false);
     const twice = await db().rows(
       'SELECT follow_up_id, stage, COUNT(*) AS n FROM reminder GROUP BY follow_up_id, stage HAVING n > 1',
     );

@@ -5,19 +5,18 @@ import { db, transaction } from '../database';
 import { findShop } from '../queries/shop';
 import { queueMessage } from './queue';
 
-/** What each come-back is called to a customer. */
-const SPOKEN: Record<FollowUpKind, string> = {
+/** What each come-back is called to a customer. A word after months is asked by the shop, not brought in. */
+const SPOKEN: Record<Exclude<FollowUpKind, 'check-in'>, string> = {
   wheel: 'the wheel-nut check',
   chassis: 'the chassis re-torque',
   heights: 'measuring its settled heights',
   alignment: 'the alignment check',
-  'check-in': 'a word on how it rides',
 };
 
 interface Row {
   id: string;
   order_id: string;
-  kind: FollowUpKind;
+  kind: keyof typeof SPOKEN;
   done_on: Date;
   odometer: number | null;
   due_odometer: number | null;
@@ -56,7 +55,7 @@ export async function queueReminders(at: Date): Promise<number> {
        FROM follow_up
        JOIN vehicle ON vehicle.id = follow_up.vehicle_id
        JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id
-      WHERE closed_by IS NULL AND NOT contact.no_reminders
+      WHERE closed_by IS NULL AND follow_up.kind <> 'check-in' AND NOT contact.no_reminders
       ORDER BY follow_up.order_id, follow_up.due_on`,
   );
   const reached = new Map<string, { row: Row; stage: ReminderStage }[]>();

@@ -28,7 +28,7 @@ const FIRST_WORDS: Record<MessageStage, Record<Channel, string>> = {
   },
   overdue: {
     text: '{shop}: {what} on your {car} is overdue ({when}). Drive gently and bring it in; call if it cannot come.',
-    mail: 'Good day,\n\n{what} on your {car} is overdue ({when}). A nut that moved is found by this click, and by nothing else. Drive gently and bring it in, or call us if it cannot come.\n\n{shop}',
+    mail: 'Good day,\n\n{what} on your {car} is overdue ({when}). What has moved is found by this visit, and by nothing else. Drive gently and bring it in, or call us if it cannot come.\n\n{shop}',
   },
   link: {
     text: '{shop}: your {car}, order {order}: {link}',
