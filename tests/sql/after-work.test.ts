@@ -284,8 +284,9 @@ test('heights back to the bay bring the end’s work again, and it is measured a
 describe('handing over', () => {
   test('a stage defers by name; what was touched and is loose stays, and ground items always', async () => {
     const job = await onItsWheels(shop, 'STAGE 1');
-    const close = (pushOnly: boolean) =>
+    const close = (pushOnly: boolean, left: string[] | null = null) =>
       give(shop, 'Teodor', 'stage.close', {
+        left,
         orderId: job.orderId,
         name: 'springs only',
         pushOnly,
@@ -293,6 +294,8 @@ describe('handing over', () => {
         reason: 'the rack is shut until May',
       });
     expect(refusal(await close(false))).toMatchObject({ code: 'never' });
+    expect(refusal(await close(true, ['nothing there']))).toMatchObject({ field: 'left' });
+    expect(refusal(await close(true, []))).toMatchObject({ field: 'left' });
     expect(await close(true)).toMatchObject({ ok: true });
     const state = await job.state();
     expect(closingHoles(state)).toEqual([]);

@@ -3,16 +3,25 @@
 import { useState } from 'react';
 import { useCommand } from '@/ui/commands';
 import { Dialog } from '@/ui/dialog';
-import { Errors, SelectField, TextField } from '@/ui/form';
+import { CheckField, Errors, SelectField, TextField } from '@/ui/form';
 import { PersonPin, type PinPerson } from '@/ui/person-pin';
 
 /** Hands a part over by itself: what is not done is deferred by name, and a car not fit to drive is push only. */
-export function StageForm({ orderId, left, leads }: { orderId: string; left: string[]; leads: PinPerson[] }) {
+export function StageForm({
+  orderId,
+  left,
+  leads,
+}: {
+  orderId: string;
+  left: { id: string; text: string }[];
+  leads: PinPerson[];
+}) {
   const { give, busy, errors } = useCommand('stage.close');
   const [open, setOpen] = useState(false);
   const [name, setName] = useState('');
   const [reason, setReason] = useState('');
   const [pushOnly, setPushOnly] = useState(true);
+  const [kept, setKept] = useState<string[]>([]);
   return (
     <>
       <button type="button" className="btn w-full" onClick={() => setOpen(true)}>
@@ -22,9 +31,25 @@ export function StageForm({ orderId, left, leads }: { orderId: string; left: str
         open={open}
         onClose={() => setOpen(false)}
         title="Hand over a stage"
-        intro={`What is left is deferred by name to the next stage and stands on the handoff: ${left.join(' ')}`}
+        intro="What is deferred stands on the handoff by name, and the next stage begins with it. What is not must be done before this one leaves."
       >
         <Errors errors={errors}>
+          <fieldset className="mb-3">
+            <legend className="label">Left to the next stage</legend>
+            {left.map((one) => (
+              <CheckField
+                key={one.id}
+                name={one.id}
+                label={one.text}
+                checked={!kept.includes(one.id)}
+                onChange={(event) =>
+                  setKept((before) =>
+                    event.target.checked ? before.filter((id) => id !== one.id) : [...before, one.id],
+                  )
+                }
+              />
+            ))}
+          </fieldset>
           <TextField
             name="name"
             label="Which stage this is"
@@ -58,7 +83,18 @@ export function StageForm({ orderId, left, leads }: { orderId: string; left: str
             busy={busy}
             errors={errors.filter((error) => !['name', 'pushOnly', 'reason'].includes(error.field))}
             onEnter={async (leadId, pin) => {
-              if (await give({ orderId, name, pushOnly, reason, leadId, pin })) setOpen(false);
+              if (
+                await give({
+                  orderId,
+                  name,
+                  pushOnly,
+                  left: left.map((one) => one.id).filter((id) => !kept.includes(id)),
+                  reason,
+                  leadId,
+                  pin,
+                })
+              )
+                setOpen(false);
             }}
           />
         </div>

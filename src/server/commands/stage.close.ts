@@ -9,6 +9,8 @@ interface StageInput {
   orderId: string;
   name: string;
   pushOnly: boolean;
+  /** What is deferred, as `code ref`; all that is left when it is not said. */
+  left: string[] | null;
   leadId: string;
   pin: string;
   reason: string;
@@ -22,13 +24,22 @@ export const stageClose = command({
     orderId: id().required(),
     name: line(80).required().messages({ 'string.empty': 'Name the stage' }),
     pushOnly: Joi.boolean().required(),
+    left: Joi.array()
+      .items(Joi.string().max(200))
+      .min(1)
+      .allow(null)
+      .default(null)
+      .messages({ 'array.min': 'Choose what is left to the next stage' }),
     leadId: id().required(),
     pin: pin().required(),
     reason: reason().required(),
   }),
-  async run(ctx, { orderId, name, pushOnly, leadId, pin: typed, reason: why }) {
+  async run(ctx, { orderId, name, pushOnly, left, leadId, pin: typed, reason: why }) {
     const order = await ctx.runningOrder(orderId);
-    const holes = closingHoles(order.state);
+    const holes = closingHoles(order.state).filter(
+      (hole) => left === null || left.includes(`${hole.code} ${hole.ref}`),
+    );
+    if (!holes.length) throw new Refusal('nothing', 'Nothing of that is left: hand it over whole.', 'left');
     const never = holes.find((hole) => !mayBeDeferred(hole, order.state, pushOnly));
     if (never)
       throw new Refusal(

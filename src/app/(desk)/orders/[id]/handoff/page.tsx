@@ -62,7 +62,9 @@ export default async function HandoffPage({
     linkOfOrder(file.id),
   ]);
   const staged = job && !closed && !state.after.stage && holes.length > 0;
-  const mayStage = staged && holes.every((hole) => mayBeDeferred(hole, state, true));
+  const deferrable = staged
+    ? holes.filter((hole) => hole.code !== 'watch' && mayBeDeferred(hole, state, true))
+    : [];
   const channel = channelFor(customer);
   const title = closed
     ? job
@@ -88,9 +90,13 @@ export default async function HandoffPage({
               <Hole key={`${hole.code} ${hole.ref}`} file={file} hole={hole} leads={leads} />
             ))}
           </ul>
-          {mayStage && (
+          {deferrable.length > 0 && (
             <div className="mt-3">
-              <StageForm orderId={file.id} left={holes.map((hole) => hole.text)} leads={leads} />
+              <StageForm
+                orderId={file.id}
+                left={deferrable.map((hole) => ({ id: `${hole.code} ${hole.ref}`, text: hole.text }))}
+                leads={leads}
+              />
             </div>
           )}
           {!closed && holes.length === 0 && (
