@@ -289,7 +289,7 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
   await page.goto(`/orders/${id}/heights`);
   await typeHeights(page, TRUCK, TRUCK.after);
   await page.getByRole('button', { name: 'Keep these heights' }).click();
-  await expect(page).toHaveURL(`/orders/${id}`);
+  await expect(page.getByRole('rowheader', { name: /On wheels/ })).toBeVisible();
   await page.setViewportSize(BAY);
   await page.goto(`/bay/${id}`);
   await workUntil(page, /Road test/, 'Ilse');

@@ -25,7 +25,7 @@ function Heights({ packet }: { packet: Packet }) {
           before: stance.after ? stance.before : null,
         })}
       />
-      <div className="overflow-x-auto">
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Heights, corner by corner">
         <table className="ledger">
           <thead>
             <tr>
@@ -136,7 +136,7 @@ function Alignment({ packet }: { packet: Packet }) {
               </p>
             </>
           )}
-          <div className="overflow-x-auto">
+          <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Alignment, angle by angle">
             <SheetTable rows={alignment.rows} />
           </div>
           {alignment.steer && <p className="mt-2">{alignment.steer}</p>}
