@@ -26,7 +26,7 @@ function Heights({ packet }: { packet: Packet }) {
         })}
       />
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Heights, corner by corner">
-        <table className="ledger">
+        <table className="ledger max-sm:[&_td]:pr-0! max-sm:[&_td]:pl-1! max-sm:[&_th]:pr-0! max-sm:[&_thead_th]:text-[0.85rem]">
           <thead>
             <tr>
               <th scope="col">{heights.method}</th>
@@ -45,7 +45,7 @@ function Heights({ packet }: { packet: Packet }) {
                 </th>
                 {CORNERS.map((corner) => (
                   <td key={corner} className="text-right">
-                    <span className="figure text-[1.02rem] whitespace-nowrap sm:text-[1.25rem]">
+                    <span className="figure text-[0.98rem] whitespace-nowrap sm:text-[1.25rem]">
                       {row.values[corner]}
                     </span>
                     <span className="block text-[0.85rem] whitespace-nowrap text-soft sm:text-[0.9rem]">
