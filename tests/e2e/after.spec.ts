@@ -6,6 +6,7 @@ import {
   drawnPicture,
   enterPin,
   give,
+  orderId,
   pdfText,
   roadTest,
   signIn,
@@ -44,13 +45,6 @@ const sheetFor = (plate: string, caster: number): RackSheet => ({
   },
 });
 
-async function orderOf(page: Page, find: string): Promise<string> {
-  await page.goto(`/orders?find=${encodeURIComponent(find)}`);
-  return /orders\/([0-9a-f-]{36})/.exec(
-    (await page.getByRole('main').locator('ul li a').last().getAttribute('href'))!,
-  )![1]!;
-}
-
 /** The last link the stand-in gateway delivered for a car. */
 function linkIn(words: RegExp): string | null {
   const folder = path.join(data(), 'outbox');
@@ -71,7 +65,7 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
   browser,
 }) => {
   await signIn(page, 'Odalys');
-  const id = await orderOf(page, 'SNO 51');
+  const id = await orderId(page, 'SNO 51');
 
   // Heights: the verdict gives its reasons in order, every set stands in one picture, the lead accepts the deviation.
   await page.goto(`/orders/${id}/heights`);
@@ -287,7 +281,7 @@ test('the kit ledger stands where a lift is planned; messages that fail stay in 
   await page.getByRole('link', { name: 'Quillstone Top 30' }).click();
   await expect(page.getByText(/measured, ± .* over \d+ jobs; 2" claimed/).first()).toBeVisible();
   await expect(page.getByText(/rear left u bolt/i)).toBeVisible();
-  const saw = await orderOf(page, 'SAW');
+  const saw = await orderId(page, 'SAW');
   await page.goto(`/orders/${saw}/plan`);
   await page.getByText('Change the plan, and ask').click();
   await expect(page.getByRole('heading', { name: /What we know about/ })).toBeVisible();

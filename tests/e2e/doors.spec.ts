@@ -2,19 +2,12 @@ import { randomUUID } from 'node:crypto';
 import { type APIRequestContext, type Page, expect, test } from '@playwright/test';
 import { zipSync } from 'fflate';
 import sharp from 'sharp';
-import { give, signIn } from './hands';
+import { give, orderId, signIn } from './hands';
 
 /** What each door answers to who knocks: strangers, the wrong role, hostile files, guessed addresses. */
 
 const ID = '00000000-0000-4000-a000-00000000abcd';
 const GUESS = 'A'.repeat(43);
-
-async function firstOrder(page: Page, find: string): Promise<string> {
-  await page.goto(`/orders?find=${find}`);
-  return /orders\/([0-9a-f-]{36})/.exec(
-    (await page.getByRole('main').locator('ul li a').last().getAttribute('href'))!,
-  )![1]!;
-}
 
 const originOf = (page: Page) => ({ origin: new URL(page.url()).origin });
 
@@ -79,7 +72,7 @@ test('strangers get nothing from any door, and a page address that is guessed ge
 
 test('each role gets what is its own', async ({ page }) => {
   await signIn(page, 'Ilse');
-  const order = await firstOrder(page, 'KLM');
+  const order = await orderId(page, 'KLM');
   expect((await page.request.get('/api/shop.zip')).status()).toBe(403);
   const post = (door: string, data: object) => page.request.post(door, { data, headers: originOf(page) });
   const body = { id: randomUUID(), deviceSeq: 1 };
@@ -170,7 +163,7 @@ test('hostile files are refused at the door by name; a large photograph arrives 
   });
   await page.getByRole('button', { name: 'Take it in' }).click();
   await expect(page.getByText(/names a file "\.\.\/\.\.\/evil", which is not ours/)).toBeVisible();
-  const whole = await page.request.get(`/api/orders/${await firstOrder(page, 'VMR')}/order.zip`);
+  const whole = await page.request.get(`/api/orders/${await orderId(page, 'VMR')}/order.zip`);
   await page.goto('/shop');
   await page.getByLabel('A work order’s ZIP').setInputFiles({
     name: 'order.zip',
@@ -186,7 +179,7 @@ test('a page that was replaced or taken away is gone for its pictures and papers
   browser,
 }) => {
   await signIn(page, 'Odalys');
-  const order = await firstOrder(page, 'VMR');
+  const order = await orderId(page, 'VMR');
   const make = async () => {
     const made = await page.request.post(`/api/orders/${order}/link`, {
       data: { id: randomUUID(), deviceSeq: 1 },
@@ -203,7 +196,7 @@ test('a page that was replaced or taken away is gone for its pictures and papers
   const second = await make();
   for (const door of [first.address, photo]) expect((await theirs.request.get(door)).status()).toBe(404);
   expect((await theirs.goto(second.address))!.status()).toBe(200);
-  const other = await firstOrder(page, 'KLM');
+  const other = await orderId(page, 'KLM');
   const strange = await page.request.get(`/api/orders/${other}/order.zip`);
   expect(strange.status()).toBe(200);
   await give(page, 'link.revoke', { orderId: order });

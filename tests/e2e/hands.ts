@@ -244,3 +244,10 @@ export async function pdfText(page: Page, address: string): Promise<string> {
   writeFileSync(file, pdf);
   return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
 }
+
+/** The id of the order a search finds. */
+export async function orderId(page: Page, find: string): Promise<string> {
+  await page.goto(`/orders?find=${encodeURIComponent(find)}`);
+  const href = await page.getByRole('main').locator('ul li a').last().getAttribute('href');
+  return /orders\/([0-9a-f-]{36})/.exec(href!)![1]!;
+}

@@ -162,6 +162,20 @@ describe('a stage', () => {
   });
 });
 
+test('what sends a car back after its stage was closed is not among what that stage deferred', () => {
+  const run = bothEndsRun();
+  const entries = [...start, heights(3, 'as came', 500), heights(4, 'on wheels', 540)];
+  const codes = (all: Entry[]) => closingHoles(foldOrder(all, run)).map((hole) => hole.code);
+  const left = closingHoles(foldOrder(entries, run)).map(({ code, ref, text }) => ({ code, ref, text }));
+  const staged = [
+    ...entries,
+    entryOf(5, 'stage', { name: 'one', deferred: left, pushOnly: true, leadId: 'p', reason: 'later' }),
+  ];
+  expect(codes(staged)).toEqual([]);
+  // Its heights send it back: its new steps, and measuring it again, are this stage's own.
+  expect(codes([...staged, back(6, 'heights', 'e4')])).toEqual(['steps', 'heights']);
+});
+
 test('a booking is the last word on it, and what was given up is none', () => {
   const booking = (seq: number, bookingId: string, startsAt: string, kept = true) =>
     entryOf(seq, 'booking', { bookingId, rack: 'r', own: false, startsAt, minutes: 60, note: '', kept });

@@ -1,5 +1,5 @@
 import type { Corner } from '../calc/fields';
-import type { DistanceUnit, Odometer } from './entries';
+import type { Odometer } from './entries';
 
 /** What the entries of settling, aligning, driving, handing over and coming back hold. */
 
@@ -135,9 +135,4 @@ export interface LongCheckInData {
   wear: Change;
   again: 'yes' | 'no' | 'not sure';
   words: string;
-}
-
-export interface ByDistance {
-  distance: number;
-  unit: DistanceUnit;
 }

@@ -45,7 +45,12 @@ export function settingsToAsk(state: OrderState): { what: CornerSetting; corner:
  * @returns holes in the order in which they would be mended; those a lead has lifted with a reason are left out
  */
 export function closingHoles(state: OrderState): ClosingHole[] {
-  const deferred = state.after.stage?.data.deferred ?? [];
+  const { stage, backs } = state.after;
+  const sentBackSince = stage !== null && backs.some((back) => back.seq > stage.seq);
+  // Steps stand in the list as one line: what a car was sent back for since is not what its stage deferred.
+  const deferred = (stage?.data.deferred ?? []).filter(
+    (one) => !(sentBackSince && ['steps', 'heights'].includes(one.code)),
+  );
   return allHoles(state).filter(
     (hole) => !deferred.some((one) => one.code === hole.code && one.ref === hole.ref),
   );
