@@ -1,5 +1,5 @@
 import { type PlanOption, type PlanSearchInput, choosePlans } from '../src/core/calc/plan.search';
-import { drawsFrom } from '../src/core/planner/spread';
+import { drawsFrom } from '../src/core/draws';
 
 /** A made-up catalog: half of the slots lift the front, half the rear, some options need or bar another. */
 export function madeUp(slots: number, perSlot: number, seed: number): PlanSearchInput {

@@ -16,7 +16,9 @@ import { convertDistance } from '@/core/units/distance';
 import { shopDay } from '@/core/units/shop-time';
 import type { Db } from './database';
 import { deriveBookings, deriveKitFacts, deriveWatch, deriveWishes } from './derive-after';
+import { deriveHands, deriveNeed, deriveSearch, deriveStepTimes } from './derive-shop';
 import { loadOrder } from './entries/order';
+import { isRusty } from '@/core/schedule/need';
 
 export interface OrderRow {
   id: string;
@@ -29,8 +31,8 @@ async function deriveNow(tx: Db, order: OrderRow, state: OrderState, lastAt: str
   const next = nextThing(state);
   await tx.run(
     `REPLACE INTO order_now
-       (order_id, place, closed, mark, next_text, next_role, next_page, waiting, tape, promised_for, last_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+       (order_id, place, closed, mark, next_text, next_role, next_page, waiting, tape, promised_for, last_at, order_number)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       order.id,
       state.place,
@@ -43,6 +45,7 @@ async function deriveNow(tx: Db, order: OrderRow, state: OrderState, lastAt: str
       JSON.stringify(tape.map(({ id, ticks, done }) => ({ id, ticks, done }))),
       state.intake?.data.promisedFor ? new Date(state.intake.data.promisedFor) : null,
       new Date(lastAt),
+      order.number,
     ],
   );
 }
@@ -194,6 +197,8 @@ async function deriveLessons(tx: Db, order: OrderRow, state: OrderState): Promis
   }
 }
 
+const closedAt = ({ handoffs, visitClosed }: OrderState) => new Date((handoffs[0] ?? visitClosed)!.at);
+
 /** What a finished job teaches: lift measured against predicted, and minutes against the book. */
 async function deriveFinished(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
   await tx.run('DELETE FROM finished_lift WHERE order_id = ?', [order.id]);
@@ -231,14 +236,24 @@ async function deriveFinished(tx: Db, order: OrderRow, state: OrderState): Promi
     0,
   );
   if (!document || minutes < 1) return;
+  const procedures = document.sources.map((source) => source.id).join(' ');
+  const earlier = await tx.row(
+    'SELECT order_id FROM finished_work WHERE procedures = ? AND platform = ? AND closed_at < ? LIMIT 1',
+    [procedures, platform, closedAt(state)],
+  );
   await tx.run(
-    'INSERT INTO finished_work (order_id, platform, procedures, book_minutes, actual_minutes) VALUES (?, ?, ?, ?, ?)',
+    `INSERT INTO finished_work
+       (order_id, platform, procedures, book_minutes, actual_minutes, rusty, first_time, closed_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       order.id,
       platform,
-      document.sources.map((source) => source.id).join(' '),
+      procedures,
       Math.round(document.steps.reduce((sum, step) => sum + step.minutes, 0)),
       Math.round(minutes),
+      isRusty(state),
+      !earlier,
+      closedAt(state),
     ],
   );
 }
@@ -312,6 +327,10 @@ export async function deriveOrder(tx: Db, orderId: string): Promise<OrderState> 
   await deriveWatch(tx, order, state);
   await deriveWishes(tx, order, state);
   await deriveKitFacts(tx, order, state);
+  await deriveNeed(tx, order, state);
+  await deriveHands(tx, order, state);
+  await deriveStepTimes(tx, order, state);
+  await deriveSearch(tx, order, state);
   const shop = await tx.row<{ time_zone: string }>('SELECT time_zone FROM shop WHERE id = 1');
   await deriveDueDates(tx, order.vehicle_id, shop?.time_zone ?? 'UTC');
   return state;
@@ -332,6 +351,12 @@ export const DERIVED_TABLES = [
   'watch_now',
   'date_wish_now',
   'kit_fact',
+  'week_need',
+  'step_time',
+  'task_now',
+  'lowering_now',
+  'search_doc',
+  'plate_gram',
 ] as const;
 
 /** Writes every derived table anew from the entries of all orders, in the order they were opened. */

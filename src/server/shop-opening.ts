@@ -17,9 +17,9 @@ export interface ShopOpening {
 }
 
 const PLACES = [
-  ['lift-1', 'Lift 1'],
-  ['lift-2', 'Lift 2'],
-  ['floor', 'Floor'],
+  ['lift-1', 'Lift 1', 'lift'],
+  ['lift-2', 'Lift 2', 'lift'],
+  ['floor', 'Floor', 'floor'],
 ] as const;
 
 /** The intervals a shop begins with, from the end of the road test. */
@@ -42,8 +42,13 @@ export async function openShop(tx: Db, opening: ShopOpening, deviceId: string, a
       at,
     ],
   );
-  for (const [index, [id, name]] of PLACES.entries()) {
-    await tx.run('INSERT INTO shop_place (id, name, position) VALUES (?, ?, ?)', [id, name, index]);
+  for (const [index, [id, name, kind]] of PLACES.entries()) {
+    await tx.run('INSERT INTO shop_place (id, name, position, kind) VALUES (?, ?, ?, ?)', [
+      id,
+      name,
+      index,
+      kind,
+    ]);
   }
   const personId = randomUUID();
   await tx.run(

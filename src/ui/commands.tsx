@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { createContext, useCallback, useContext, useMemo, useRef, useState } from 'react';
 import type { FieldError } from '@/server/commands/execute';
 
-type Answer = { ok: true; answer: Record<string, unknown> } | { ok: false; errors: FieldError[] };
+export type Answer = { ok: true; answer: Record<string, unknown> } | { ok: false; errors: FieldError[] };
 
 const DEVICE_SEQ = 'wl-device-seq';
 
@@ -36,9 +36,36 @@ export const UnlockContext = createContext<(code: 'idle' | 'signed-out') => Prom
 /** Where commands are posted: the shop's door, or on a customer's page that page's own. */
 export const CommandDoor = createContext('/api/commands');
 
+export interface Envelope {
+  id: string;
+  deviceSeq: number;
+  input: object;
+}
+/**
+ * How commands go out and pages are read again. A page that works without network puts its own way here: it may keep a
+ * command on the device when the server does not answer.
+ */
+export interface CommandRoute {
+  send(name: string, envelope: Envelope, online: () => Promise<Answer>): Promise<Answer>;
+  refresh(): void;
+}
+export const CommandRouteContext = createContext<CommandRoute | null>(null);
+
+/** Reads again what the page shows. */
+export function useRefresh(): () => void {
+  const router = useRouter();
+  const route = useContext(CommandRouteContext);
+  return useCallback(() => (route ? route.refresh() : router.refresh()), [route, router]);
+}
+
+/** A server that has not answered by then is as good as none; what it may yet record is known by its id. */
+const ANSWER_WITHIN_MS = 8000;
+
 async function post(url: string, body: BodyInit, headers: HeadersInit): Promise<Answer> {
   try {
-    const response = await fetch(url, { method: 'POST', body, headers });
+    // A picture may take its time; words do not.
+    const signal = typeof body === 'string' ? AbortSignal.timeout(ANSWER_WITHIN_MS) : null;
+    const response = await fetch(url, { method: 'POST', body, headers, signal });
     return (await response.json()) as Answer;
   } catch {
     return NO_ANSWER;
@@ -71,7 +98,8 @@ export function usePost() {
  * answer sends the same id, so it is recorded once.
  */
 export function useCommand(name: string) {
-  const router = useRouter();
+  const refresh = useRefresh();
+  const route = useContext(CommandRouteContext);
   const postAgain = usePost();
   const door = useContext(CommandDoor);
   const [busy, setBusy] = useState(false);
@@ -86,7 +114,9 @@ export function useCommand(name: string) {
         pending.current = { content, id: newId(), deviceSeq: nextDeviceSeq() };
       }
       const { id, deviceSeq } = pending.current;
-      const answer = await postAgain(() => postJson(`${door}/${name}`, { id, deviceSeq, input }));
+      const envelope = { id, deviceSeq, input };
+      const online = () => postAgain(() => postJson(`${door}/${name}`, envelope));
+      const answer = await (route ? route.send(name, envelope, online) : online());
       setBusy(false);
       if (!answer.ok) {
         // Refused is final for this id; only an answer that got lost is asked for again under the same one.
@@ -96,10 +126,10 @@ export function useCommand(name: string) {
       }
       pending.current = null;
       setErrors([]);
-      router.refresh();
+      refresh();
       return answer.answer;
     },
-    [name, door, postAgain, router],
+    [name, door, postAgain, refresh, route],
   );
   return useMemo(() => ({ give, busy, errors, clear: () => setErrors([]), setErrors }), [give, busy, errors]);
 }

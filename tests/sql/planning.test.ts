@@ -230,7 +230,7 @@ test('a finished job teaches the next prediction: the kit’s ratio moves by the
   const { data } = (await stateOf(next.orderId)).plans[0]!;
   expect(data.learned.front).toMatchObject({ jobs: 1, from: 'kit' });
   expect(data.front!.lift).toBeCloseTo((10 / 0.6) * learned.ratio, 3);
-  expect((await finishedWork(db(), platform)).length).toBeGreaterThan(0);
+  expect((await finishedWork(db(), { procedures: '', platform })).length).toBeGreaterThan(0);
   expect((await kitRecords(db())).find((one) => one.kit === 'Fennimark Preload')!.jobs).toBe(1);
   expect(await verifyEverything(() => undefined)).toBeNull();
 });

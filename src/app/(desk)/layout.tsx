@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { connection } from 'next/server';
 import type { ReactNode } from 'react';
+import { LiveRefresh } from '@/features/live/live-refresh';
 import { DeskNav } from '@/features/shell/desk-nav';
 import { PersonMenu } from '@/features/shell/person-menu';
 import { Unlock } from '@/features/shell/unlock';
@@ -13,6 +14,7 @@ export default async function DeskLayout({ children }: { children: ReactNode }) 
   const people = (await crew()).filter((member) => member.hasPin).map(({ id, name }) => ({ id, name }));
   return (
     <Unlock people={people}>
+      <LiveRefresh />
       <header className="no-print flex flex-wrap items-center gap-x-4 border-b-2 border-ink px-7">
         <Link href="/" className="py-3 font-head text-[1.45rem] font-bold whitespace-nowrap no-underline">
           Wrenchwise Ledger

@@ -9,7 +9,7 @@ export interface LaborEstimateInput {
 }
 
 /** The 80th percentile of the normal distribution. */
-const Z80 = 0.8416212336;
+export const Z80 = 0.8416212336;
 
 /**
  * A log ratio learned from past jobs, shrunk toward zero by a prior that counts as so many jobs.

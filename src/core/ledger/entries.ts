@@ -19,6 +19,7 @@ import type {
   UseData,
   WatchAnswerData,
 } from './after-work-book';
+import type { LoweringData, TaskData, TaskDoneData } from './hands-book';
 import type {
   CheckInData,
   FindingData,
@@ -441,6 +442,9 @@ export interface EntryData {
   use: UseData;
   'check-in': LongCheckInData;
   'visit.closed': { note: string };
+  task: TaskData;
+  'task.done': TaskDoneData;
+  lowering: LoweringData;
   /** Takes back the entry named in `corrects`. */
   void: Record<string, never>;
   /** The shop's own chain: people, customers, vehicles, tools, settings. Ids and plain facts, no contact data. */

@@ -16,6 +16,15 @@ import { applyLeftOff } from '../procedure/left-off';
 import { applySupport, judgeSupport } from '../procedure/support';
 import { heightsOf } from '../stance/readings';
 import { type AfterWork, afterWorkFolders, lastBack, noAfterWork } from './after-work';
+import {
+  type Hands,
+  carBefore,
+  handsFolders,
+  keepLessSafe,
+  lateThings,
+  noHands,
+  rememberTouch,
+} from './hands';
 import { type Entry, type EntryKind, type EntryOf, currentEntries } from './entries';
 
 export interface HeightSet {
@@ -93,6 +102,7 @@ export interface OrderState {
   handoffs: EntryOf<'handoff'>[];
   visitClosed: EntryOf<'visit.closed'> | null;
   after: AfterWork;
+  hands: Hands;
   /** Moves that stand in the record and should have been refused: a correction brought them to light. */
   alarms: { entryId: string; message: string }[];
 }
@@ -134,6 +144,7 @@ function emptyOrder(document: RunDocument | null): OrderState {
     handoffs: [],
     visitClosed: null,
     after: noAfterWork(),
+    hands: noHands(),
     alarms: [],
   };
 }
@@ -152,7 +163,10 @@ function foldStep(state: OrderState, entry: EntryOf<'step.done'>): void {
         state.alarms.push({ entryId: entry.id, message: `${step.do}: ${refused.message}` });
     }
   }
+  const late = lateThings(state, entry);
+  const before = carBefore(run);
   applyStep(document, run, entry.data.stepId, { entryId: entry.id, at: entry.at, personId: entry.personId });
+  if (step && late.size) keepLessSafe(run, before, step, late);
 }
 
 function foldValue(state: OrderState, entry: EntryOf<'value'>): void {
@@ -242,7 +256,8 @@ const folders: { [K in EntryKind]?: Folder<K> } = {
   value: foldValue,
   torque: (state, entry) => {
     state.torques.push(entry);
-    if (state.document && state.run)
+    // A torque that comes in after another tablet loosened the same fastener leaves it loose.
+    if (state.document && state.run && !lateThings(state, entry).size)
       applyTorque(state.document, state.run, entry.data.fastenerId, entry.data);
   },
   'torque.checked': (state, entry) => {
@@ -313,6 +328,7 @@ const folders: { [K in EntryKind]?: Folder<K> } = {
     state.visitClosed = entry;
   },
   ...afterWorkFolders,
+  ...handsFolders,
 };
 
 /**
@@ -326,6 +342,7 @@ export function foldOrder(entries: readonly Entry[], document: RunDocument | nul
   for (const entry of currentEntries(entries)) {
     try {
       (folders[entry.kind] as Folder<typeof entry.kind> | undefined)?.(state, entry as never);
+      rememberTouch(state, entry);
     } catch (error) {
       // A set that cannot be read any more is a task for a person, not a reason to show nothing.
       if (!(error instanceof Refusal)) throw error;

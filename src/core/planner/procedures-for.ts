@@ -36,3 +36,9 @@ export function suggestedFor(procedureId: string, parts: readonly Stack[]): bool
   if (procedureId === 'rear-lift-block' && has(parts, 'front', 'spindle')) return false;
   return asked(parts);
 }
+
+/** The procedures a plan's parts ask for, as one line: what its hours are held against before the work has begun. */
+export const proceduresAsked = (parts: readonly Stack[]) =>
+  Object.keys(ASKED_BY)
+    .filter((id) => suggestedFor(id, parts))
+    .join(' ');

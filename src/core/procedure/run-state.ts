@@ -67,7 +67,8 @@ export interface RefusedMove {
     | 'value'
     | 'approval'
     | 'check'
-    | 'measure';
+    | 'measure'
+    | 'held';
   message: string;
   /** Ids of the steps, items or fasteners in the way. */
   refs: string[];

@@ -1,11 +1,13 @@
 'use client';
 
 import Link from 'next/link';
+import type { ReactNode } from 'react';
 import { useCommand } from '@/ui/commands';
 import { FormErrors } from '@/ui/form';
 import { SmallTape } from '@/ui/tape';
 import { ClockButton } from '../orders/place-and-clock';
 import type { BayProps } from './bay-props';
+import { LoweringControl } from './lowering-control';
 import { SupportControl } from './support-control';
 
 /** One badge a person: whose clock runs here, who is called over as a helper, and back with another tap. */
@@ -58,7 +60,7 @@ const overWords = (over: number) => {
 };
 
 /** Whose car, where, whose clock, how far; how it stands, as the control that raises and lowers it. */
-export function BayHead(props: BayProps & { stepId: string | null }) {
+export function BayHead(props: BayProps & { stepId: string | null; heights?: ReactNode }) {
   const { orderId, document, run, viewer } = props;
   const anyClock = Object.keys(props.onClock).length > 0;
   return (
@@ -80,6 +82,7 @@ export function BayHead(props: BayProps & { stepId: string | null }) {
           <Link href="/" className="btn">
             Today
           </Link>
+          {props.heights}
           <ClockButton orderId={orderId} stepId={props.stepId} running={props.clockRunning} />
         </div>
       </div>
@@ -101,6 +104,7 @@ export function BayHead(props: BayProps & { stepId: string | null }) {
               />
             ))}
         </ul>
+        <LoweringControl orderId={orderId} holder={props.holder} leads={props.leads} />
       </div>
     </header>
   );

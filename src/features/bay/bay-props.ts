@@ -59,6 +59,10 @@ export interface BayProps {
   kit: string | null;
   next: { text: string; href: string };
   alarm: string | null;
+  /** The tablet that holds lowering and driving of this car. */
+  holder: { mine: boolean; name: string; since: string } | null;
+  /** What somebody must look at on this car. */
+  tasks: { taskId: string; words: string; at: string }[];
 }
 
 /** Which end of the car a step speaks of, in words. */

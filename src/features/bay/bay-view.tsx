@@ -1,7 +1,7 @@
 'use client';
 
 import Link from 'next/link';
-import { useMemo, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import { nextSteps } from '@/core/procedure/engine';
 import { torqueWalk } from '@/core/procedure/walk';
 import { SheetTheme } from '@/ui/dialog';
@@ -9,13 +9,14 @@ import { BayEnd } from './bay-end';
 import { BayHead } from './bay-head';
 import { BayOpen } from './bay-open';
 import { type BayProps, stepNumber } from './bay-props';
+import { BayTasks } from './bay-tasks';
 import { BayThen } from './bay-then';
 import { StepNow } from './step-now';
 import { TorqueWalk } from './torque-walk';
 import { WrenchStrip } from './wrench-strip';
 
 /** The bay: one thing to do now, what is open and loose always in sight, the next two steps beneath. */
-export function BayView(props: BayProps) {
+export function BayView({ strip, heights, ...props }: BayProps & { strip?: ReactNode; heights?: ReactNode }) {
   const { document, run } = props;
   const queue = useMemo(() => nextSteps(document, run), [document, run]);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -27,7 +28,9 @@ export function BayView(props: BayProps) {
   return (
     <SheetTheme value="bay">
       <div data-theme="bay" className="bay min-h-screen bg-paper pb-28 text-ink">
-        <BayHead {...props} stepId={now?.step.id ?? null} />
+        {strip}
+        <BayHead {...props} stepId={now?.step.id ?? null} heights={heights} />
+        <BayTasks orderId={props.orderId} tasks={props.tasks} />
         {props.alarm && (
           <div role="alert" className="hatch mx-6 mt-4 px-4 py-3 text-[1.2rem] font-semibold">
             The job is stopped. {props.alarm}

@@ -1,19 +1,18 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
 import { type ReactNode, useEffect, useState } from 'react';
 import { placedName } from '@/core/procedure/engine';
 import { convertTorque } from '@/core/calc/torque.convert';
 import type { Step } from '@/core/procedure/types';
 import { torqueBoth, torqueTexts } from '@/core/units/torque-text';
-import { postJson, usePost } from '@/ui/commands';
+import { postJson, usePost, useRefresh } from '@/ui/commands';
 import { Dialog } from '@/ui/dialog';
 import { TextField } from '@/ui/form';
 import type { BayProps } from './bay-props';
 
 /** Asks the tablet's torque wrench; answers what it said, or the sentence why not. */
 function useWrench() {
-  const router = useRouter();
+  const refresh = useRefresh();
   const post = usePost();
   const [busy, setBusy] = useState(false);
   const [said, setSaid] = useState('');
@@ -24,7 +23,7 @@ function useWrench() {
     setSaid(
       answer.ok ? String(answer.answer.words ?? '') : answer.errors.map((one) => one.message).join(' '),
     );
-    router.refresh();
+    refresh();
     return answer.ok;
   };
   return { ask, busy, said };

@@ -21,6 +21,8 @@ interface Props {
   upperPoint: string;
   tires: string;
   unit: 'in' | 'mm';
+  /** On a sheet over another page: it goes nowhere from here. */
+  stays?: boolean;
 }
 
 const ORDER: Corner[] = ['LF', 'RF', 'LR', 'RR'];
@@ -56,6 +58,7 @@ export function HeightsForm({
   upperPoint,
   tires,
   unit: startUnit,
+  stays = false,
 }: Props) {
   const router = useRouter();
   const { give, busy, errors } = useCommand('heights.record');
@@ -89,7 +92,7 @@ export function HeightsForm({
           readings: eachCorner((corner) => readings[corner].filter((text) => text.trim())),
         });
         // After the work the verdict and its reasons stand on this page.
-        if (answer && f.occasion === 'as came') router.push(`/orders/${orderId}`);
+        if (answer && f.occasion === 'as came' && !stays) router.push(`/orders/${orderId}`);
       }}
     >
       <Errors errors={errors}>

@@ -1,9 +1,9 @@
 'use client';
 
-import { useRef, useState } from 'react';
+import { createContext, useContext, useRef, useState } from 'react';
 import type { FieldError } from '@/server/commands/execute';
 import type { Corner } from '@/core/calc/fields';
-import { useCommand, usePost } from '@/ui/commands';
+import { type Answer, useCommand, usePost } from '@/ui/commands';
 import { uploadPhoto } from './upload';
 
 export interface PhotoTarget {
@@ -15,10 +15,16 @@ export interface PhotoTarget {
   shot?: string | null;
 }
 
+/** Where a page works without network: keeps the picture on the device until the server answers. */
+export const KeepPhotoContext = createContext<
+  ((file: File, target: Record<string, unknown>) => Promise<Answer>) | null
+>(null);
+
 /** Sends a picture and then binds it; both can be tried again, and the same picture is kept once. */
 export function usePhoto(orderId: string) {
   const bind = useCommand('photo.bind');
   const postAgain = usePost();
+  const keepHere = useContext(KeepPhotoContext);
   const [busy, setBusy] = useState(false);
   const [failed, setFailed] = useState<FieldError[]>([]);
   /** @returns the picture's id once it is stored and bound, or null */
@@ -26,6 +32,12 @@ export function usePhoto(orderId: string) {
     setBusy(true);
     setFailed([]);
     const stored = await postAgain(() => uploadPhoto(file));
+    if (!stored.ok && stored.errors[0]?.code === 'network' && keepHere) {
+      const kept = await keepHere(file, { orderId, ...target });
+      setBusy(false);
+      if (!kept.ok) setFailed(kept.errors);
+      return null;
+    }
     const bound = stored.ok && (await bind.give({ orderId, photoId: stored.answer.photoId, ...target }));
     if (!stored.ok) setFailed(stored.errors);
     setBusy(false);

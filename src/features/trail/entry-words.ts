@@ -30,6 +30,16 @@ export function entryWords(
   const step = (id: string | null) =>
     document?.steps.find((candidate) => candidate.id === id)?.do ?? id ?? '';
   switch (entry.kind) {
+    case 'task':
+      return `To be looked at: ${sentence(entry.data.words)}`;
+    case 'task.done':
+      return `Looked at: ${sentence(entry.data.words)}`;
+    case 'lowering':
+      return entry.data.how === 'taken'
+        ? `Lowering and driving held by ${entry.data.deviceName}.`
+        : entry.data.how === 'given back'
+          ? `${entry.data.deviceName} gave lowering and driving back.`
+          : `The lead took lowering and driving back from ${entry.data.deviceName}: ${sentence(entry.data.reason ?? '')}`;
     case 'intake':
       return `Taken in: ${sentence(entry.data.wants)} Odometer ${odometerText(entry.data.odometer)}.`;
     case 'agreement':

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
+import type { Db } from '../database';
 import { command } from './command';
 import { closeOpenClock } from './clock.off';
 import { id } from './fields';
@@ -10,6 +11,14 @@ interface ClockInput {
   /** Somebody else whose clock is moved here as a helper; one's own when absent. */
   helperId: string | null;
 }
+
+/** Has this person a clock that began, or still ran, after a moment? */
+const clockedLater = (tx: Db, personId: string, at: Date) =>
+  tx.row('SELECT clock_id FROM clock_now WHERE person_id = ? AND (from_at > ? OR to_at > ?) LIMIT 1', [
+    personId,
+    at,
+    at,
+  ]);
 
 /**
  * Starts a clock on a job; one that runs on another job is closed by it, since a person has one clock. A helper called
@@ -34,7 +43,19 @@ export const clockOn = command({
     );
     if (helperId && before?.order_id === orderId)
       throw new Refusal('here-already', 'Their clock runs on this job already.', 'helperId');
-    await closeOpenClock(ctx, personId, 'another job');
+    const later = ctx.queued && (await clockedLater(ctx.tx, personId, ctx.at));
+    // A clock that was started elsewhere after this one is kept as it runs: the two lie over each other.
+    if (later) {
+      await ctx.append(order.id, {
+        kind: 'task',
+        data: {
+          taskId: `overlap ${ctx.commandId}`,
+          about: 'overlap',
+          words: `${ctx.person.name}’s clock was started here without network while it ran elsewhere: say which counts.`,
+          move: null,
+        },
+      });
+    } else await closeOpenClock(ctx, personId, 'another job');
     await ctx.append(order.id, {
       kind: 'clock.on',
       data: {

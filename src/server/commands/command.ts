@@ -3,6 +3,8 @@ import { Refusal } from '@/core/calc/calculator';
 import type { OrderState } from '@/core/ledger/order-state';
 import { isClosed } from '@/core/ledger/order-state';
 import type { Entry } from '@/core/ledger/entries';
+import type { Mover } from '@/core/moves/move';
+import { lateThings, lateWords } from '@/core/ledger/hands';
 import type { Role } from '@/core/ledger/roles';
 import type { Db } from '../database';
 import { type Draft, SHOP_CHAIN, appendEntries, lockHead } from '../entries/append';
@@ -26,6 +28,7 @@ export class CommandContext {
   /** Orders whose entries changed; what is derived from them is rewritten before the commit. */
   readonly touched = new Set<string>();
   private entryCount = 0;
+  private readonly loaded = new Map<string, OrderState>();
 
   constructor(
     readonly tx: Db,
@@ -35,7 +38,19 @@ export class CommandContext {
     readonly deviceSeq: number,
     readonly at: Date,
     readonly receivedAt: Date,
+    /** It waited on its device before it came. */
+    readonly queued = false,
   ) {}
+
+  /** Who moves the car, for what judges a move. */
+  get mover(): Mover {
+    return {
+      deviceId: this.deviceId,
+      personId: this.person.id,
+      commandId: this.commandId,
+      offline: false,
+    };
+  }
 
   /** Locks and loads a work order. @throws Refusal when there is none */
   async order(orderId: string): Promise<LockedOrder> {
@@ -46,6 +61,7 @@ export class CommandContext {
     if (!row) throw new Refusal('no-order', 'There is no such work order.', 'orderId');
     await lockHead(this.tx, orderId, this.receivedAt);
     const folded = (await loadOrder(this.tx, orderId))!;
+    this.loaded.set(orderId, folded.state);
     return { id: orderId, number: row.number, vehicleId: row.vehicle_id, ...folded };
   }
 
@@ -84,8 +100,34 @@ export class CommandContext {
   /** Appends to a work order's chain. @returns the entries as written */
   async append(orderId: string, ...drafts: NewEntry[]): Promise<Entry[]> {
     this.touched.add(orderId);
-    const named = drafts.map((draft) => ({ ...draft, id: this.nextEntryId() }) as Draft);
-    return appendEntries(this.tx, orderId, named, this.author());
+    const all = this.queued ? [...drafts, ...this.tasksOfLate(orderId, drafts)] : drafts;
+    const named = all.map((draft) => ({ ...draft, id: this.nextEntryId() }) as Draft);
+    return (await appendEntries(this.tx, orderId, named, this.author())).slice(0, drafts.length);
+  }
+
+  /** What came after another tablet's entry on the same thing: the less safe stands, and somebody looks. */
+  private tasksOfLate(orderId: string, drafts: NewEntry[]): NewEntry[] {
+    const state = this.loaded.get(orderId);
+    if (!state) return [];
+    const stamp = {
+      at: this.at.toISOString(),
+      receivedAt: this.receivedAt.toISOString(),
+      deviceId: this.deviceId,
+    };
+    const late = drafts.flatMap((draft) => [...lateThings(state, { ...draft, ...stamp } as Entry)]);
+    if (!late.length) return [];
+    const what = lateWords(state.document, late);
+    return [
+      {
+        kind: 'task',
+        data: {
+          taskId: `late ${this.commandId}`,
+          about: 'late',
+          words: `${what}: recorded on one tablet, touched since on another. The less safe of the two stands: look at the car.`,
+          move: null,
+        },
+      },
+    ];
   }
 
   /** Appends to the shop's own chain what belongs to no work order. */

@@ -1,6 +1,8 @@
 import Joi from 'joi';
 import { Refusal, fieldPath } from '@/core/calc/calculator';
 import { holdsRole } from '@/core/ledger/roles';
+import { isOfLostTablet } from '@/core/ledger/hands';
+import { MOVES_THE_CAR } from '@/core/moves/offline';
 import { now } from '../clock';
 import { transaction } from '../database';
 import { deriveOrder } from '../derive';
@@ -26,6 +28,8 @@ export interface Actor {
   receivedAt?: Date;
   /** Given on the customer's own page: only for that order, and only what a page may. */
   onLink?: string;
+  /** It waited on its device: what the record cannot take of it becomes a task, and what comes late is looked at. */
+  queued?: boolean;
 }
 
 export interface FieldError {
@@ -59,6 +63,18 @@ function fieldErrors(error: Joi.ValidationError): FieldError[] {
     code: detail.type,
     message: `${detail.message.replace(/"/g, '')}.`.replace(/\.\.$/, '.'),
   }));
+}
+
+/** Moves of a tablet from which the lead has taken lowering back no longer move the car. */
+async function refuseOfLostTablet(ctx: CommandContext, name: string, input: unknown): Promise<void> {
+  const { orderId } = input as { orderId?: string };
+  if (!MOVES_THE_CAR.has(name) || !orderId) return;
+  const { state } = await ctx.order(orderId);
+  if (isOfLostTablet(state, ctx.deviceId, ctx.at.toISOString()))
+    throw new Refusal(
+      'returned',
+      'It was done on a tablet from which the lead has since taken lowering back: look at the car and record it anew.',
+    );
 }
 
 /**
@@ -107,7 +123,17 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
         }
         return JSON.parse(before.answer) as Record<string, unknown>;
       }
-      const ctx = new CommandContext(tx, id, actor.person, actor.deviceId, deviceSeq, at, receivedAt);
+      const ctx = new CommandContext(
+        tx,
+        id,
+        actor.person,
+        actor.deviceId,
+        deviceSeq,
+        at,
+        receivedAt,
+        actor.queued ?? false,
+      );
+      if (actor.queued) await refuseOfLostTablet(ctx, name, checked.value);
       const result = (await definition.run(ctx, checked.value)) as Record<string, unknown>;
       for (const orderId of ctx.touched) await deriveOrder(tx, orderId);
       await tx.run('UPDATE command_done SET answer = ? WHERE id = ?', [JSON.stringify(result), id]);

@@ -1,13 +1,11 @@
 import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
 import {
   HEIGHT_METHODS,
   HEIGHT_OCCASIONS,
   type HeightOccasion,
   type HeightsData,
 } from '@/core/ledger/entries';
-import { baselineOf } from '@/core/ledger/order-state';
-import { heightsOf, whyNotComparable } from '@/core/stance/readings';
+import { heightsMove } from '@/core/moves/heights';
 import { closeByEvidence } from '../follow-up/evidence';
 import { command } from './command';
 import { id, line, text } from './fields';
@@ -44,26 +42,7 @@ export const heightsRecord = command({
   }),
   async run(ctx, { orderId, ...data }) {
     const order = await ctx.openOrder(orderId);
-    const support = order.state.run?.car.support;
-    if (support && (support.front !== 'on-wheels' || support.rear !== 'on-wheels')) {
-      throw new Refusal('support', 'Standing heights are taken on the wheels: it is in the air.', 'occasion');
-    }
-    heightsOf(data);
-    const baseline = baselineOf(order.state);
-    if (data.occasion === 'as came') {
-      if (baseline)
-        throw new Refusal(
-          'have-baseline',
-          'It has been measured as it came: correct that set instead.',
-          'occasion',
-        );
-      if (order.state.run)
-        throw new Refusal('too-late', 'Work has begun: this is no longer how it came.', 'occasion');
-    } else if (baseline) {
-      const why = whyNotComparable(baseline.entry.data, data);
-      if (why) throw new Refusal('not-comparable', why, 'method');
-    }
-    const [entry] = await ctx.append(order.id, { kind: 'heights', data });
+    const [entry] = await ctx.append(order.id, ...heightsMove(order.state, data));
     if (SETTLED.includes(data.occasion)) await closeByEvidence(ctx, order, 'heights', entry!.id);
     return { entryId: entry!.id };
   },

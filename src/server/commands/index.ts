@@ -82,6 +82,17 @@ import { valueSet } from './value.set';
 import { visitClose } from './visit.close';
 import { visitOpen } from './visit.open';
 import { wrenchAdd } from './wrench.add';
+import { deviceName, sessionEnd } from './session.end';
+import { loweringBack, loweringGive, loweringTake } from './lowering';
+import { personChange, personLeave, personOwn, personReset } from './person.change';
+import { placeSave } from './place.save';
+import { shopHours } from './shop.hours';
+import { taskSettle } from './task.settle';
+import { weekAccept } from './week.accept';
+import { weekAway } from './week.away';
+import { weekPin } from './week.pin';
+import { weekRush, weekRushEnd } from './week.rush';
+import { weekWait } from './week.wait';
 
 /** Every command by its name, with who may give it: the one readable table of what each role may do. */
 export const commands: ReadonlyMap<string, Command<never>> = new Map(
@@ -169,5 +180,23 @@ export const commands: ReadonlyMap<string, Command<never>> = new Map(
     standInSet,
     torqueCorrect,
     handoffUnsigned,
+    personChange,
+    personLeave,
+    personReset,
+    personOwn,
+    sessionEnd,
+    deviceName,
+    placeSave,
+    shopHours,
+    loweringTake,
+    loweringGive,
+    loweringBack,
+    taskSettle,
+    weekAccept,
+    weekPin,
+    weekAway,
+    weekWait,
+    weekRush,
+    weekRushEnd,
   ].map((definition) => [definition.name, definition as unknown as Command<never>]),
 );

@@ -8,9 +8,11 @@ import { corner, id, line, text } from './fields';
 export const photoBind = command({
   name: 'photo.bind',
   who: ['tech', 'advisor'],
-  input: Joi.object<Omit<PhotoData, 'sha256'> & { orderId: string }>({
+  input: Joi.object<Omit<PhotoData, 'sha256'> & { orderId: string; uploadHash: string | null }>({
     orderId: id().required(),
-    photoId: id().required(),
+    photoId: id().allow(null).default(null),
+    // A picture queued without network is named by its bytes: its id is given when it arrives.
+    uploadHash: Joi.string().hex().length(64).allow(null).default(null),
     stepId: Joi.string().max(80).allow(null).default(null),
     corner: corner().allow(null).default(null),
     fastenerId: Joi.string().max(80).allow(null).default(null),
@@ -18,9 +20,14 @@ export const photoBind = command({
     caption: text(300),
     shot: line(60).allow(null).default(null),
   }),
-  async run(ctx, { orderId, photoId, ...binding }) {
+  async run(ctx, { orderId, photoId: given, uploadHash, ...binding }) {
     const order = await ctx.openOrder(orderId);
-    const photo = await ctx.tx.row<{ sha256: string }>('SELECT sha256 FROM photo WHERE id = ?', [photoId]);
+    const photo = await ctx.tx.row<{ id: string; sha256: string }>(
+      uploadHash
+        ? 'SELECT id, sha256 FROM photo WHERE upload_hash = ?'
+        : 'SELECT id, sha256 FROM photo WHERE id = ?',
+      [uploadHash ?? given],
+    );
     if (!photo) throw new Refusal('no-photo', 'That picture has not arrived.', 'photoId');
     if (binding.stepId && !order.state.document?.steps.some((step) => step.id === binding.stepId)) {
       throw new Refusal('no-step', 'This job has no such step.', 'stepId');
@@ -28,7 +35,10 @@ export const photoBind = command({
     if (!binding.stepId && !binding.corner && !binding.fastenerId && !binding.occasion) {
       throw new Refusal('unbound', 'Say what the picture shows: a step, a corner or an occasion.', 'stepId');
     }
-    await ctx.append(order.id, { kind: 'photo', data: { photoId, sha256: photo.sha256, ...binding } });
+    await ctx.append(order.id, {
+      kind: 'photo',
+      data: { photoId: photo.id, sha256: photo.sha256, ...binding },
+    });
     return {};
   },
 });

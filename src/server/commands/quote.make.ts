@@ -1,9 +1,8 @@
 import Joi from 'joi';
-import { estimateLabor } from '@/core/calc/labor.estimate';
 import { Refusal } from '@/core/calc/calculator';
 import type { QuoteLine } from '@/core/ledger/job-book';
 import { latestPlan } from '@/core/ledger/order-state';
-import { finishedWork } from '../queries/planning';
+import { expectedLabor } from '../queries/labor';
 import { readShop } from '../queries/shop';
 import { command } from './command';
 import { id, line, text } from './fields';
@@ -17,9 +16,6 @@ interface QuoteInput {
 }
 
 const cents = () => Joi.number().integer().min(0).max(99_999_999);
-/** What the shop believes of its book times before a platform has jobs of its own. */
-export const HOURS_PRIOR = { jobs: 4, sdLog: 0.3 };
-
 /** Writes a version of the quote: lines, hours with the range the shop's past supports, deposit, promise, what is unknown. */
 export const quoteMake = command({
   name: 'quote.make',
@@ -58,8 +54,7 @@ export const quoteMake = command({
     const vehicle = await ctx.tx.row<{ platform: string }>('SELECT platform FROM vehicle WHERE id = ?', [
       order.vehicleId,
     ]);
-    const history = await finishedWork(ctx.tx, vehicle!.platform);
-    const { p50, p80 } = estimateLabor({ bookMinutes: book, prior: HOURS_PRIOR, history });
+    const { p50, p80, jobs } = await expectedLabor(ctx.tx, order.state, vehicle!.platform, book);
     const version = order.state.quotes.length + 1;
     await ctx.append(order.id, {
       kind: 'quote',
@@ -67,7 +62,7 @@ export const quoteMake = command({
         version,
         planVersion: latestPlan(order.state)?.data.version ?? null,
         lines,
-        hours: { p50, p80, jobs: history.length },
+        hours: { p50, p80, jobs },
         ratePerHour: shop.centsPerHour,
         depositCents,
         promisedFor,

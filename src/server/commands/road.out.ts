@@ -1,6 +1,8 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import type { Odometer } from '@/core/ledger/entries';
+import { judgeHands } from '@/core/ledger/hands';
+import { refuse } from '@/core/moves/move';
 import { judgeStep } from '@/core/procedure/engine';
 import { command } from './command';
 import { id, odometer } from './fields';
@@ -22,6 +24,7 @@ export const roadOut = command({
     const refused = judgeStep(order.document, order.run, step.id).filter((reason) => reason.code !== 'done');
     if (refused[0])
       throw new Refusal(refused[0].code, refused.map((reason) => reason.message).join(' '), 'orderId');
+    refuse(judgeHands(order.state.hands, ctx.deviceId, { lowers: true, opens: false }), 'orderId');
     await ctx.append(order.id, { kind: 'road.out', data: { odometer: read } });
     return {};
   },

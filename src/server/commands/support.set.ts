@@ -1,7 +1,5 @@
 import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { judgeSupport, stepThatSets } from '@/core/procedure/support';
-import { judgeStep } from '@/core/procedure/engine';
+import { supportMove } from '@/core/moves/support';
 import { type OneEnd, SUPPORTS, type Support } from '@/core/procedure/types';
 import { command } from './command';
 import { id } from './fields';
@@ -26,22 +24,8 @@ export const supportSet = command({
   }),
   async run(ctx, { orderId, ends, to }) {
     const order = await ctx.runningOrder(orderId);
-    const { document, run } = order;
-    const refused = judgeSupport(document, run, ends, to);
-    if (refused[0]) throw new Refusal(refused[0].code, refused.map((one) => one.message).join(' '), 'to');
-    const moving = ends.filter((end) => run.car.support[end] !== to);
-    if (!moving.length) throw new Refusal('no-need', 'It stands like that already.', 'to');
-    const step = stepThatSets(document, run, moving, to);
-    if (step && !step.measure?.length && judgeStep(document, run, step.id).length === 0) {
-      await ctx.append(order.id, {
-        kind: 'step.done',
-        data: { stepId: step.id, measured: null, note: null },
-      });
-      return { step: step.id };
-    }
-    const support = { ...run.car.support };
-    for (const end of ends) support[end] = to;
-    await ctx.append(order.id, { kind: 'support', data: { support } });
-    return { step: null };
+    const [move] = supportMove(order, { ends, to }, ctx.mover);
+    const [entry] = await ctx.append(order.id, move!);
+    return { step: entry!.kind === 'step.done' ? entry!.data.stepId : null };
   },
 });

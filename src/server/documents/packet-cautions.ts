@@ -2,7 +2,8 @@ import { compareTires } from '@/core/calc/tire.compare';
 import { onDial } from '@/core/follow-up/promises';
 import { isJob } from '@/core/ledger/order-state';
 import { judgeHeights } from '@/core/stance/verdict';
-import { type OrderFile, stanceOfOrder } from '../queries/order';
+import type { OrderFile } from '../queries/order';
+import { stanceOfOrder } from '@/core/stance/of-order';
 
 /** What is different for the driver, and what to mind: from this car's own figures and record. */
 

@@ -19,7 +19,8 @@ import { torqueBoth } from '@/core/units/torque-text';
 import { shopDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
 import { kitInterval } from '../follow-up/open';
-import { type OrderFile, readOrderFile, stanceOfOrder } from '../queries/order';
+import { type OrderFile, readOrderFile } from '../queries/order';
+import { stanceOfOrder } from '@/core/stance/of-order';
 import { cautionsFor, changesFor, driveLimit } from './packet-cautions';
 import { type PacketNote, packetNotes } from './packet-notes';
 

@@ -112,6 +112,12 @@ const KEYS: Record<(typeof DERIVED_TABLES)[number], string> = {
   watch_now: 'watch_id',
   date_wish_now: 'wish_id',
   kit_fact: 'fact_id',
+  week_need: 'order_id',
+  step_time: "CONCAT(order_id, ' ', step_id)",
+  task_now: 'task_id',
+  lowering_now: 'order_id',
+  search_doc: "CONCAT(order_id, ' ', what)",
+  plate_gram: "CONCAT(gram, ' ', vehicle_id)",
 };
 
 async function snapshot(tx: Db, table: keyof typeof KEYS): Promise<Map<string, string>> {

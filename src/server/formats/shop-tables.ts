@@ -5,9 +5,9 @@ export const SHOP_TABLES = [
     name: 'shop',
     key: 'id',
     columns:
-      'id name time_zone currency distance_unit wheel_recheck_km chassis_recheck_km chassis_recheck_days opened_at cents_per_hour coil_step_turns heights_recheck_km heights_recheck_days alignment_recheck_days check_in_days unaligned_km hard_use_percent quiet_from quiet_to',
+      'id name time_zone currency distance_unit wheel_recheck_km chassis_recheck_km chassis_recheck_days opened_at cents_per_hour coil_step_turns heights_recheck_km heights_recheck_days alignment_recheck_days check_in_days unaligned_km hard_use_percent quiet_from quiet_to open_from open_to rest_from rest_minutes open_days rack_days',
   },
-  { name: 'person', key: 'id', columns: 'id name roles length_unit torque_unit' },
+  { name: 'person', key: 'id', columns: 'id name roles length_unit torque_unit skills' },
   { name: 'customer', key: 'id', columns: 'id created_at' },
   { name: 'customer_contact', key: 'customer_id', columns: 'customer_id name phone email no_reminders' },
   {
@@ -16,7 +16,7 @@ export const SHOP_TABLES = [
     columns:
       'id customer_id label body plate plate_reversed vin drive front_suspension rear_suspension wheelbase_mm distance_unit platform facts later created_at',
   },
-  { name: 'shop_place', key: 'id', columns: 'id name position' },
+  { name: 'shop_place', key: 'id', columns: 'id name position kind active' },
   { name: 'wrench', key: 'id', columns: 'id name low_nm high_nm calibration_due active out_reason' },
   { name: 'shop_tool', key: 'id', columns: 'id kind size drive active' },
   {
@@ -42,6 +42,15 @@ export const SHOP_TABLES = [
     key: 'platform',
     columns: 'platform source spec caster_goal caster_why updated_at',
   },
+  {
+    name: 'week_slot',
+    key: 'job_id, phase_id',
+    columns: 'job_id phase_id person_id place_id starts_at ends_at',
+  },
+  { name: 'week_pin', key: 'job_id, phase_id', columns: 'job_id phase_id person_id place_id starts_at' },
+  { name: 'week_wait', key: 'job_id', columns: 'job_id until_day words' },
+  { name: 'week_away', key: 'person_id, day', columns: 'person_id day' },
+  { name: 'week_rush', key: 'id', columns: 'id label minutes needs_lift promised_for closed' },
   { name: 'message_template', key: 'stage, channel', columns: 'stage channel words' },
   { name: 'reminder', key: 'follow_up_id, stage', columns: 'follow_up_id stage at' },
   {

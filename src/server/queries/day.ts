@@ -77,9 +77,11 @@ export async function openOrders(tx: Db): Promise<DayOrder[]> {
 export interface ShopPlace {
   id: string;
   name: string;
+  kind: 'lift' | 'floor' | 'rack';
 }
 
-export const shopPlaces = (tx: Db) => tx.rows<ShopPlace>('SELECT id, name FROM shop_place ORDER BY position');
+export const shopPlaces = (tx: Db) =>
+  tx.rows<ShopPlace>('SELECT id, name, kind FROM shop_place WHERE active ORDER BY position');
 
 export interface RunningClock {
   person: string;

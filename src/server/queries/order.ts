@@ -1,12 +1,8 @@
 import type { Entry, OrderKind } from '@/core/ledger/entries';
-import { type OrderState, afterHeightsOf, baselineOf, latestPlan } from '@/core/ledger/order-state';
+import type { OrderState } from '@/core/ledger/order-state';
 import { THE_CUSTOMER, THE_MACHINE } from '@/core/ledger/roles';
-import { readTireSize } from '@/core/calc/tire.size';
-import { parseTape } from '@/core/calc/tape.parse';
-import type { PerCorner } from '@/core/calc/fields';
 import type { BodyKind } from '@/core/stance/shapes';
 import type { SuspensionKind } from '@/core/planner/axle-kinds';
-import { predictedHeights } from '@/core/stance/plan';
 import type { VehicleFacts } from '@/core/vehicle-facts';
 import type { Db } from '../database';
 import { loadOrder } from '../entries/order';
@@ -109,41 +105,5 @@ export async function readOrderFile(tx: Db, orderId: string): Promise<OrderFile 
     shop: await readShop(tx),
     people: await peopleNames(tx),
     ...folded,
-  };
-}
-
-/** A tire's diameter in mm, with a middling one assumed when its size does not read. */
-export function tireDiameter(size: string): number {
-  try {
-    return readTireSize(size).diameter;
-  } catch {
-    return 760;
-  }
-}
-
-/** The heights an order's drawing needs: as it came, as it stands, as predicted, and the targets; all in mm. */
-export function stanceOfOrder({ state, vehicle }: Pick<OrderFile, 'state' | 'vehicle'>) {
-  const intake = state.intake!.data;
-  const baseline = baselineOf(state);
-  const after = afterHeightsOf(state);
-  const plan = latestPlan(state);
-  const method = baseline?.entry.data.method ?? intake.targets.method;
-  const predicted: PerCorner<number> | null =
-    baseline && plan ? predictedHeights(baseline.mm, plan.data) : null;
-  const goal = (typed: string | null) => (typed ? parseTape(typed, intake.targets.unit) : null);
-  return {
-    body: vehicle.body,
-    wheelbaseMm: vehicle.wheelbaseMm,
-    tireDiameterMm: tireDiameter((after ? intake.newTires : null) ?? intake.tires),
-    before: baseline?.mm ?? null,
-    after: after?.mm ?? null,
-    predicted,
-    target: { front: goal(intake.targets.front), rear: goal(intake.targets.rear) },
-    fromFloor: method === 'floor',
-    method,
-    claimed: {
-      ...(plan?.data.front?.claimed == null ? {} : { front: plan.data.front.claimed }),
-      ...(plan?.data.rear?.claimed == null ? {} : { rear: plan.data.rear.claimed }),
-    },
   };
 }

@@ -1,3 +1,4 @@
+import type { FinishedWork } from '@/core/labor/expect';
 import type { FinishedLift } from '@/core/planner/learning';
 import type { MeasureSheet } from '@/core/planner/measures';
 import type { Known } from '@/core/planner/measures';
@@ -67,14 +68,38 @@ export async function finishedLifts(tx: Db, platform: string, kits: string[]): P
   }));
 }
 
-/** Book and actual minutes of finished jobs on a platform; of the whole shop where it has none. */
-export async function finishedWork(tx: Db, platform: string): Promise<{ book: number; actual: number }[]> {
-  const of = (where: string, values: string[]) =>
-    tx.rows<{ book: number; actual: number }>(
-      `SELECT book_minutes AS book, actual_minutes AS actual FROM finished_work
-        WHERE ${where} book_minutes > 0 AND actual_minutes > 0 ORDER BY order_id DESC LIMIT 60`,
+/** Finished jobs whose hours speak for this work: of the same work, of the platform, and the newest of all. */
+export async function finishedWork(
+  tx: Db,
+  asked: { procedures: string; platform: string },
+): Promise<FinishedWork[]> {
+  const of = (where: string, values: string[], most: number) =>
+    tx.rows<FinishedWorkRow>(
+      `SELECT order_id, procedures, platform, book_minutes AS book, actual_minutes AS actual, rusty, first_time
+         FROM finished_work WHERE ${where} ORDER BY closed_at DESC LIMIT ${most}`,
       values,
     );
-  const here = platform === '' ? [] : await of('platform = ? AND', [platform]);
-  return here.length >= 3 ? here : of('', []);
+  const rows = [
+    ...(asked.procedures ? await of('procedures = ?', [asked.procedures], 200) : []),
+    ...(asked.platform ? await of('platform = ?', [asked.platform], 100) : []),
+    ...(await of('TRUE', [], 200)),
+  ];
+  return [...new Map(rows.map((row) => [row.order_id, row])).values()].map((row) => ({
+    procedures: row.procedures,
+    platform: row.platform,
+    book: row.book,
+    actual: row.actual,
+    rusty: Boolean(row.rusty),
+    firstTime: Boolean(row.first_time),
+  }));
+}
+
+interface FinishedWorkRow {
+  order_id: string;
+  procedures: string;
+  platform: string;
+  book: number;
+  actual: number;
+  rusty: number;
+  first_time: number;
 }

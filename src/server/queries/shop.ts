@@ -1,4 +1,5 @@
 import type { ShopIntervals } from '@/core/follow-up/promises';
+import type { OpenHours } from '@/core/schedule/calendar';
 import type { Db } from '../database';
 
 export interface Shop extends ShopIntervals {
@@ -12,6 +13,9 @@ export interface Shop extends ShopIntervals {
   /** Hours of the shop's day between which no message goes out. */
   quietFrom: number;
   quietTo: number;
+  /** When the shop is open, and the weekdays on which its rack can be had. */
+  hours: OpenHours;
+  rackDays: number[];
 }
 
 interface ShopRow {
@@ -32,7 +36,16 @@ interface ShopRow {
   hard_use_percent: number;
   quiet_from: number;
   quiet_to: number;
+  open_from: number;
+  open_to: number;
+  rest_from: number;
+  rest_minutes: number;
+  open_days: string;
+  rack_days: string;
 }
+
+/** Weekdays as they are kept: their numbers, Monday = 1. */
+export const weekdays = (kept: string) => kept.split(' ').filter(Boolean).map(Number);
 
 /** The one shop of this installation; null before its first owner has opened it. */
 export async function findShop(tx: Db): Promise<Shop | null> {
@@ -56,6 +69,14 @@ export async function findShop(tx: Db): Promise<Shop | null> {
       hardUsePercent: row.hard_use_percent,
       quietFrom: row.quiet_from,
       quietTo: row.quiet_to,
+      hours: {
+        from: row.open_from,
+        to: row.open_to,
+        restFrom: row.rest_from,
+        restMinutes: row.rest_minutes,
+        weekdays: weekdays(row.open_days),
+      },
+      rackDays: weekdays(row.rack_days),
     }
   );
 }

@@ -1,0 +1,44 @@
+import { actorOrAnswer } from '@/server/http';
+import { onChange } from '@/server/live/changes';
+
+const BEAT_MS = 20_000;
+
+/** Server-sent events: one `changed` for each moment in which something in the shop changed, with the orders. */
+export async function GET(request: Request) {
+  const session = await actorOrAnswer();
+  if (session instanceof Response) return session;
+  const encoder = new TextEncoder();
+  const stream = new ReadableStream<Uint8Array>({
+    start(controller) {
+      const say = (text: string) => {
+        try {
+          controller.enqueue(encoder.encode(text));
+        } catch {
+          end();
+        }
+      };
+      const stop = onChange((chains) => say(`event: changed\ndata: ${JSON.stringify(chains)}\n\n`));
+      const beat = setInterval(() => say(': here\n\n'), BEAT_MS);
+      const end = () => {
+        stop();
+        clearInterval(beat);
+      };
+      request.signal.addEventListener('abort', () => {
+        end();
+        try {
+          controller.close();
+        } catch {
+          // Closed already by the browser.
+        }
+      });
+      say('retry: 2000\n\n');
+    },
+  });
+  return new Response(stream, {
+    headers: {
+      'Content-Type': 'text/event-stream',
+      'Cache-Control': 'no-cache, no-transform',
+      'X-Accel-Buffering': 'no',
+    },
+  });
+}

@@ -1,0 +1,47 @@
+import { Refusal } from '../calc/calculator';
+import { judgeHands, lowersOrDrives, opensOrLoosens } from '../ledger/hands';
+import { judgeStep, stepOf } from '../procedure/engine';
+import { isCoilCut, turnsCut, twinCorner } from '../procedure/coil-cuts';
+import { type MoveEntry, type Mover, type MovingOrder, refuse } from './move';
+
+/** A step as done, when the car as it stands, and whoever holds lowering, allow it. @throws Refusal */
+export function stepDoneMove(
+  { state, document, run }: MovingOrder,
+  { stepId, measured, note }: { stepId: string; measured?: string; note?: string },
+  mover: Mover,
+): MoveEntry[] {
+  if (state.alarms.length)
+    throw new Refusal('alarm', `The job is stopped: ${state.alarms[0]!.message}`, 'stepId');
+  refuse(judgeStep(document, run, stepId)[0], 'stepId');
+  const step = stepOf(document, stepId)!;
+  const does = { lowers: lowersOrDrives(run, step), opens: opensOrLoosens(step) };
+  refuse(judgeHands(state.hands, mover.deviceId, does, mover.offline), 'stepId');
+  if (step.measure?.length && !measured) {
+    throw new Refusal(
+      'measure',
+      `Write down the ${step.measure.map((one) => `${one.what} (${one.unit})`).join(', ')}.`,
+      'measured',
+    );
+  }
+  if (isCoilCut(step)) {
+    const own = state.cuts.filter((cut) => cut.data.stepId === stepId);
+    if (!own.length)
+      throw new Refusal('cuts', 'Write each cut down with its measure: none is recorded yet.', 'stepId');
+    const where = own[0]!.data.corner;
+    const [here, there] = [turnsCut(state.cuts, where), turnsCut(state.cuts, twinCorner(where))];
+    if (there > 0 && Math.abs(here - there) > 1e-9)
+      throw new Refusal(
+        'twins',
+        `The other side has had ${there} turns off and this one ${here}: both sides alike.`,
+        'stepId',
+      );
+  }
+  if (step.phase === 'road' && step.drive) {
+    throw new Refusal(
+      'road',
+      'The road test is recorded on its own page, with the odometer out and in.',
+      'stepId',
+    );
+  }
+  return [{ kind: 'step.done', data: { stepId, measured: measured || null, note: note || null } }];
+}

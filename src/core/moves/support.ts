@@ -1,0 +1,31 @@
+import { Refusal } from '../calc/calculator';
+import { judgeHands } from '../ledger/hands';
+import { judgeStep } from '../procedure/engine';
+import { judgeSupport, stepThatSets } from '../procedure/support';
+import type { OneEnd, Support } from '../procedure/types';
+import { type MoveEntry, type Mover, type MovingOrder, refuse } from './move';
+
+/**
+ * Ends of the car brought to another support. Where the run has a step for just that and it may be done now, the step
+ * is what gets recorded; a lowering with a ground item open is refused and says which. @throws Refusal
+ */
+export function supportMove(
+  { state, document, run }: MovingOrder,
+  { ends, to }: { ends: OneEnd[]; to: Support },
+  mover: Mover,
+): MoveEntry[] {
+  const refused = judgeSupport(document, run, ends, to);
+  if (refused[0]) throw new Refusal(refused[0].code, refused.map((one) => one.message).join(' '), 'to');
+  const moving = ends.filter((end) => run.car.support[end] !== to);
+  if (!moving.length) throw new Refusal('no-need', 'It stands like that already.', 'to');
+  refuse(
+    judgeHands(state.hands, mover.deviceId, { lowers: to === 'on-wheels', opens: false }, mover.offline),
+    'to',
+  );
+  const step = stepThatSets(document, run, moving, to);
+  if (step && !step.measure?.length && judgeStep(document, run, step.id).length === 0)
+    return [{ kind: 'step.done', data: { stepId: step.id, measured: null, note: null } }];
+  const support = { ...run.car.support };
+  for (const end of ends) support[end] = to;
+  return [{ kind: 'support', data: { support } }];
+}

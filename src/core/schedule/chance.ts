@@ -1,0 +1,102 @@
+import { drawsFrom, normalFrom } from '../draws';
+import { readyAt } from './place-jobs';
+import type { WeekPlan, WeekProblem } from './types';
+
+export interface JobChance {
+  /** Share of draws in which the promise holds; null where nothing is promised. */
+  holds: number | null;
+  /** The minute by which half of the draws are done, and four of five. */
+  p50: number;
+  p80: number;
+}
+
+const DRAWS = 1000;
+
+/**
+ * How likely each promise holds when the shop works through a plan: every job's minutes are drawn from their spread,
+ * each tech and place takes its work in the planned order, and what runs long pushes what comes after.
+ * @param draws how many weeks are played
+ * @param seed the same seed, the same chances
+ */
+export function chancesOf(
+  problem: WeekProblem,
+  plan: WeekPlan,
+  { draws = DRAWS, seed = 7 } = {},
+): Record<string, JobChance> {
+  const { dayMinutes } = problem;
+  const normal = normalFrom(drawsFrom(seed));
+  const jobs = new Map(problem.jobs.map((job, index) => [job.id, { job, index }]));
+  const awayOf = new Map<string, Set<number>>([
+    ...problem.techs.map((tech) => [tech.id, new Set(tech.away)] as const),
+    ...problem.places.map((place) => [place.id, new Set(place.closed)] as const),
+  ]);
+  const pinned = new Map(
+    problem.pins.flatMap((pin) => (pin.start === null ? [] : [[`${pin.jobId} ${pin.phaseId}`, pin.start]])),
+  );
+  const walk = [...plan.placed]
+    .sort((a, b) => a.start - b.start || a.end - b.end)
+    .map((placed) => {
+      const { job, index } = jobs.get(placed.jobId)!;
+      const at = job.phases.findIndex((phase) => phase.id === placed.phaseId);
+      return {
+        phase: job.phases[at]!,
+        job: index,
+        last: at === job.phases.length - 1,
+        needs: [placed.placeId, placed.techId].filter((id): id is string => id !== null),
+        helper: placed.helperId,
+        pin: pinned.get(`${placed.jobId} ${placed.phaseId}`) ?? 0,
+      };
+    });
+  const ends = problem.jobs.map(() => new Float64Array(draws));
+  const ratio = new Float64Array(problem.jobs.length);
+  const before = new Float64Array(problem.jobs.length);
+  for (let round = 0; round < draws; round += 1) {
+    problem.jobs.forEach((job, index) => {
+      ratio[index] = Math.exp(job.sdLog * normal());
+      before[index] = 0;
+    });
+    const free = new Map<string, number>();
+    for (const { phase, job, last, needs, helper, pin } of walk) {
+      const minutes = phase.minutes * ratio[job]!;
+      let start = Math.max(readyAt(phase, before[job]!, dayMinutes).ready, pin);
+      for (const id of needs) start = Math.max(start, free.get(id) ?? 0);
+      if (helper) start = Math.max(start, free.get(helper) ?? 0);
+      start = pastDaysAway(start, minutes, needs, awayOf, dayMinutes);
+      const end = start + minutes;
+      for (const id of needs) free.set(id, end);
+      if (helper) free.set(helper, Math.max(free.get(helper) ?? 0, start + phase.helperMinutes));
+      before[job] = end;
+      if (last) ends[job]![round] = end;
+    }
+  }
+  return Object.fromEntries(
+    problem.jobs.map((job, index) => {
+      const sorted = ends[index]!.sort();
+      const at = (share: number) => sorted[Math.min(draws - 1, Math.floor(share * draws))]!;
+      const held = job.promise === null ? null : sorted.filter((end) => end <= job.promise!).length / draws;
+      return [job.id, { holds: held, p50: at(0.5), p80: at(0.8) }];
+    }),
+  );
+}
+
+/** Work that would run into a day on which its place is closed or its tech away waits until after it. */
+function pastDaysAway(
+  from: number,
+  minutes: number,
+  needs: readonly string[],
+  awayOf: ReadonlyMap<string, ReadonlySet<number>>,
+  dayMinutes: number,
+): number {
+  let start = from;
+  for (let again = true; again;) {
+    again = false;
+    const lastDay = Math.floor((start + minutes - 1e-6) / dayMinutes);
+    for (let day = Math.floor(start / dayMinutes); day <= lastDay; day += 1) {
+      if (!needs.some((id) => awayOf.get(id)?.has(day))) continue;
+      start = (day + 1) * dayMinutes;
+      again = true;
+      break;
+    }
+  }
+  return start;
+}

@@ -1,0 +1,126 @@
+import { nextBooking } from '../ledger/after-work';
+import {
+  type OrderState,
+  afterHeightsOf,
+  baselineOf,
+  isClosed,
+  isJob,
+  latestPlan,
+  linesMissing,
+  openHolds,
+  planAnswer,
+} from '../ledger/order-state';
+import { proceduresAsked } from '../planner/procedures-for';
+import type { Phase, Step } from '../procedure/types';
+import type { PhaseNeed } from './types';
+
+/** What an open order still needs of the week, by the book; days and hours are laid on later. */
+export interface PhaseNeedOfOrder {
+  id: 'look' | 'bay' | 'rack' | 'road' | 'visit';
+  name: string;
+  book: number;
+  needs: PhaseNeed;
+  helperMinutes: number;
+  skill: string | null;
+  nextDay: boolean;
+  /** What must happen first, in words; the day where somebody named one. */
+  waits: { words: string; until: string | null } | null;
+}
+export interface OrderNeed {
+  procedures: string;
+  rusty: boolean;
+  /** Work on the car has begun: it stands where it stands. */
+  begun: boolean;
+  promisedFor: string | null;
+  booked: string | null;
+  phases: PhaseNeedOfOrder[];
+}
+
+/** Minutes by the book where no procedure says any. */
+const LOOK_MINUTES = 50;
+const RACK_MINUTES = 60;
+const ROAD_MINUTES = 45;
+const UNKNOWN_WORK_MINUTES = 240;
+/** How long a step may take a welder. */
+const WELD = /weld/i;
+
+const IN_BAY: readonly Phase[] = ['teardown', 'fit', 'reassemble', 'on-wheels'];
+
+export function isRusty(state: OrderState): boolean {
+  return state.findings.some(
+    ({ data }) => data.area === 'rust' && (data.grade === 'soon' || data.grade === 'now'),
+  );
+}
+
+const minutesOf = (steps: readonly Step[]) => steps.reduce((sum, step) => sum + step.minutes, 0);
+
+function waitsOf(state: OrderState): PhaseNeedOfOrder['waits'] {
+  if (!latestPlan(state)) return null;
+  const answer = planAnswer(state);
+  if (!answer) return { words: 'the customer’s answer', until: null };
+  const missing = new Set(linesMissing(state).map((line) => line.lineId));
+  const days = state.parts.supplies
+    .filter((supply) => missing.has(supply.data.lineId) && supply.data.promisedOn)
+    .map((supply) => supply.data.promisedOn!)
+    .sort();
+  const last = days[days.length - 1] ?? null;
+  if (openHolds(state).length || last)
+    return { words: last ? 'parts on their way' : 'parts nobody has promised', until: last };
+  return null;
+}
+
+/** The procedures of the run, or before it has begun, those the plan asks for. */
+export const proceduresOf = (state: OrderState) =>
+  state.document?.sources.map((source) => source.id).join(' ') ??
+  proceduresAsked(latestPlan(state)?.data.parts ?? []);
+
+/** What is left to do on an order, in the order of work; nothing when it is closed. */
+export function needOf(state: OrderState): OrderNeed {
+  const { document, run } = state;
+  const phases: PhaseNeedOfOrder[] = [];
+  const left = document?.steps.filter((step) => !run!.done.has(step.id) && !run!.skipped.has(step.id)) ?? [];
+  const bay = left.filter((step) => IN_BAY.includes(step.phase));
+  const job = isJob(state);
+  const add = (phase: Partial<PhaseNeedOfOrder> & Pick<PhaseNeedOfOrder, 'id' | 'name' | 'book'>) =>
+    phases.push({ needs: 'bay', helperMinutes: 0, skill: null, nextDay: false, waits: null, ...phase });
+  const closed = isClosed(state);
+  if (!closed && job && !baselineOf(state))
+    add({ id: 'look', name: 'Look over and heights', book: LOOK_MINUTES });
+  if (!closed && job && (!run || bay.length)) {
+    add({
+      id: 'bay',
+      name: run ? 'Rest of the work' : 'The work',
+      book: run ? minutesOf(bay) : latestPlan(state)?.data.minutes || UNKNOWN_WORK_MINUTES,
+      needs: 'lift',
+      helperMinutes: bay.reduce((most, step) => Math.max(most, step.helper ?? 0), 0),
+      skill: bay.some((step) => step.tools?.some((tool) => WELD.test(tool.kind))) ? 'welding' : null,
+      waits: run ? null : waitsOf(state),
+    });
+  }
+  const wantsRack = job ? state.alignments.length === 0 : state.intake?.data.orderKind === 'alignment';
+  if (!closed && wantsRack && (job || !state.alignments.length)) {
+    add({
+      id: 'rack',
+      name: 'Alignment',
+      book: RACK_MINUTES,
+      needs: 'rack',
+      skill: null,
+      // A car just put on its wheels settles overnight before it is measured to the minute.
+      nextDay: job && !afterHeightsOf(state),
+    });
+  }
+  if (!closed && job && !state.roadIn)
+    add({ id: 'road', name: 'Road and hand over', book: ROAD_MINUTES, needs: null });
+  else if (!closed && job) add({ id: 'road', name: 'Hand over', book: 20, needs: null });
+  if (!closed && !job && state.intake?.data.orderKind !== 'alignment')
+    add({ id: 'visit', name: 'Come-back', book: Math.max(20, minutesOf(left) || 40) });
+  const booking = nextBooking(state);
+  return {
+    procedures: proceduresOf(state),
+    rusty: isRusty(state),
+    begun: run !== null && run.done.size > 0,
+    promisedFor: state.intake?.data.promisedFor ?? null,
+    booked: booking?.data.startsAt ?? null,
+    phases,
+  };
+}

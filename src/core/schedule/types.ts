@@ -1,0 +1,107 @@
+/**
+ * A week as a problem. Time runs on one axis of working minutes: day 0 begins at 0, each open day is as long as the
+ * next, and closed days have no minutes at all. What a place or a person is away for is whole days of that axis.
+ */
+
+export type PlaceKind = 'lift' | 'floor' | 'rack';
+/** What a phase stands on: `bay` is a lift or the floor, null needs no place. */
+export type PhaseNeed = PlaceKind | 'bay' | null;
+
+export interface WeekPhase {
+  id: string;
+  name: string;
+  /** Working minutes half of such phases keep. */
+  minutes: number;
+  needs: PhaseNeed;
+  /** A tech does it; false for a wait that needs nobody. */
+  tech: boolean;
+  /** What that tech must be able to do; null for any. */
+  skill: string | null;
+  /** Minutes at its start with a second pair of hands. */
+  helperMinutes: number;
+  /** Not before this minute, and what it waits for then. */
+  notBefore: number;
+  waitsFor: string | null;
+  /** Begins on a later day than the phase before ended: it settles overnight. */
+  nextDay: boolean;
+  /** Where it stands and who has it already. */
+  placeId: string | null;
+  techId: string | null;
+}
+
+export interface WeekJob {
+  id: string;
+  label: string;
+  /** The minute by which it is promised; null when nothing is. */
+  promise: number | null;
+  /** Spread of actual over expected minutes, as a logarithm: one for the job, since its rust is in all of its phases. */
+  sdLog: number;
+  phases: WeekPhase[];
+}
+
+export interface WeekTech {
+  id: string;
+  name: string;
+  skills: string[];
+  /** Days of the axis. */
+  away: number[];
+}
+
+export interface WeekPlace {
+  id: string;
+  name: string;
+  kind: PlaceKind;
+  /** Days of the axis on which nothing can stand there. */
+  closed: number[];
+}
+
+/** What somebody fixed by hand. */
+export interface Pin {
+  jobId: string;
+  phaseId: string;
+  techId: string | null;
+  placeId: string | null;
+  start: number | null;
+}
+
+export interface WeekProblem {
+  dayMinutes: number;
+  /** Days planned; what does not fit goes after them and is named. */
+  days: number;
+  techs: WeekTech[];
+  places: WeekPlace[];
+  jobs: WeekJob[];
+  pins: Pin[];
+}
+
+/** Why a phase starts when it does and not sooner. */
+export interface Because {
+  why: 'at once' | 'waits' | 'overnight' | 'place' | 'tech' | 'helper' | 'pin';
+  /** The job in the way, or what it waits for. */
+  what: string | null;
+}
+
+export interface PlacedPhase {
+  jobId: string;
+  phaseId: string;
+  start: number;
+  end: number;
+  techId: string | null;
+  placeId: string | null;
+  helperId: string | null;
+  because: Because;
+}
+
+export interface WeekPlan {
+  placed: PlacedPhase[];
+  /** The minute each job is done, at four jobs in five. */
+  ends: Record<string, number>;
+  /** Minutes past the promises, over all jobs. */
+  late: number;
+  /** Minutes the lifts stand empty before their last use. */
+  idle: number;
+  /** Jobs that end after the planned days. */
+  after: string[];
+  /** Pins that could not be kept to the minute, with what was in the way. */
+  pinsMissed: Pin[];
+}

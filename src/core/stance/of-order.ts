@@ -1,0 +1,48 @@
+import { readTireSize } from '../calc/tire.size';
+import { parseTape } from '../calc/tape.parse';
+import type { PerCorner } from '../calc/fields';
+import { type OrderState, afterHeightsOf, baselineOf, latestPlan } from '../ledger/order-state';
+import { predictedHeights } from './plan';
+import type { BodyKind } from './shapes';
+
+/** A tire's diameter in mm, with a middling one assumed when its size does not read. */
+function tireDiameter(size: string): number {
+  try {
+    return readTireSize(size).diameter;
+  } catch {
+    return 760;
+  }
+}
+
+/** The heights an order's drawing needs: as it came, as it stands, as predicted, and the targets; all in mm. */
+export function stanceOfOrder({
+  state,
+  vehicle,
+}: {
+  state: OrderState;
+  vehicle: { body: BodyKind; wheelbaseMm: number };
+}) {
+  const intake = state.intake!.data;
+  const baseline = baselineOf(state);
+  const after = afterHeightsOf(state);
+  const plan = latestPlan(state);
+  const method = baseline?.entry.data.method ?? intake.targets.method;
+  const predicted: PerCorner<number> | null =
+    baseline && plan ? predictedHeights(baseline.mm, plan.data) : null;
+  const goal = (typed: string | null) => (typed ? parseTape(typed, intake.targets.unit) : null);
+  return {
+    body: vehicle.body,
+    wheelbaseMm: vehicle.wheelbaseMm,
+    tireDiameterMm: tireDiameter((after ? intake.newTires : null) ?? intake.tires),
+    before: baseline?.mm ?? null,
+    after: after?.mm ?? null,
+    predicted,
+    target: { front: goal(intake.targets.front), rear: goal(intake.targets.rear) },
+    fromFloor: method === 'floor',
+    method,
+    claimed: {
+      ...(plan?.data.front?.claimed == null ? {} : { front: plan.data.front.claimed }),
+      ...(plan?.data.rear?.claimed == null ? {} : { rear: plan.data.rear.claimed }),
+    },
+  };
+}

@@ -1,0 +1,138 @@
+import { nextThing } from '@/core/ledger/next-thing';
+import type { Entry } from '@/core/ledger/entries';
+import { openTasks } from '@/core/ledger/hands';
+import { type OrderState, baselineOf, foldOrder, isJob, isRecheck } from '@/core/ledger/order-state';
+import { jobTimes } from '@/core/ledger/step-times';
+import { tapeOf } from '@/core/ledger/tape';
+import type { RunDocument } from '@/core/procedure/engine';
+import { stanceOfOrder } from '@/core/stance/of-order';
+import type { BodyKind } from '@/core/stance/shapes';
+import { shopClock, shopDay, spanText } from '@/core/units/shop-time';
+import type { TrayReading, WrenchLink } from '@/server/devices/torque-wrench';
+import type { Wrench } from '@/server/queries/orders';
+import type { PinPerson } from '@/ui/person-pin';
+import { orderHref } from '../orders/order-href';
+import { lastTorqueWords, stepPhotos, targetWords } from './bay-facts';
+import type { BayProps, RunSource } from './bay-props';
+
+/** Everything the bay needs of one car to go on without network: its record, and what the shop has. */
+export interface BayBundle {
+  orderId: string;
+  number: number;
+  label: string;
+  body: BodyKind;
+  wheelbaseMm: number;
+  entries: Entry[];
+  document: RunDocument;
+  viewer: BayProps['viewer'] & { lengthUnit: 'in' | 'mm' };
+  deviceId: string;
+  people: PinPerson[];
+  leads: PinPerson[];
+  names: Record<string, string>;
+  places: { id: string; name: string }[];
+  wrenches: Wrench[];
+  link: WrenchLink | null;
+  tray: TrayReading[];
+  sources: RunSource[];
+  timeZone: string;
+  coilStepTurns: number;
+  /** The server's clock when this was read. */
+  readAt: string;
+}
+
+export const stateOf = (bundle: Pick<BayBundle, 'entries' | 'document'>, more: Entry[] = []): OrderState =>
+  foldOrder([...bundle.entries, ...more], bundle.document);
+
+function clockWordsOf(bundle: BayBundle, state: OrderState, nowIso: string): string {
+  const running = state.clocks.filter((span) => span.to === null);
+  if (!running.length) return 'Nobody is on the clock';
+  return running
+    .map(
+      (span) =>
+        `${bundle.names[span.personId]} on it since ${shopClock(span.from, bundle.timeZone)}, ${spanText(Date.parse(nowIso) - Date.parse(span.from))}`,
+    )
+    .join('; ');
+}
+
+/** What the bay view shows, from the record as it was last read and what waits on this device. */
+export function bayPropsOf(bundle: BayBundle, state: OrderState, nowIso: string): BayProps {
+  const { document, timeZone, names } = bundle;
+  const running = state.clocks.filter((span) => span.to === null);
+  const times = jobTimes(state, nowIso);
+  const next = nextThing(state);
+  const { holder } = state.hands;
+  return {
+    orderId: bundle.orderId,
+    label: bundle.label,
+    placeName: bundle.places.find((place) => place.id === state.place)?.name.toLowerCase() ?? 'yard',
+    document,
+    run: state.run!,
+    marks: tapeOf(state),
+    viewer: bundle.viewer,
+    people: bundle.people,
+    leads: bundle.leads,
+    wrenches: bundle.wrenches,
+    link: bundle.link,
+    tray: bundle.tray,
+    today: shopDay(nowIso, timeZone),
+    clockRunning: running.some((span) => span.personId === bundle.viewer.id),
+    clockWords: clockWordsOf(bundle, state, nowIso),
+    onClock: Object.fromEntries(running.map((span) => [span.personId, { helper: span.helper }])),
+    over: times.over,
+    stuck: times.stuck
+      .filter((one) => one.open)
+      .map(({ stuckId, fastenerId, minutes }) => ({ stuckId, fastenerId, minutes })),
+    recheck: isRecheck(state),
+    lastTorques: lastTorqueWords(state, names, timeZone),
+    photoSteps: state.photos.flatMap((photo) => (photo.data.stepId ? [photo.data.stepId] : [])),
+    stepPhotos: stepPhotos(state),
+    cuts: state.cuts,
+    coilStepTurns: bundle.coilStepTurns,
+    settings: state.settings.map((entry) => entry.data),
+    targets: targetWords(state, bundle.viewer.lengthUnit),
+    sources: bundle.sources,
+    kit: state.parts.list?.data.kit ?? null,
+    next: { text: next.text, href: orderHref(bundle.orderId, next.page) },
+    alarm: state.alarms[0]?.message ?? null,
+    holder: holder && {
+      mine: holder.deviceId === bundle.deviceId,
+      name: holder.data.deviceName,
+      since: shopClock(holder.at, timeZone),
+    },
+    tasks: openTasks(state).map(({ entry }) => ({
+      taskId: entry.data.taskId,
+      words: entry.data.words,
+      at: shopClock(entry.receivedAt, timeZone),
+    })),
+  };
+}
+
+/** What the heights sheet of the bay begins from. */
+export function heightsPropsOf(bundle: BayBundle, state: OrderState) {
+  const stance = stanceOfOrder({
+    state,
+    vehicle: { body: bundle.body, wheelbaseMm: bundle.wheelbaseMm },
+  });
+  const intake = state.intake!.data;
+  const baseline = baselineOf(state)?.entry.data;
+  return {
+    orderId: bundle.orderId,
+    stance: {
+      body: stance.body,
+      wheelbaseMm: stance.wheelbaseMm,
+      tireDiameterMm: stance.tireDiameterMm,
+      predicted: stance.predicted,
+      target: stance.target,
+      before: stance.before,
+    },
+    occasions: isJob(state)
+      ? baseline
+        ? (['on wheels', 'settled', 'after alignment', 'with accessories', 'on new tires'] as const)
+        : (['as came'] as const)
+      : (['come-back', 'settled', 'after alignment'] as const),
+    method: baseline?.method ?? intake.targets.method,
+    upperPoint: baseline?.upperPoint ?? 'fender lip',
+    tires: baseline ? (intake.newTires ?? intake.tires) : intake.tires,
+    unit: baseline?.unit ?? bundle.viewer.lengthUnit,
+  };
+}

@@ -1,0 +1,41 @@
+'use client';
+
+import { useState } from 'react';
+import { Dialog } from '@/ui/dialog';
+import type { HeightMethod, HeightOccasion } from '@/core/ledger/entries';
+import type { StanceInput } from '@/core/stance/drawing';
+import { HeightsForm } from '../heights/heights-form';
+
+/** Standing heights taken in the bay, on a sheet over it: they are kept without network too. */
+export function BayHeights({
+  count,
+  occasions,
+  ...props
+}: {
+  orderId: string;
+  stance: Omit<StanceInput, 'measured' | 'unit'>;
+  occasions: readonly HeightOccasion[];
+  method: HeightMethod;
+  upperPoint: string;
+  tires: string;
+  unit: 'in' | 'mm';
+  count: number;
+}) {
+  const [open, setOpen] = useState(false);
+  const [seen, setSeen] = useState(count);
+  // Kept heights close the sheet by themselves.
+  if (seen !== count) {
+    setSeen(count);
+    setOpen(false);
+  }
+  return (
+    <>
+      <button type="button" className="btn" onClick={() => setOpen(true)}>
+        Heights
+      </button>
+      <Dialog open={open} onClose={() => setOpen(false)} title="Standing heights" wide>
+        <HeightsForm {...props} occasions={[...occasions]} stays />
+      </Dialog>
+    </>
+  );
+}

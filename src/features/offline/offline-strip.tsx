@@ -1,0 +1,94 @@
+'use client';
+
+import { useState } from 'react';
+import { Dialog } from '@/ui/dialog';
+import type { Bay } from './use-bay';
+
+const WORDS: Record<string, string> = {
+  'step.done': 'A step done',
+  'torque.record': 'A torque',
+  'heights.record': 'Heights',
+  'photo.bind': 'A photo',
+  'clock.on': 'Clock started',
+  'clock.off': 'Clock stopped',
+  'support.set': 'Raised or lowered',
+  'stuck.begin': 'Stuck',
+  'stuck.end': 'No longer stuck',
+  'finding.record': 'Something found',
+  'watch.add': 'A doubt to watch',
+  'setting.record': 'A setting',
+};
+
+/** What this tablet has that the shop has not: always in sight while there is something, or no network. */
+export function OfflineStrip({ bay }: { bay: Bay }) {
+  const { pending, online, able, tasks } = bay;
+  const [open, setOpen] = useState(false);
+  if (online && !pending.length && !tasks.length && able) return null;
+  return (
+    <>
+      {(!online || pending.length > 0) && (
+        <section
+          aria-label="Without network"
+          className="unsent flex flex-wrap items-center gap-x-5 gap-y-2 border-b-2 border-rule px-6 py-2.5"
+        >
+          <p role="status" className="text-[1.2rem] font-semibold">
+            {online
+              ? 'Sending what waited here.'
+              : able
+                ? 'No network. Work goes on; this tablet keeps it.'
+                : 'No network, and this browser keeps nothing: nothing can be recorded until it is back.'}
+          </p>
+          {pending.length > 0 && (
+            <button type="button" className="btn" onClick={() => setOpen(true)}>
+              {pending.length} not sent yet
+            </button>
+          )}
+          {pending.length > 0 && (
+            <button type="button" className="btn" onClick={bay.send}>
+              Try now
+            </button>
+          )}
+        </section>
+      )}
+      {online && !able && (
+        <p className="border-b-2 border-rule px-6 py-2 text-[1.1rem] text-soft">
+          Offline is off: this page did not come over https. Open the shop by its https address to work
+          without network.
+        </p>
+      )}
+      {tasks.length > 0 && (
+        <section role="alert" className="hatch flex flex-wrap items-center gap-4 px-6 py-3">
+          <div className="min-w-0 grow">
+            <p className="font-head text-[1.3rem] font-semibold">Not taken; somebody has to look</p>
+            {tasks.map((words) => (
+              <p key={words}>{words}</p>
+            ))}
+          </div>
+          <button type="button" className="btn" onClick={bay.clearTasks}>
+            Read
+          </button>
+        </section>
+      )}
+      <Dialog
+        open={open}
+        onClose={() => setOpen(false)}
+        title="Not sent yet"
+        intro="In the order they were done. Each goes out once, when the network is back."
+      >
+        <ol>
+          {pending.map((move) => (
+            <li key={move.id} className="flex justify-between gap-4 border-b border-rule py-2 text-[1.15rem]">
+              <span>
+                {WORDS[move.name] ?? move.name}
+                {move.photo ? `, ${Math.ceil(move.photo.blob.size / 1024)} kB` : ''}
+              </span>
+              <span className="figure text-soft">
+                {new Date(move.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}
+              </span>
+            </li>
+          ))}
+        </ol>
+      </Dialog>
+    </>
+  );
+}

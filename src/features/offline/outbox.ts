@@ -1,0 +1,125 @@
+'use client';
+
+import type { Entry } from '@/core/ledger/entries';
+import type { QueuedBody } from '@/core/moves/offline';
+import { postForm, postJson } from '@/ui/commands';
+import { sha256Hex, sign } from './signing';
+import { type Waiting, store } from './store';
+
+/** What came of a queue that was sent. */
+export interface Sent {
+  sent: number;
+  /** Moves the record could not take: each is a task now, in these words. */
+  tasks: string[];
+  left: number;
+}
+
+const listeners = new Set<() => void>();
+
+/** Calls back whenever something is queued or sent. @returns how to stop */
+export function onOutbox(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+const changed = () => listeners.forEach((listener) => listener());
+
+export const waiting = async (orderId?: string): Promise<Waiting[]> => {
+  const all = await (await store()).getAll('outbox');
+  return orderId ? all.filter((one) => one.orderId === orderId) : all;
+};
+
+/** The server's clock as this device knows it. */
+export async function deviceTime(): Promise<string> {
+  const offset = ((await (await store()).get('meta', 'clock offset')) as number | undefined) ?? 0;
+  return new Date(Date.now() + offset).toISOString();
+}
+
+export async function keepOffset(serverIso: string): Promise<void> {
+  await (await store()).put('meta', Date.parse(serverIso) - Date.now(), 'clock offset');
+}
+
+/** Signs a move and keeps it on the device until the server has it. @returns false when it could not be signed */
+export async function enqueue(
+  body: QueuedBody,
+  entries: Entry[],
+  words: string,
+  picture?: Blob,
+): Promise<boolean> {
+  const text = JSON.stringify(body);
+  const signature = await sign(body.personId, text);
+  if (!signature) return false;
+  let photo: Waiting['photo'];
+  if (picture) {
+    const hash = await sha256Hex(await picture.arrayBuffer());
+    photo = { blob: picture, hash, signature: (await sign(body.personId, `photo ${hash}`))! };
+  }
+  const db = await store();
+  await db.add('outbox', {
+    id: body.id,
+    orderId: String(body.input.orderId ?? ''),
+    name: body.name,
+    words,
+    at: body.at,
+    personId: body.personId,
+    body: text,
+    signature,
+    entries,
+    ...(photo ? { photo } : {}),
+  });
+  changed();
+  return true;
+}
+
+const isNetwork = (answer: Awaited<ReturnType<typeof postJson>>) =>
+  !answer.ok && (answer.errors[0]?.code === 'network' || answer.errors[0]?.code === 'failed');
+
+async function sendOne(move: Waiting): Promise<Awaited<ReturnType<typeof postJson>>> {
+  if (move.photo) {
+    const form = new FormData();
+    form.set('file', move.photo.blob, 'queued.jpg');
+    form.set('hash', move.photo.hash);
+    form.set('personId', move.personId);
+    form.set('signature', move.photo.signature);
+    const stored = await postForm('/api/outbox/photo', form);
+    // A picture the shop cannot keep does not hold up what comes after it: its move is refused by name.
+    if (isNetwork(stored)) return stored;
+  }
+  return postJson('/api/outbox', {
+    body: move.body,
+    signature: move.signature,
+    sentAt: await deviceTime(),
+  });
+}
+
+let sending: Promise<Sent> | null = null;
+
+async function sendInOrder(): Promise<Sent> {
+  const db = await store();
+  const result: Sent = { sent: 0, tasks: [], left: 0 };
+  for (const move of await db.getAll('outbox')) {
+    const answer = await sendOne(move);
+    if (isNetwork(answer)) break;
+    if (answer.ok) {
+      result.sent += 1;
+      if (typeof answer.answer.task === 'string') result.tasks.push(answer.answer.task);
+    } else {
+      // Nothing vanishes: what even a task could not hold stays here, to be read and taken out by hand.
+      await db.put('meta', answer.errors[0]!.message, `stuck ${move.id}`);
+      result.tasks.push(`${move.words}: ${answer.errors[0]!.message}`);
+      break;
+    }
+    await db.delete('outbox', move.seq!);
+    changed();
+  }
+  result.left = await db.count('outbox');
+  return result;
+}
+
+/** Sends what waits, in order, each once; several callers share one sending. */
+export function sendWaiting(): Promise<Sent> {
+  const locks = navigator.locks;
+  sending ??= (locks ? locks.request('wrenchwise outbox', sendInOrder) : sendInOrder()).finally(() => {
+    sending = null;
+  });
+  return sending;
+}

@@ -1,0 +1,167 @@
+import { Refusal } from '@/core/calc/calculator';
+import type { Entry, HeightsData, StopReason } from '@/core/ledger/entries';
+import type { OrderState } from '@/core/ledger/order-state';
+import { heightsMove } from '@/core/moves/heights';
+import type { MoveEntry, Mover } from '@/core/moves/move';
+import { stepDoneMove } from '@/core/moves/step-done';
+import { supportMove } from '@/core/moves/support';
+import { PLAIN_TORQUE, type TorqueInput, torqueMove } from '@/core/moves/torque';
+import { shopDay } from '@/core/units/shop-time';
+import type { BayBundle } from '../bay/bay-bundle';
+
+type Input = Record<string, unknown> & { orderId?: string };
+interface Asked {
+  bundle: BayBundle;
+  state: OrderState;
+  input: Input;
+  mover: Mover;
+  at: string;
+}
+
+function wrenchOf({ bundle, input }: Asked) {
+  const wrench = bundle.wrenches.find((one) => one.id === input.wrenchId);
+  return wrench ? { ...wrench, outReason: wrench.out } : null;
+}
+
+function ownClock({ state, mover }: Asked) {
+  return state.clocks.find((span) => span.personId === mover.personId && span.to === null);
+}
+
+const cast = <T>(value: unknown) => value as T;
+
+/** What each command that may be given without network makes of the record. The same moves the server makes. */
+const PREDICTED: Record<string, (asked: Asked) => MoveEntry[]> = {
+  'step.done': ({ bundle, state, input, mover }) =>
+    stepDoneMove({ state, document: bundle.document, run: state.run! }, cast(input), mover),
+  'support.set': ({ bundle, state, input, mover }) =>
+    supportMove({ state, document: bundle.document, run: state.run! }, cast(input), mover),
+  'torque.record': (asked) => {
+    const { bundle, state, input, at } = asked;
+    const torque = { ...PLAIN_TORQUE, ...cast<TorqueInput>(input) };
+    const order = { state, document: bundle.document, run: state.run! };
+    return [torqueMove(order, torque, wrenchOf(asked), shopDay(at, bundle.timeZone)).entry];
+  },
+  'heights.record': ({ state, input: { orderId: _, ...data } }) =>
+    heightsMove(state, cast<HeightsData>(data)),
+  'clock.on': (asked) => {
+    const { mover, input } = asked;
+    if (input.helperId) throw new Refusal('network', 'Calling a helper over needs the network.', 'helperId');
+    const running = ownClock(asked);
+    return [
+      ...(running ? [clockOff(running.clockId, mover.personId, 'another job')] : []),
+      {
+        kind: 'clock.on',
+        data: {
+          clockId: mover.commandId,
+          personId: mover.personId,
+          stepId: cast<string | null>(input.stepId),
+        },
+      },
+    ];
+  },
+  'clock.off': (asked) => {
+    const running = ownClock(asked);
+    if (!running) throw new Refusal('no-clock', 'Your clock is not running.', 'reason');
+    return [clockOff(running.clockId, asked.mover.personId, cast<StopReason>(asked.input.reason))];
+  },
+  'photo.bind': ({ input, mover }) => [
+    {
+      kind: 'photo',
+      data: {
+        photoId: mover.commandId,
+        sha256: cast<string>(input.uploadHash),
+        stepId: cast<string | null>(input.stepId ?? null),
+        corner: cast(input.corner ?? null),
+        fastenerId: cast<string | null>(input.fastenerId ?? null),
+        occasion: cast<string | null>(input.occasion ?? null),
+        caption: cast<string>(input.caption ?? ''),
+        shot: cast<string | null>(input.shot ?? null),
+      },
+    },
+  ],
+  'stuck.begin': ({ bundle, input, mover }) => {
+    const fastener = bundle.document.fasteners.find((one) => one.id === input.fastenerId);
+    if (!fastener) throw new Refusal('no-fastener', 'This job has no such fastener.', 'fastenerId');
+    return [
+      {
+        kind: 'stuck',
+        data: {
+          stuckId: mover.commandId,
+          fastenerId: fastener.id,
+          place: fastener.place,
+          what: cast(input.what ?? 'seized'),
+          photoId: null,
+        },
+      },
+    ];
+  },
+  'stuck.end': ({ input }) => [
+    { kind: 'stuck.end', data: { stuckId: cast<string>(input.stuckId), how: cast(input.how) } },
+  ],
+  'finding.record': ({ input, mover }) => {
+    if (input.grade !== 'sound' && !input.text)
+      throw new Refusal('say-what', 'Say what was found: the customer reads it.', 'text');
+    return [
+      {
+        kind: 'finding',
+        data: {
+          findingId: mover.commandId,
+          area: cast(input.area),
+          grade: cast(input.grade),
+          text: cast<string>(input.text ?? ''),
+          photoId: null,
+          when: 'during the work',
+        },
+      },
+    ];
+  },
+  'watch.add': ({ input, mover }) => [
+    {
+      kind: 'watch',
+      data: {
+        watchId: mover.commandId,
+        text: cast<string>(input.text),
+        photoId: null,
+        byDay: cast<string | null>(input.byDay ?? null),
+        byDistance: null,
+      },
+    },
+  ],
+  'setting.record': ({ input: { orderId: _, ...data } }) => [{ kind: 'setting', data: cast(data) }],
+  'cut.record': () => {
+    throw new Refusal('network', 'A cut is recorded where the network reaches: it cannot be undone.', '');
+  },
+};
+
+const clockOff = (clockId: string, personId: string, reason: StopReason): MoveEntry => ({
+  kind: 'clock.off',
+  data: { clockId, personId, reason },
+});
+
+/**
+ * What a command given without network makes of the record as it was last known here.
+ * @throws Refusal just as the server would, as far as this device can know
+ */
+export function predictEntries(name: string, asked: Asked): Entry[] {
+  const { bundle, state, mover, at } = asked;
+  const last = bundle.entries[bundle.entries.length - 1]!;
+  const count = last.seq + state.torques.length;
+  return PREDICTED[name]!(asked).map(
+    (move, index) =>
+      ({
+        ...move,
+        id: index ? `${mover.commandId}.${index + 1}` : mover.commandId,
+        chain: bundle.orderId,
+        seq: count + index + 1,
+        at,
+        receivedAt: at,
+        personId: mover.personId,
+        deviceId: mover.deviceId,
+        deviceSeq: 0,
+        corrects: null,
+        why: null,
+      }) as Entry,
+  );
+}
+
+export const mayBePredicted = (name: string) => name in PREDICTED;

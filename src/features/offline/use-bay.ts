@@ -1,0 +1,250 @@
+'use client';
+
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { Refusal } from '@/core/calc/calculator';
+import type { Entry } from '@/core/ledger/entries';
+import { OFFLINE_COMMANDS } from '@/core/moves/offline';
+import type { Answer, CommandRoute, Envelope } from '@/ui/commands';
+import { type BayBundle, stateOf } from '../bay/bay-bundle';
+import { deviceTime, enqueue, keepOffset, onOutbox, sendWaiting, waiting } from './outbox';
+import { mayBePredicted, predictEntries } from './predict';
+import { keyReady } from './signing';
+import { type Waiting, mayWorkOffline, store } from './store';
+
+const ANSWER_WITHIN_MS = 5000;
+const TRY_EVERY_MS = 2500;
+
+const refused = (code: string, message: string, field = ''): Answer => ({
+  ok: false,
+  errors: [{ code, message, field }],
+});
+
+type Read = BayBundle | 'signed-out' | 'none' | null;
+
+/** Asks the server for the car anew; null when it does not answer. */
+async function fetchBundle(orderId: string): Promise<Read> {
+  try {
+    const response = await fetch(`/api/bay/${orderId}`, { signal: AbortSignal.timeout(ANSWER_WITHIN_MS) });
+    const body = (await response.json()) as { ok: boolean; answer?: BayBundle };
+    if (body.ok) return body.answer!;
+    return response.status === 404 ? 'none' : 'signed-out';
+  } catch {
+    return null;
+  }
+}
+
+export interface Bay {
+  bundle: BayBundle | null;
+  pending: Waiting[];
+  online: boolean;
+  /** This browser can keep things: else the page says that offline is off. */
+  able: boolean;
+  tasks: string[];
+  clearTasks(): void;
+  route: CommandRoute;
+  missing: boolean;
+  send(): void;
+  /** Keeps a picture here with the move that binds it; the answer the screen needs. */
+  keepPhoto(file: File, target: Record<string, unknown>): Promise<Answer>;
+}
+
+/**
+ * The bay of one car, with or without network: shows what the server last said and what waits here on top of it; gives
+ * commands to the server, and keeps on the device what it does not answer.
+ */
+export function useBay(orderId: string | null, first: BayBundle | null): Bay {
+  const able = mayWorkOffline();
+  const [bundle, setBundle] = useState<BayBundle | null>(first);
+  const [pending, setPending] = useState<Waiting[]>([]);
+  const [online, setOnline] = useState(true);
+  const [tasks, setTasks] = useState<string[]>([]);
+  const [missing, setMissing] = useState(false);
+  const kept = useRef({ bundle, pending });
+  useEffect(() => {
+    kept.current = { bundle, pending };
+  }, [bundle, pending]);
+
+  const keep = useCallback(
+    async (fresh: BayBundle) => {
+      setBundle(fresh);
+      setOnline(true);
+      if (!able) return;
+      await (await store()).put('bundles', fresh);
+      await keepOffset(fresh.readAt);
+    },
+    [able],
+  );
+
+  const reload = useCallback(async () => {
+    if (!orderId) return;
+    const fresh = await fetchBundle(orderId);
+    if (fresh === null) setOnline(false);
+    else if (fresh === 'none') setMissing(true);
+    else if (fresh !== 'signed-out') await keep(fresh);
+    else setOnline(true);
+  }, [orderId, keep]);
+
+  const readPending = useCallback(async () => {
+    if (able && orderId) setPending(await waiting(orderId));
+  }, [able, orderId]);
+
+  const send = useCallback(async () => {
+    if (!able || !(await waiting()).length) return;
+    const { sent, tasks: back, left } = await sendWaiting();
+    if (back.length) setTasks((before) => [...new Set([...before, ...back])]);
+    if (left) setOnline(false);
+    if (sent) await reload();
+    await readPending();
+  }, [able, reload, readPending]);
+
+  // What this device kept of the car, when the page itself came from the device; then what the server says.
+  useEffect(() => {
+    if (!orderId) return undefined;
+    let gone = false;
+    const begin = async () => {
+      if (!able) return;
+      const db = await store();
+      const known = await db.get('bundles', orderId);
+      if (first) {
+        await db.put('bundles', first);
+        await keepOffset(first.readAt);
+        await keyReady(first.viewer.id);
+      } else if (known && !gone) {
+        setBundle(known);
+      }
+      await readPending();
+      if (!first) await reload();
+      await send();
+    };
+    void begin();
+    const stop = onOutbox(() => void readPending());
+    const timer = setInterval(() => void send(), TRY_EVERY_MS);
+    const back = () => void send().then(() => reload());
+    const lost = () => setOnline(false);
+    window.addEventListener('online', back);
+    window.addEventListener('offline', lost);
+    return () => {
+      gone = true;
+      stop();
+      clearInterval(timer);
+      window.removeEventListener('online', back);
+      window.removeEventListener('offline', lost);
+    };
+  }, [orderId, first, able, readPending, reload, send]);
+
+  // Without network the car is looked for again every few seconds; with it, the live events say when.
+  useEffect(() => {
+    if (online) return undefined;
+    const timer = setInterval(() => void reload(), TRY_EVERY_MS * 2);
+    return () => clearInterval(timer);
+  }, [online, reload]);
+
+  const queue = useCallback(
+    async (name: string, envelope: Envelope, words: string, picture?: Blob): Promise<Answer> => {
+      const { bundle: car, pending: before } = kept.current;
+      if (!able || !car)
+        return refused(
+          'network',
+          'The shop’s server did not answer, and this browser keeps nothing without it.',
+        );
+      if (!OFFLINE_COMMANDS.has(name) || !mayBePredicted(name))
+        return refused(
+          'network',
+          'This needs the network: somebody else’s yes cannot be kept on the tablet.',
+        );
+      const at = await deviceTime();
+      const state = stateOf(
+        car,
+        before.flatMap((move) => move.entries),
+      );
+      let entries: Entry[];
+      try {
+        entries = predictEntries(name, {
+          bundle: car,
+          state,
+          input: envelope.input as Record<string, unknown>,
+          mover: { deviceId: car.deviceId, personId: car.viewer.id, commandId: envelope.id, offline: true },
+          at,
+        });
+      } catch (error) {
+        if (error instanceof Refusal) return refused(error.code, error.message, error.field);
+        throw error;
+      }
+      const input = envelope.input as Record<string, unknown>;
+      const ok = await enqueue(
+        {
+          id: envelope.id,
+          name,
+          deviceSeq: envelope.deviceSeq,
+          at,
+          personId: car.viewer.id,
+          deviceId: car.deviceId,
+          // The order the move belongs to, for a clock that is stopped too.
+          input: name === 'clock.off' ? input : { ...input, orderId: car.orderId },
+        },
+        entries,
+        words,
+        picture,
+      );
+      if (!ok)
+        return refused(
+          'network',
+          'This tablet has no key of yours yet: it is given where the network reaches.',
+        );
+      setOnline(false);
+      const now = await waiting(car.orderId);
+      kept.current = { ...kept.current, pending: now };
+      setPending(now);
+      return { ok: true, answer: { queued: true } };
+    },
+    [able],
+  );
+
+  const route = useMemo<CommandRoute>(
+    () => ({
+      async send(name, envelope, ask) {
+        const words = name;
+        // What waits goes first: a later move never overtakes an earlier one.
+        if (kept.current.pending.length && OFFLINE_COMMANDS.has(name)) {
+          await send();
+          if (kept.current.pending.length) return queue(name, envelope, words);
+        }
+        const answer = await ask();
+        if (answer.ok || answer.errors[0]?.code !== 'network') return answer;
+        setOnline(false);
+        return OFFLINE_COMMANDS.has(name) ? queue(name, envelope, words) : answer;
+      },
+      refresh: () => void reload(),
+    }),
+    [queue, reload, send],
+  );
+
+  const keepPhoto = useCallback(
+    async (file: File, target: Record<string, unknown>) => {
+      const id = crypto.randomUUID();
+      const bytes = await file.arrayBuffer();
+      const hash = await crypto.subtle.digest('SHA-256', bytes);
+      const uploadHash = [...new Uint8Array(hash)].map((b) => b.toString(16).padStart(2, '0')).join('');
+      return queue(
+        'photo.bind',
+        { id, deviceSeq: 0, input: { ...target, photoId: null, uploadHash } },
+        'Photo',
+        file,
+      );
+    },
+    [queue],
+  );
+
+  return {
+    bundle,
+    pending,
+    online,
+    able,
+    tasks,
+    clearTasks: () => setTasks([]),
+    route,
+    missing,
+    send: () => void send().then(() => reload()),
+    keepPhoto,
+  };
+}

@@ -1,0 +1,43 @@
+import Joi from 'joi';
+import { Refusal } from '@/core/calc/calculator';
+import { holdsRole } from '@/core/ledger/roles';
+import { now } from '../clock';
+import { command } from './command';
+import { id, line } from './fields';
+
+/** Ends a session by what is shown of it: one's own, or anybody's by the owner. */
+export const sessionEnd = command({
+  name: 'session.end',
+  who: ['tech', 'advisor'],
+  input: Joi.object<{ session: string }>({
+    session: Joi.string().hex().length(64).required(),
+  }),
+  async run(ctx, { session }) {
+    const row = await ctx.tx.row<{ person_id: string }>(
+      'SELECT person_id FROM session WHERE id_hash = ? AND ended_at IS NULL',
+      [session],
+    );
+    if (!row) throw new Refusal('no-session', 'This session has ended already.', 'session');
+    if (row.person_id !== ctx.person.id && !holdsRole(ctx.person.roles, ['owner']))
+      throw new Refusal('not-yours', 'Only the owner ends somebody else’s session.', 'session');
+    await ctx.tx.run('UPDATE session SET ended_at = ? WHERE id_hash = ?', [now(), session]);
+    await ctx.appendShop('session ended', row.person_id, {});
+    return {};
+  },
+});
+
+/** Names a device as the crew calls it. */
+export const deviceName = command({
+  name: 'device.name',
+  who: ['tech', 'advisor'],
+  input: Joi.object<{ deviceId: string; name: string }>({
+    deviceId: id().required(),
+    name: line(60).required(),
+  }),
+  async run(ctx, { deviceId, name }) {
+    const done = await ctx.tx.run('UPDATE device SET name = ? WHERE id = ?', [name, deviceId]);
+    if (!done.affectedRows) throw new Refusal('no-device', 'There is no such device.', 'deviceId');
+    await ctx.appendShop('device named', deviceId, { name });
+    return {};
+  },
+});

@@ -1,0 +1,103 @@
+import { openTasks } from '@/core/ledger/hands';
+import { type OrderState, isClosed } from '@/core/ledger/order-state';
+import { gramsOf, searchWords } from '@/core/ledger/search-words';
+import { jobTimes } from '@/core/ledger/step-times';
+import { needOf } from '@/core/schedule/need';
+import type { Db } from './database';
+
+/** What is derived for the shop as a whole: the week's needs, tasks, who may lower, minutes of steps, words to find by. */
+
+interface OrderRow {
+  id: string;
+  vehicle_id: string;
+}
+
+export async function deriveNeed(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
+  const need = needOf(state);
+  if (!need.phases.length) await tx.run('DELETE FROM week_need WHERE order_id = ?', [order.id]);
+  else
+    await tx.run('REPLACE INTO week_need (order_id, need) VALUES (?, ?)', [order.id, JSON.stringify(need)]);
+}
+
+export async function deriveHands(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
+  const { holder, tasks } = state.hands;
+  if (holder && !isClosed(state))
+    await tx.run('REPLACE INTO lowering_now (order_id, device_id, person_id, since) VALUES (?, ?, ?, ?)', [
+      order.id,
+      holder.deviceId,
+      holder.personId,
+      new Date(holder.at),
+    ]);
+  else await tx.run('DELETE FROM lowering_now WHERE order_id = ?', [order.id]);
+  if (!tasks.length) return;
+  const open = new Set(openTasks(state));
+  for (const task of tasks) {
+    const { taskId, about, words } = task.entry.data;
+    await tx.run(
+      'REPLACE INTO task_now (task_id, order_id, about, words, done, at) VALUES (?, ?, ?, ?, ?, ?)',
+      [taskId, order.id, about, words, !open.has(task), new Date(task.entry.receivedAt)],
+    );
+  }
+}
+
+/** Minutes of each step of a finished job, as its doers' clocks ran. */
+export async function deriveStepTimes(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
+  if (!isClosed(state) || !state.document) return;
+  await tx.run('DELETE FROM step_time WHERE order_id = ?', [order.id]);
+  const steps = new Map(state.document.steps.map((step) => [step.id, step]));
+  const rows = jobTimes(state, state.intake!.at).steps.filter((step) => step.actual > 0 && step.book > 0);
+  if (!rows.length) return;
+  await tx.run(
+    `INSERT INTO step_time (order_id, step_id, words, book_minutes, actual_minutes, done_at)
+     VALUES ${rows.map(() => '(?, ?, ?, ?, ?, ?)').join(', ')}`,
+    rows.flatMap(({ stepId, book, actual }) => [
+      order.id,
+      stepId,
+      steps.get(stepId)!.do.slice(0, 200),
+      book,
+      Math.min(9999, Math.round(actual * 100) / 100),
+      new Date(state.run!.done.get(stepId)!.at),
+    ]),
+  );
+}
+
+/** Once a TEXT column is full, what comes last is left out. */
+const MOST_WORDS = 16_000;
+
+export async function deriveSearch(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
+  const car = (await tx.row<{ label: string; platform: string; plate: string }>(
+    'SELECT label, platform, plate FROM vehicle WHERE id = ?',
+    [order.vehicle_id],
+  ))!;
+  const wanted = Object.entries(searchWords(state, car)).flatMap(([what, words]) =>
+    words.length ? [{ what, words: words.join('\n').slice(0, MOST_WORDS) }] : [],
+  );
+  const kept = await tx.rows<{ what: string; words: string }>(
+    'SELECT what, words FROM search_doc WHERE order_id = ?',
+    [order.id],
+  );
+  for (const { what } of kept)
+    if (!wanted.some((one) => one.what === what))
+      await tx.run('DELETE FROM search_doc WHERE order_id = ? AND what = ?', [order.id, what]);
+  // Written only where the words changed: each write is paid for in the index of words.
+  for (const { what, words } of wanted)
+    if (kept.find((one) => one.what === what)?.words !== words)
+      await tx.run('REPLACE INTO search_doc (order_id, what, words, at) VALUES (?, ?, ?, ?)', [
+        order.id,
+        what,
+        words,
+        new Date(state.intake!.at),
+      ]);
+  const grams = gramsOf(car.plate);
+  const [known] = await tx.rows<{ count: number }>(
+    'SELECT COUNT(*) AS count FROM plate_gram WHERE vehicle_id = ?',
+    [order.vehicle_id],
+  );
+  if (grams.length && known!.count !== grams.length) {
+    await tx.run('DELETE FROM plate_gram WHERE vehicle_id = ?', [order.vehicle_id]);
+    await tx.run(
+      `INSERT INTO plate_gram (gram, vehicle_id) VALUES ${grams.map(() => '(?, ?)').join(', ')}`,
+      grams.flatMap((gram) => [gram, order.vehicle_id]),
+    );
+  }
+}

@@ -1,0 +1,332 @@
+import { expectLabor } from '@/core/labor/expect';
+import type { OpenHours, WorkCalendar } from '@/core/schedule/calendar';
+import { addDays, morningOf, toAxis, weekdayOf, workCalendar } from '@/core/schedule/calendar';
+import type { OrderNeed, PhaseNeedOfOrder } from '@/core/schedule/need';
+import type { Pin, WeekJob, WeekPhase, WeekPlace, WeekProblem } from '@/core/schedule/types';
+import { shopDay } from '@/core/units/shop-time';
+import type { Db } from '../database';
+import { finishedWork } from '../queries/planning';
+import { readShop } from '../queries/shop';
+
+/** The week as the shop's records tell it: what is open, who is there, what is fixed by hand. */
+export interface WeekFile {
+  problem: WeekProblem;
+  calendar: WorkCalendar;
+  /** What each job of the week is, for whoever reads the plan. */
+  jobs: Record<string, WeekJobFacts>;
+  waits: Record<string, { untilDay: string; words: string }>;
+  /** What was agreed last, by job and phase. */
+  agreed: { jobId: string; phaseId: string; startsAt: string; endsAt: string }[];
+}
+export interface WeekJobFacts {
+  orderId: string | null;
+  number: number | null;
+  car: string;
+  customer: string;
+  promisedFor: string | null;
+  kind: 'job' | 'visit' | 'come-back' | 'rush';
+  /** What the hours rest on. */
+  hours: string;
+}
+
+const DAYS = 10;
+/** A part or an answer nobody has named a day for is looked for this many open days on. */
+const UNKNOWN_WAIT_DAYS = 3;
+const COME_BACK_MINUTES = 40;
+const COME_BACK_SPREAD = 0.2;
+const FAR_DAYS = 240;
+
+interface OrderRow {
+  order_id: string;
+  need: OrderNeed;
+  number: number;
+  kind: string;
+  place: string | null;
+  label: string;
+  platform: string;
+  name: string;
+  worker: string | null;
+}
+
+const openOrders = (tx: Db) =>
+  tx.rows<OrderRow>(
+    `SELECT week_need.order_id, need, work_order.number, work_order.kind, place, label, platform, contact.name,
+            (SELECT person_id FROM clock_now WHERE clock_now.order_id = week_need.order_id
+              ORDER BY from_at DESC LIMIT 1) AS worker
+       FROM week_need
+       JOIN work_order ON work_order.id = week_need.order_id
+       JOIN order_now ON order_now.order_id = week_need.order_id
+       JOIN vehicle ON vehicle.id = work_order.vehicle_id
+       JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id
+      ORDER BY work_order.number`,
+  );
+
+interface DueRow {
+  vehicle_id: string;
+  label: string;
+  name: string;
+  due_on: Date;
+  latest_on: Date | null;
+}
+
+/** Come-backs due in the days planned whose car has no visit open: they will want a place and somebody. */
+const comingBack = (tx: Db, until: string) =>
+  tx.rows<DueRow>(
+    `SELECT follow_up.vehicle_id, label, contact.name, MIN(due_on) AS due_on, MIN(latest_on) AS latest_on
+       FROM follow_up
+       JOIN vehicle ON vehicle.id = follow_up.vehicle_id
+       JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id
+      WHERE closed_by IS NULL AND due_on <= ? AND follow_up.kind <> 'check-in'
+        AND NOT EXISTS (SELECT 1 FROM work_order JOIN week_need ON week_need.order_id = work_order.id
+                         WHERE work_order.vehicle_id = follow_up.vehicle_id)
+      GROUP BY follow_up.vehicle_id, label, contact.name
+      ORDER BY due_on LIMIT 60`,
+    [until],
+  );
+
+const dayText = (day: Date | string) => (typeof day === 'string' ? day : day.toISOString().slice(0, 10));
+
+function placesOf(
+  rows: { id: string; name: string; kind: WeekPlace['kind'] }[],
+  rackDays: number[],
+  calendar: WorkCalendar,
+): WeekPlace[] {
+  const shut = calendar.days.flatMap((day, index) =>
+    index < FAR_DAYS && !rackDays.includes(weekdayOf(day)) ? [index] : [],
+  );
+  const places = rows.map((row) => ({ ...row, closed: row.kind === 'rack' ? shut : [] }));
+  // A shop without a rack of its own drives to a partner's.
+  if (places.some((place) => place.kind === 'rack')) return places;
+  return [...places, { id: 'rack', name: 'The partner’s rack', kind: 'rack', closed: shut }];
+}
+
+const phaseOf = (need: PhaseNeedOfOrder, more: Partial<WeekPhase>): WeekPhase => ({
+  id: need.id,
+  name: need.name,
+  minutes: need.book,
+  needs: need.needs,
+  tech: true,
+  skill: need.skill,
+  helperMinutes: need.helperMinutes,
+  notBefore: 0,
+  waitsFor: null,
+  nextDay: need.nextDay,
+  placeId: null,
+  techId: null,
+  ...more,
+});
+
+const plainPhase = (id: string, name: string, minutes: number, more: Partial<WeekPhase>): WeekPhase =>
+  phaseOf(
+    {
+      id: 'visit',
+      name,
+      book: minutes,
+      needs: 'bay',
+      helperMinutes: 0,
+      skill: null,
+      nextDay: false,
+      waits: null,
+    },
+    { id, ...more },
+  );
+
+/** The axis from this moment on: today as far as it is still open, then the open days after it. */
+function calendarFrom(
+  hours: OpenHours,
+  timeZone: string,
+  now: Date,
+): { calendar: WorkCalendar; gone: number } {
+  const calendar = workCalendar(hours, timeZone, shopDay(now, timeZone));
+  const gone = toAxis(calendar, now);
+  return { calendar, gone };
+}
+
+/** Reads the whole week as one problem for the planner. */
+export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
+  const shop = await readShop(tx);
+  const { calendar, gone } = calendarFrom(shop.hours, shop.timeZone, now);
+  const today = shopDay(now, shop.timeZone);
+  const [orders, people, places, pins, waits, away, rush, slots] = await Promise.all([
+    openOrders(tx),
+    tx.rows<{ id: string; name: string; roles: string[]; skills: string[] }>(
+      'SELECT id, name, roles, skills FROM person WHERE active ORDER BY name',
+    ),
+    tx.rows<{ id: string; name: string; kind: WeekPlace['kind'] }>(
+      'SELECT id, name, kind FROM shop_place WHERE active ORDER BY position',
+    ),
+    tx.rows<{
+      job_id: string;
+      phase_id: string;
+      person_id: string | null;
+      place_id: string | null;
+      starts_at: Date | null;
+    }>('SELECT * FROM week_pin'),
+    tx.rows<{ job_id: string; until_day: Date; words: string }>(
+      'SELECT * FROM week_wait WHERE until_day >= ?',
+      [today],
+    ),
+    tx.rows<{ person_id: string; day: Date }>('SELECT person_id, day FROM week_away WHERE day >= ?', [today]),
+    tx.rows<{ id: string; label: string; minutes: number; needs_lift: number; promised_for: Date }>(
+      'SELECT id, label, minutes, needs_lift, promised_for FROM week_rush WHERE NOT closed',
+    ),
+    tx.rows<{ job_id: string; phase_id: string; starts_at: Date; ends_at: Date }>(
+      'SELECT job_id, phase_id, starts_at, ends_at FROM week_slot WHERE ends_at >= ?',
+      [now],
+    ),
+  ]);
+  const due = await comingBack(tx, addDays(today, 14));
+  const waitOf = new Map(waits.map((row) => [row.job_id, row]));
+  const techs = people
+    .filter((person) => person.roles.some((role) => role !== 'advisor'))
+    .map((person) => ({
+      id: person.id,
+      name: person.name,
+      // Until somebody says what each can do, everybody can do what they are given.
+      skills: people.some((one) => one.skills.length) ? person.skills : ['welding', 'alignment'],
+      away: away
+        .filter((row) => row.person_id === person.id)
+        .map((row) => calendar.days.indexOf(dayText(row.day)))
+        .filter((day) => day >= 0),
+    }));
+  const file: WeekFile = {
+    calendar,
+    jobs: {},
+    waits: Object.fromEntries(
+      waits.map((row) => [row.job_id, { untilDay: dayText(row.until_day), words: row.words }]),
+    ),
+    agreed: slots.map((row) => ({
+      jobId: row.job_id,
+      phaseId: row.phase_id,
+      startsAt: row.starts_at.toISOString(),
+      endsAt: row.ends_at.toISOString(),
+    })),
+    problem: {
+      dayMinutes: calendar.dayMinutes,
+      days: DAYS,
+      techs,
+      places: placesOf(places, shop.rackDays, calendar),
+      jobs: [],
+      pins: pins.map((row): Pin => ({
+        jobId: row.job_id,
+        phaseId: row.phase_id,
+        techId: row.person_id,
+        placeId: row.place_id,
+        start: row.starts_at ? toAxis(calendar, row.starts_at) : null,
+      })),
+    },
+  };
+  const promise = (instant: string | null) => (instant ? toAxis(calendar, instant) : null);
+  for (const order of orders) {
+    const job = await jobOf(tx, order, calendar, gone, waitOf.get(order.order_id));
+    file.problem.jobs.push({ ...job.job, promise: promise(order.need.promisedFor) });
+    file.jobs[order.order_id] = job.facts;
+  }
+  for (const row of due) {
+    const id = `back ${row.vehicle_id.slice(0, 30)}`;
+    const from = Math.max(gone, morningOf(calendar, dayText(row.due_on)) - calendar.dayMinutes);
+    file.problem.jobs.push({
+      id,
+      label: row.label,
+      promise: Math.max(
+        from + calendar.dayMinutes,
+        morningOf(calendar, addDays(dayText(row.latest_on ?? row.due_on), 1)),
+      ),
+      sdLog: COME_BACK_SPREAD,
+      phases: [plainPhase('visit', 'Come-back', COME_BACK_MINUTES, { notBefore: from, waitsFor: 'its day' })],
+    });
+    file.jobs[id] = {
+      orderId: null,
+      number: null,
+      car: row.label,
+      customer: row.name,
+      promisedFor: null,
+      kind: 'come-back',
+      hours: 'a come-back due now',
+    };
+  }
+  for (const row of rush) {
+    file.problem.jobs.push({
+      id: row.id,
+      label: row.label,
+      promise: toAxis(calendar, row.promised_for),
+      sdLog: 0.3,
+      phases: [
+        plainPhase('bay', 'The work', row.minutes, {
+          needs: row.needs_lift ? 'lift' : 'bay',
+          notBefore: gone,
+        }),
+      ],
+    });
+    file.jobs[row.id] = {
+      orderId: null,
+      number: null,
+      car: row.label,
+      customer: '',
+      promisedFor: row.promised_for.toISOString(),
+      kind: 'rush',
+      hours: 'as typed',
+    };
+  }
+  return file;
+}
+
+/** One open order as a job of the week: its hours from the past, its waits as days. */
+async function jobOf(
+  tx: Db,
+  order: OrderRow,
+  calendar: WorkCalendar,
+  gone: number,
+  wait: { until_day: Date; words: string } | undefined,
+): Promise<{ job: WeekJob; facts: WeekJobFacts }> {
+  const { need } = order;
+  const past = await finishedWork(tx, { procedures: need.procedures, platform: order.platform });
+  const known = past.some((one) => one.procedures === need.procedures && one.platform === order.platform);
+  const labor = expectLabor(past, {
+    procedures: need.procedures,
+    platform: order.platform,
+    book: 100,
+    rusty: need.rusty,
+    firstTime: !known,
+  });
+  const phases = need.phases.map((phase, index) => {
+    let notBefore = index === 0 ? gone : 0;
+    let waitsFor: string | null = null;
+    const waits = phase.waits;
+    if (waits) {
+      const until = waits.until
+        ? morningOf(calendar, waits.until)
+        : gone + UNKNOWN_WAIT_DAYS * calendar.dayMinutes;
+      notBefore = Math.max(notBefore, until);
+      waitsFor = waits.until ? waits.words : `${waits.words}: no day known, three days assumed`;
+    }
+    if (wait && (phase.id === 'bay' || need.phases.length === 1)) {
+      notBefore = Math.max(notBefore, morningOf(calendar, dayText(wait.until_day)));
+      waitsFor = wait.words;
+    }
+    const stands = need.begun && index === 0 && phase.needs !== 'rack' ? order.place : null;
+    if (phase.id === 'rack' && need.booked) {
+      const booked = toAxis(calendar, need.booked);
+      if (booked > notBefore) [notBefore, waitsFor] = [booked, 'the rack, as booked'];
+    }
+    return phaseOf(phase, {
+      minutes: phase.book * labor.ratio,
+      notBefore,
+      waitsFor,
+      placeId: stands,
+      techId: need.begun && index === 0 ? order.worker : null,
+    });
+  });
+  return {
+    job: { id: order.order_id, label: order.label, promise: null, sdLog: labor.sdLog, phases },
+    facts: {
+      orderId: order.order_id,
+      number: order.number,
+      car: order.label,
+      customer: order.name,
+      promisedFor: need.promisedFor,
+      kind: order.kind === 'job' || order.kind === 'next-stage' ? 'job' : 'visit',
+      hours: labor.jobs ? `${labor.jobs} jobs: ${labor.from}` : 'the book, no past jobs yet',
+    },
+  };
+}
