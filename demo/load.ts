@@ -14,7 +14,9 @@ import {
   watchLiner,
 } from './after-stories';
 import { DemoDriver } from './driver';
+import { tellPast } from './history';
 import { DemoJob } from './job';
+import { toHandoff } from './to-handoff';
 import {
   BEES,
   CART,
@@ -29,32 +31,15 @@ import {
   VET,
 } from './stories';
 
-async function toHandoff(
-  job: DemoJob,
-  caster: number,
-  accepted: string | null,
-  seed: number,
-  more: (job: DemoJob) => Promise<unknown> = async () => undefined,
-): Promise<void> {
-  await job.intake();
-  await job.heights('as came', job.plan.before);
-  await sidePictures(job, 'before', seed);
-  await (await (await job.planned()).agreed()).started();
-  await job.clockOn();
-  await job.work({ phase: 'align' });
-  await job.heights('on wheels', job.plan.after);
-  await job.work({ phase: 'road' });
-  await job.aligned(caster, 0.06, accepted);
-  await job.driven(7);
-  await job.work({});
-  await job.photos(seed);
-  await more(job);
-  await job.clockOff('done');
-  await job.handedOver();
-}
+/** Finished work orders behind the demo's day: two years of them. */
+const HISTORY = 600;
 
 /** Plays the whole demo, relative to a day: finished jobs first, then what stands in the shop now. */
-export async function loadDemo(day: string, tell: (text: string) => void): Promise<void> {
+export async function loadDemo(
+  day: string,
+  tell: (text: string) => void,
+  { history, ownPapers } = { history: HISTORY, ownPapers: true },
+): Promise<void> {
   const shop = new DemoDriver(day);
   await shop.open();
   const large = await shop.act('Odalys', 'wrench.add', {
@@ -86,6 +71,8 @@ export async function loadDemo(day: string, tell: (text: string) => void): Promi
   await keepSpecs(shop);
   const wrenches = { large: String(large.wrenchId), small: String(small.wrenchId) };
   const job = (story: Story) => new DemoJob(shop, { ...story, wrenches });
+
+  await tellPast(shop, job, tell, history, ownPapers);
 
   tell('      finished months ago: two with the same kit');
   for (const [index, { story, daysAgo, said }] of EARLIER.entries()) {

@@ -11,7 +11,7 @@ import { InTheWay, detail, plan, say, sentenceFor } from './lib/say.mjs';
 import { build, buildFresh, cli, installPackages, needRoom, packagesFresh, readJson } from './lib/stages.mjs';
 import { portFree, portTaken, processAlive, servesFolder, startWeb, stopProcess } from './lib/web.mjs';
 
-const DEMO_VERSION = 2;
+const DEMO_VERSION = 3;
 const dataDir = process.env.WRENCHWISE_DATA ?? path.join(root, '.data');
 const files = { run: path.join(dataDir, 'run.json'), shop: path.join(dataDir, 'shop.json') };
 const port = Number(process.env.PORT ?? 3000);
@@ -78,7 +78,7 @@ function chosenShop() {
   return fresh;
 }
 
-async function fillShop(shop) {
+async function fillShop(shop, database) {
   if (shop.kind === 'empty') {
     const answer = await cli('Asking the shop for its owner', 'setup-code', [shop.code], dataDir);
     say(answer.endsWith('opened') ? 'Shop: your own' : 'Shop: empty, waiting for its first owner');
@@ -89,7 +89,7 @@ async function fillShop(shop) {
     return null;
   }
   say('Shop: loading the demo (made-up cars, people and numbers)');
-  await cli('Loading the demo', 'load-demo', [shop.day], dataDir, { show: true });
+  await database.inOneGo(() => cli('Loading the demo', 'load-demo', [shop.day], dataDir, { show: true }));
   writeFileSync(files.shop, `${JSON.stringify({ ...shop, loaded: true }, null, 2)}\n`, { mode: 0o600 });
   return null;
 }
@@ -114,12 +114,12 @@ async function main() {
   toStop.push(database.stop);
   say(`Database: ${database.how}, on 127.0.0.1:${database.address.port}`);
   say(`Schema: ${await cli('Bringing the schema up to date', 'migrate', [], dataDir)}`);
-  const code = await fillShop(chosenShop());
-  if (buildFresh()) say('Application: built already');
-  else {
-    say('Application: building (half a minute)');
-    await build();
-  }
+  // The demo is loaded while the application is built: one waits for the disk, the other for the processor.
+  const building = buildFresh() ? null : build();
+  building?.catch(() => undefined);
+  const code = await fillShop(chosenShop(), database);
+  say(building ? 'Application: building (half a minute)' : 'Application: built already');
+  await building;
   const web = await startWeb({
     port,
     dataDir,

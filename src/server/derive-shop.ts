@@ -65,8 +65,8 @@ export async function deriveStepTimes(tx: Db, order: OrderRow, state: OrderState
 const MOST_WORDS = 16_000;
 
 export async function deriveSearch(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
-  const car = (await tx.row<{ label: string; platform: string; plate: string }>(
-    'SELECT label, platform, plate FROM vehicle WHERE id = ?',
+  const car = (await tx.row<{ label: string; plate: string }>(
+    'SELECT label, plate FROM vehicle WHERE id = ?',
     [order.vehicle_id],
   ))!;
   const wanted = Object.entries(searchWords(state, car)).flatMap(([what, words]) =>

@@ -1,4 +1,4 @@
-import type { Odometer } from '@/core/ledger/entries';
+import type { EntryKind, Odometer } from '@/core/ledger/entries';
 import { dueBand } from '@/core/follow-up/due-band';
 import { nextThing } from '@/core/ledger/next-thing';
 import {
@@ -307,32 +307,70 @@ async function deriveDueDates(tx: Db, vehicleId: string, timeZone: string): Prom
   }
 }
 
-/** Rewrites everything derived from one work order's entries, and the due dates of its vehicle. */
-export async function deriveOrder(tx: Db, orderId: string): Promise<OrderState> {
+type Deriver = (tx: Db, order: OrderRow, state: OrderState) => Promise<void>;
+
+const DIAL: readonly EntryKind[] = ['intake', 'odometer', 'road.out', 'road.in', 'customer.drove', 'back'];
+const ENDS: readonly EntryKind[] = ['handoff', 'visit.closed', 'stage'];
+
+/**
+ * What is derived, and the kinds of entries it hangs on: a torque leaves the odometers as they are. `whenClosed` is
+ * worked out anew with every entry once an order is closed. A correction works out all of it.
+ */
+const DERIVERS: { run: Deriver; kinds: readonly EntryKind[] | 'all'; whenClosed?: boolean }[] = [
+  { run: deriveClocks, kinds: ['clock.on', 'clock.off'] },
+  { run: deriveOdometers, kinds: DIAL },
+  { run: deriveFollowUps, kinds: ['followup.open', 'followup.close', 'intake'] },
+  { run: deriveCarPlaces, kinds: 'all' },
+  { run: deriveMeasures, kinds: ['measure'] },
+  { run: deriveFinished, kinds: ENDS, whenClosed: true },
+  { run: deriveLessons, kinds: ['lesson'] },
+  { run: deriveBookings, kinds: ['booking'] },
+  { run: deriveWatch, kinds: ['watch', 'watch.answer'] },
+  { run: deriveWishes, kinds: ['date.wish', 'date.answer'] },
+  { run: deriveKitFacts, kinds: ['torque', 'road.in', 'back', 'finding', 'check-in', 'plan'] },
+  { run: deriveNeed, kinds: 'all' },
+  { run: deriveHands, kinds: ['task', 'task.done', 'lowering', ...ENDS] },
+  { run: deriveStepTimes, kinds: ENDS, whenClosed: true },
+  {
+    run: deriveSearch,
+    kinds: [
+      'intake',
+      'plan',
+      'parts.list',
+      'run.start',
+      'run.change',
+      'finding',
+      'offer',
+      'damage',
+      'watch',
+      'lesson',
+      'hold',
+      'road.in',
+      'photo',
+    ],
+  },
+];
+
+/** What was appended to an order: the kinds of the entries, or `all` where one of them corrects another. */
+export type Touched = ReadonlySet<EntryKind> | 'all';
+
+/** Rewrites what is derived from one work order's entries, and the due dates of its vehicle. */
+export async function deriveOrder(tx: Db, orderId: string, touched: Touched = 'all'): Promise<OrderState> {
   const order = await tx.row<OrderRow>('SELECT id, number, vehicle_id FROM work_order WHERE id = ?', [
     orderId,
   ]);
   const folded = await loadOrder(tx, orderId);
   if (!order || !folded) throw new Error(`no work order ${orderId}`);
   const { entries, state } = folded;
+  const hangsOn = (kinds: readonly EntryKind[] | 'all') =>
+    touched === 'all' || kinds === 'all' || kinds.some((kind) => touched.has(kind));
   await deriveNow(tx, order, state, entries[entries.length - 1]!.at);
-  await deriveClocks(tx, order, state);
-  await deriveOdometers(tx, order, state);
-  await deriveFollowUps(tx, order, state);
-  await deriveCarPlaces(tx, order, state);
-  await deriveMeasures(tx, order, state);
-  await deriveFinished(tx, order, state);
-  await deriveLessons(tx, order, state);
-  await deriveBookings(tx, order, state);
-  await deriveWatch(tx, order, state);
-  await deriveWishes(tx, order, state);
-  await deriveKitFacts(tx, order, state);
-  await deriveNeed(tx, order, state);
-  await deriveHands(tx, order, state);
-  await deriveStepTimes(tx, order, state);
-  await deriveSearch(tx, order, state);
-  const shop = await tx.row<{ time_zone: string }>('SELECT time_zone FROM shop WHERE id = 1');
-  await deriveDueDates(tx, order.vehicle_id, shop?.time_zone ?? 'UTC');
+  for (const { run, kinds, whenClosed } of DERIVERS)
+    if (hangsOn(kinds) || (whenClosed && isClosed(state))) await run(tx, order, state);
+  if (hangsOn([...DIAL, 'followup.open', 'followup.close'])) {
+    const shop = await tx.row<{ time_zone: string }>('SELECT time_zone FROM shop WHERE id = 1');
+    await deriveDueDates(tx, order.vehicle_id, shop?.time_zone ?? 'UTC');
+  }
   return state;
 }
 

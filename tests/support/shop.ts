@@ -132,3 +132,21 @@ export async function handedOver(job: DemoJob): Promise<DemoJob> {
   await job.clockOff('done');
   return job.handedOver();
 }
+
+/** A strut job in front whose work has begun, in the shop that is being served: nothing is raised or opened yet. */
+export async function onTheLift(plate: string): Promise<DemoJob> {
+  const shop = await testShop(`lift ${plate}`);
+  shop.moment(0, 14);
+  const wrenches = await testWrenches(shop, plate);
+  const job = await jobOn(
+    shop,
+    truck(plate, wrenches, {
+      parts: ['QS-30'],
+      targets: { front: '22 3/8', rear: null },
+      procedures: [{ id: 'strut-top-spacer', ways: [] }],
+    }),
+  ).intake();
+  await job.heights('as came', job.plan.before);
+  await (await (await job.planned()).agreed()).started();
+  return job;
+}

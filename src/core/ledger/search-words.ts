@@ -9,11 +9,11 @@ const clean = (words: (string | null | undefined)[]) => [
 ];
 
 /** The words of an order's record, by what they are; each said once. */
-export function searchWords(state: OrderState, car: { label: string; platform: string }): SearchWords {
+export function searchWords(state: OrderState, car: { label: string }): SearchWords {
   const intake = state.intake?.data;
   const plan = state.plans[state.plans.length - 1]?.data;
   return {
-    car: clean([car.label, car.platform, intake?.tires, intake?.newTires, intake?.wheels]),
+    car: clean([car.label, intake?.tires, intake?.newTires, intake?.wheels]),
     parts: clean([
       ...(plan?.parts ?? []).flatMap((part) => [part.name, part.kit]),
       ...(state.parts.list?.data.lines ?? []).map((line) => line.name),

@@ -2,7 +2,7 @@ import type Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import type { OrderState } from '@/core/ledger/order-state';
 import { isClosed } from '@/core/ledger/order-state';
-import type { Entry } from '@/core/ledger/entries';
+import type { Entry, EntryKind } from '@/core/ledger/entries';
 import type { Mover } from '@/core/moves/move';
 import { lateThings, lateWords } from '@/core/ledger/hands';
 import type { Role } from '@/core/ledger/roles';
@@ -26,7 +26,7 @@ export type NewEntry = Draft extends infer D ? (D extends Draft ? Omit<D, 'id'> 
 /** What a command works with: who asks, when, and how to append. Everything happens in one transaction. */
 export class CommandContext {
   /** Orders whose entries changed; what is derived from them is rewritten before the commit. */
-  readonly touched = new Set<string>();
+  readonly touched = new Map<string, Set<EntryKind> | 'all'>();
   private entryCount = 0;
   private readonly loaded = new Map<string, OrderState>();
 
@@ -99,10 +99,17 @@ export class CommandContext {
 
   /** Appends to a work order's chain. @returns the entries as written */
   async append(orderId: string, ...drafts: NewEntry[]): Promise<Entry[]> {
-    this.touched.add(orderId);
     const all = this.queued ? [...drafts, ...this.tasksOfLate(orderId, drafts)] : drafts;
+    this.touch(orderId, all);
     const named = all.map((draft) => ({ ...draft, id: this.nextEntryId() }) as Draft);
     return (await appendEntries(this.tx, orderId, named, this.author())).slice(0, drafts.length);
+  }
+
+  private touch(orderId: string, drafts: NewEntry[]): void {
+    const before = this.touched.get(orderId) ?? new Set<EntryKind>();
+    if (before === 'all' || drafts.some((draft) => draft.corrects || draft.kind === 'void'))
+      this.touched.set(orderId, 'all');
+    else this.touched.set(orderId, new Set([...before, ...drafts.map((draft) => draft.kind)]));
   }
 
   /** What came after another tablet's entry on the same thing: the less safe stands, and somebody looks. */

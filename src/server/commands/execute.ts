@@ -135,7 +135,7 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
       );
       if (actor.queued) await refuseOfLostTablet(ctx, name, checked.value);
       const result = (await definition.run(ctx, checked.value)) as Record<string, unknown>;
-      for (const orderId of ctx.touched) await deriveOrder(tx, orderId);
+      for (const [orderId, kinds] of ctx.touched) await deriveOrder(tx, orderId, kinds);
       await tx.run('UPDATE command_done SET answer = ? WHERE id = ?', [JSON.stringify(result), id]);
       return result;
     });
