@@ -5,6 +5,7 @@ import { usePathname } from 'next/navigation';
 
 const PLACES = [
   ['/', 'Today'],
+  ['/week', 'Week'],
   ['/orders', 'Jobs'],
   ['/come-backs', 'Come-backs'],
   ['/cars', 'Cars'],

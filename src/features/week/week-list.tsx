@@ -1,0 +1,130 @@
+'use client';
+
+import Link from 'next/link';
+import type { WorkCalendar } from '@/core/schedule/calendar';
+import type { WeekProblem } from '@/core/schedule/types';
+import type { WeekJobFacts } from '@/server/week/problem';
+import type { WorkedWeek } from '@/workers/week.worker';
+import { chanceWords, mainReason, whenText } from './week-words';
+
+const KINDS = { job: '', visit: 'come-back', 'come-back': 'comes back', rush: 'rush' } as const;
+
+/** How likely a promise holds, as a row of ten marks: as many filled as tens of a hundred. */
+function Chance({ share }: { share: number }) {
+  const filled = Math.round(share * 10);
+  return (
+    <span className="inline-flex items-center gap-2 whitespace-nowrap">
+      <svg viewBox="0 0 82 12" className="h-3 w-20" aria-hidden>
+        {Array.from({ length: 10 }, (_, index) => (
+          <rect
+            key={index}
+            x={index * 8 + 1}
+            y={1}
+            width={5}
+            height={10}
+            fill={index < filled ? 'var(--ink)' : 'none'}
+            stroke="var(--ink)"
+            strokeWidth={1}
+          />
+        ))}
+      </svg>
+      <span className={share < 0.5 ? 'font-semibold text-danger' : ''}>{chanceWords(share)}</span>
+    </span>
+  );
+}
+
+/** Each job of the week in the order it is done: when, against what promise, how surely, and what holds it up. */
+export function WeekList({
+  problem,
+  week,
+  calendar,
+  jobs,
+  chosen,
+  onChoose,
+}: {
+  problem: WeekProblem;
+  week: WorkedWeek;
+  calendar: WorkCalendar;
+  jobs: Record<string, WeekJobFacts>;
+  chosen: string | null;
+  onChoose: (jobId: string) => void;
+}) {
+  const { plan, chances } = week;
+  const rows = problem.jobs
+    .map((job) => ({ job, placed: plan.placed.filter((one) => one.jobId === job.id) }))
+    .filter((row) => row.placed.length)
+    .sort((a, b) => a.placed[0]!.start - b.placed[0]!.start);
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Jobs of the week">
+      <table className="w-full min-w-[60rem] text-left">
+        <thead>
+          <tr className="border-b border-ink">
+            {['Car', 'Begins', 'Done, four in five', 'Promised', 'Promise holds', 'What holds it up'].map(
+              (head) => (
+                <th key={head} className="py-1.5 pr-4">
+                  {head}
+                </th>
+              ),
+            )}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ job, placed }) => {
+            const facts = jobs[job.id]!;
+            const end = plan.ends[job.id]!;
+            const late = job.promise !== null && end > job.promise;
+            const holds = chances[job.id]?.holds ?? null;
+            return (
+              <tr
+                key={job.id}
+                className={`border-b border-rule align-top ${chosen === job.id ? 'bg-hair' : ''}`}
+                aria-selected={chosen === job.id}
+              >
+                <td className="py-2 pr-4">
+                  <button
+                    type="button"
+                    className="cursor-pointer text-left font-semibold underline-offset-4 hover:underline"
+                    onClick={() => onChoose(job.id)}
+                  >
+                    {facts.number ? `${facts.number} · ` : ''}
+                    {facts.car.split(',')[0]}
+                  </button>{' '}
+                  <span className="text-soft">
+                    {[KINDS[facts.kind], facts.customer].filter(Boolean).join(' · ')}
+                  </span>
+                  {facts.orderId && (
+                    <>
+                      {' '}
+                      <Link href={`/orders/${facts.orderId}`} className="text-[0.95rem]">
+                        open
+                      </Link>
+                    </>
+                  )}
+                </td>
+                <td className="figure py-2 pr-4 whitespace-nowrap">{whenText(calendar, placed[0]!.start)}</td>
+                <td
+                  className={`figure py-2 pr-4 whitespace-nowrap ${late ? 'font-semibold text-danger' : ''}`}
+                >
+                  {whenText(calendar, end, true)}
+                </td>
+                <td className="figure py-2 pr-4 whitespace-nowrap">
+                  {job.promise === null ? (
+                    <span className="text-soft">nothing</span>
+                  ) : (
+                    whenText(calendar, job.promise, true)
+                  )}
+                </td>
+                <td className="py-2 pr-4">
+                  {holds === null ? <span className="text-soft">no promise</span> : <Chance share={holds} />}
+                </td>
+                <td className="py-2 first-letter:uppercase">
+                  {mainReason(placed, problem) ?? <span className="text-soft">nothing</span>}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}
