@@ -389,6 +389,7 @@ export async function tellHistory(
         plate_reversed: [...plate.toUpperCase()].reverse().join(''),
         facts: JSON.stringify(vehicle.facts),
         created_at: from,
+        seen_at: from,
       };
       await insertMany(tx, 'vehicle', columns, [columns.map((column) => values[column])]);
       for (const order of again.orders) {

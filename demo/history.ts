@@ -74,6 +74,16 @@ export async function tellPast(
       orderIds.push(String(visit.orderId));
       await job.clickAll(String(visit.orderId), null);
     }
+    const left = await db().rows<{ id: string }>(
+      'SELECT id FROM follow_up WHERE order_id = ? AND closed_by IS NULL ORDER BY id',
+      [orderId],
+    );
+    for (const { id } of left)
+      await shop.act('Teodor', 'followup.close', {
+        followUpId: id,
+        how: 'refused',
+        reason: 'Looked after at home from here on',
+      });
     told.push({ orderIds, ratio, sdLog });
   }
   tell(`      two years behind it: ${orders} finished work orders`);

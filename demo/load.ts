@@ -63,6 +63,15 @@ export async function loadDemo(
     unit: 'nm',
     calibrationDue: shop.day(-20),
   });
+  // Eight to five, and the partner's rack across the river on Tuesdays and Fridays.
+  await shop.act('Odalys', 'shop.hours', {
+    openFrom: 480,
+    openTo: 1020,
+    restFrom: 720,
+    restMinutes: 30,
+    openDays: [1, 2, 3, 4, 5],
+    rackDays: [2, 5],
+  });
   tell('      the catalog: twelve kits and their parts');
   await stockCatalog(shop);
   tell('      the tool boards');

@@ -29,7 +29,7 @@ try {
   );
   writeFileSync(
     path.join(folder, 'shop.json'),
-    `${JSON.stringify({ kind: 'demo', demoVersion: 3, day, loaded: true }, null, 2)}\n`,
+    `${JSON.stringify({ kind: 'demo', demoVersion: 4, day, loaded: true }, null, 2)}\n`,
     { mode: 0o600 },
   );
   say(`Done: WRENCHWISE_DATA=${folder} npm start`);

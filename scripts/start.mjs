@@ -11,7 +11,7 @@ import { InTheWay, detail, plan, say, sentenceFor } from './lib/say.mjs';
 import { build, buildFresh, cli, installPackages, needRoom, packagesFresh, readJson } from './lib/stages.mjs';
 import { portFree, portTaken, processAlive, servesFolder, startWeb, stopProcess } from './lib/web.mjs';
 
-const DEMO_VERSION = 3;
+const DEMO_VERSION = 4;
 const dataDir = process.env.WRENCHWISE_DATA ?? path.join(root, '.data');
 const files = { run: path.join(dataDir, 'run.json'), shop: path.join(dataDir, 'shop.json') };
 const port = Number(process.env.PORT ?? 3000);

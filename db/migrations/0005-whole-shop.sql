@@ -158,3 +158,10 @@ ALTER TABLE order_now ADD KEY order_now_number (closed, order_number);
 -- When a chain last moved by the database's own clock: what live pages listen to, whatever a server's clock says.
 ALTER TABLE chain_head ADD COLUMN changed_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3) ON UPDATE CURRENT_TIMESTAMP(3);
 ALTER TABLE chain_head ADD KEY chain_changed (changed_at);
+ALTER TABLE clock_now ADD KEY clock_ended (to_at, person_id);
+
+-- When a car was last taken in, so that those seen last lead the list of cars.
+ALTER TABLE vehicle ADD COLUMN seen_at DATETIME(3) NOT NULL DEFAULT '2000-01-01 00:00:00';
+UPDATE vehicle SET seen_at = COALESCE((SELECT MAX(created_at) FROM work_order WHERE work_order.vehicle_id = vehicle.id), created_at);
+ALTER TABLE vehicle ADD KEY vehicle_seen (seen_at, id);
+ALTER TABLE vehicle ADD KEY vehicle_vin (vin);

@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { connection } from 'next/server';
 import type { ReactNode } from 'react';
+import { Palette } from '@/features/find/palette';
 import { LiveRefresh } from '@/features/live/live-refresh';
 import { DeskNav } from '@/features/shell/desk-nav';
 import { PersonMenu } from '@/features/shell/person-menu';
@@ -20,15 +21,7 @@ export default async function DeskLayout({ children }: { children: ReactNode }) 
           Wrenchwise Ledger
         </Link>
         <DeskNav />
-        <form action="/orders" className="ml-auto">
-          <input
-            name="find"
-            type="search"
-            aria-label="Find a car, a plate, a customer or an order"
-            placeholder="Car, plate, name"
-            className="input w-40"
-          />
-        </form>
+        <Palette />
         <PersonMenu name={person.name} role={person.roles.join(', ')} people={people} />
       </header>
       <main className="mx-auto max-w-[1400px] px-7 pt-5 pb-16">{children}</main>

@@ -4,7 +4,7 @@ import { DayView } from '@/features/day/day-view';
 import { now } from '@/server/clock';
 import { db } from '@/server/database';
 import { openComeBacks } from '@/server/queries/come-backs';
-import { openOrders, runningClocks, shopPlaces } from '@/server/queries/day';
+import { openOrders, openTaskList, runningClocks, shopPlaces } from '@/server/queries/day';
 import { readShop } from '@/server/queries/shop';
 import { requirePerson } from '@/server/http';
 
@@ -13,13 +13,16 @@ export default async function DayPage() {
   await requirePerson();
   const { timeZone } = await readShop(db());
   const at = now();
-  const [orders, places, clocks, comeBacks] = await Promise.all([
+  const [orders, places, clocks, comeBacks, tasks] = await Promise.all([
     openOrders(db()),
     shopPlaces(db()),
     runningClocks(db()),
     openComeBacks(db(), shopDay(at, timeZone)),
+    openTaskList(db()),
   ]);
   // The day shows whose turn comes within two weeks; the rest stands on its own page.
   const soon = comeBacks.filter((one) => one.daysLeft !== null && one.daysLeft <= 14);
-  return <DayView nowIso={at.toISOString()} {...{ timeZone, orders, places, clocks, comeBacks: soon }} />;
+  return (
+    <DayView nowIso={at.toISOString()} {...{ timeZone, orders, places, clocks, comeBacks: soon, tasks }} />
+  );
 }

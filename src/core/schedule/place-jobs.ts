@@ -36,7 +36,11 @@ export function readyAt(
 ): { ready: number; because: Because } {
   const morning = phase.nextDay && before > 0 ? nextDayOf(before, dayMinutes) : before;
   if (phase.notBefore > morning)
-    return { ready: phase.notBefore, because: { why: 'waits', what: phase.waitsFor } };
+    return {
+      ready: phase.notBefore,
+      // Nothing can begin before this moment: that is no wait.
+      because: phase.waitsFor ? { why: 'waits', what: phase.waitsFor } : { why: 'at once', what: null },
+    };
   return {
     ready: morning,
     because: morning > before ? { why: 'overnight', what: null } : { why: 'at once', what: null },

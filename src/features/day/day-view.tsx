@@ -2,7 +2,7 @@ import Link from 'next/link';
 import { longDay, shopClock, shopMoment, spanText } from '@/core/units/shop-time';
 import type { ComeBack } from '@/server/queries/come-backs';
 import { comeBackTitle, dueWords } from '@/server/queries/come-backs';
-import type { DayOrder, RunningClock, ShopPlace } from '@/server/queries/day';
+import type { DayOrder, DayTask, RunningClock, ShopPlace } from '@/server/queries/day';
 import { ComeBackSign } from '../come-backs/come-back-sign';
 import { SmallTape } from '@/ui/tape';
 import { orderHref } from '../orders/order-href';
@@ -85,6 +85,7 @@ export function DayView({
   places,
   clocks,
   comeBacks,
+  tasks,
 }: {
   nowIso: string;
   timeZone: string;
@@ -92,6 +93,7 @@ export function DayView({
   places: ShopPlace[];
   clocks: RunningClock[];
   comeBacks: ComeBack[];
+  tasks: DayTask[];
 }) {
   const standing = places.flatMap((place) =>
     orders.filter((order) => order.place === place.id).map((order) => ({ order, place: place.name })),
@@ -114,6 +116,21 @@ export function DayView({
             Take a car in
           </Link>
         </div>
+        {tasks.length > 0 && (
+          <section aria-label="To be looked at" className="hatch mb-3 px-4 py-2">
+            <h2>To be looked at on the car itself</h2>
+            <ul>
+              {tasks.map((task) => (
+                <li key={task.taskId} className="border-t border-rule py-1.5">
+                  <Link href={`/bay/${task.orderId}`} className="font-semibold">
+                    {task.number} · {task.car.split(',')[0]}
+                  </Link>{' '}
+                  {task.words}
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
         {orders.length === 0 ? (
           <p className="border-t border-ink py-6 text-lg">No car is in the shop. Take one in to begin.</p>
         ) : (

@@ -45,7 +45,7 @@ export function FirstOwnerForm() {
           },
         });
         setBusy(false);
-        if (answer.ok) router.push('/shop');
+        if (answer.ok) router.push('/welcome');
         else setErrors(answer.errors);
       }}
     >

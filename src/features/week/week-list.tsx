@@ -56,16 +56,14 @@ export function WeekList({
     .sort((a, b) => a.placed[0]!.start - b.placed[0]!.start);
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Jobs of the week">
-      <table className="w-full min-w-[60rem] text-left">
+      <table className="w-full min-w-[46rem] text-left">
         <thead>
           <tr className="border-b border-ink">
-            {['Car', 'Begins', 'Done, four in five', 'Promised', 'Promise holds', 'What holds it up'].map(
-              (head) => (
-                <th key={head} className="py-1.5 pr-4">
-                  {head}
-                </th>
-              ),
-            )}
+            {['Car', 'Begins', 'Done, four in five', 'Promised', 'Promise holds'].map((head) => (
+              <th key={head} className="py-1.5 pr-4">
+                {head}
+              </th>
+            ))}
           </tr>
         </thead>
         <tbody>
@@ -73,6 +71,7 @@ export function WeekList({
             const facts = jobs[job.id]!;
             const end = plan.ends[job.id]!;
             const late = job.promise !== null && end > job.promise;
+            const reason = mainReason(placed, problem);
             const holds = chances[job.id]?.holds ?? null;
             return (
               <tr
@@ -100,6 +99,7 @@ export function WeekList({
                       </Link>
                     </>
                   )}
+                  {reason && <p className="text-[0.95rem] text-soft first-letter:uppercase">{reason}</p>}
                 </td>
                 <td className="figure py-2 pr-4 whitespace-nowrap">{whenText(calendar, placed[0]!.start)}</td>
                 <td
@@ -116,9 +116,6 @@ export function WeekList({
                 </td>
                 <td className="py-2 pr-4">
                   {holds === null ? <span className="text-soft">no promise</span> : <Chance share={holds} />}
-                </td>
-                <td className="py-2 first-letter:uppercase">
-                  {mainReason(placed, problem) ?? <span className="text-soft">nothing</span>}
                 </td>
               </tr>
             );

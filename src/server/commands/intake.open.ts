@@ -147,6 +147,7 @@ export async function newOrder(
     'INSERT INTO work_order (id, number, vehicle_id, kind, comes_back_from, created_at) VALUES (?, ?, ?, ?, ?, ?)',
     [orderId, number, order.vehicleId, order.kind, order.comesBackFrom, ctx.receivedAt],
   );
+  await ctx.tx.run('UPDATE vehicle SET seen_at = ? WHERE id = ?', [ctx.receivedAt, order.vehicleId]);
   return { orderId, number };
 }
 

@@ -159,8 +159,8 @@ async function keepOwner(tx: Db, file: WorkOrderFile): Promise<void> {
   ]);
   await tx.run(
     `INSERT IGNORE INTO vehicle (id, customer_id, label, body, plate, plate_reversed, vin, drive, front_suspension,
-       rear_suspension, wheelbase_mm, distance_unit, platform, facts, later, created_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+       rear_suspension, wheelbase_mm, distance_unit, platform, facts, later, created_at, seen_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       vehicle.id,
       vehicle.customerId,
@@ -177,6 +177,7 @@ async function keepOwner(tx: Db, file: WorkOrderFile): Promise<void> {
       vehicle.platform,
       JSON.stringify(vehicle.facts),
       vehicle.later,
+      new Date(vehicle.createdAt),
       new Date(vehicle.createdAt),
     ],
   );

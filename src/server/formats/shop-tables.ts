@@ -14,7 +14,7 @@ export const SHOP_TABLES = [
     name: 'vehicle',
     key: 'id',
     columns:
-      'id customer_id label body plate plate_reversed vin drive front_suspension rear_suspension wheelbase_mm distance_unit platform facts later created_at',
+      'id customer_id label body plate plate_reversed vin drive front_suspension rear_suspension wheelbase_mm distance_unit platform facts later created_at seen_at',
   },
   { name: 'shop_place', key: 'id', columns: 'id name position kind active' },
   { name: 'wrench', key: 'id', columns: 'id name low_nm high_nm calibration_due active out_reason' },

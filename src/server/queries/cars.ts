@@ -1,6 +1,7 @@
 import type { VehicleFacts } from '@/core/vehicle-facts';
 import type { SuspensionKind } from '@/core/planner/axle-kinds';
 import type { Db } from '../database';
+import { searchAll } from './search';
 
 export interface ListedCar {
   id: string;
@@ -13,13 +14,29 @@ export interface ListedCar {
 
 const PAGE = 40;
 
+/** The cars a search finds, and those whose VIN begins so. */
+async function carsOfFound(tx: Db, search: string): Promise<string[]> {
+  const orders = [...new Set((await searchAll(tx, search)).map((hit) => hit.orderId))];
+  const cars = orders.length
+    ? await tx.rows<{ id: string }>(
+        `SELECT DISTINCT vehicle_id AS id FROM work_order WHERE id IN (${orders.map(() => '?').join(', ')})`,
+        orders,
+      )
+    : [];
+  const vin = await tx.rows<{ id: string }>('SELECT id FROM vehicle WHERE vin = ?', [
+    search.trim().toUpperCase(),
+  ]);
+  return [...new Set([...cars, ...vin].map((row) => row.id))];
+}
+
 /** Cars by plate, name or customer, those seen last first. */
 export async function findCars(
   tx: Db,
   search: string,
   page: number,
 ): Promise<{ cars: ListedCar[]; more: boolean }> {
-  const like = `%${search.trim().replace(/[\\%_]/g, '\\$&')}%`;
+  const found = search.trim() ? await carsOfFound(tx, search) : null;
+  if (found && !found.length) return { cars: [], more: false };
   const rows = await tx.rows<{
     id: string;
     label: string;
@@ -28,15 +45,14 @@ export async function findCars(
     visits: number;
     last_at: Date;
   }>(
-    `SELECT vehicle.id, label, plate, contact.name, COUNT(work_order.id) AS visits, MAX(work_order.created_at) AS last_at
+    `SELECT vehicle.id, label, plate, contact.name, seen_at AS last_at,
+            (SELECT COUNT(*) FROM work_order WHERE work_order.vehicle_id = vehicle.id) AS visits
        FROM vehicle
        JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id
-       JOIN work_order ON work_order.vehicle_id = vehicle.id
-      WHERE label LIKE ? OR plate LIKE ? OR contact.name LIKE ? OR vin LIKE ?
-      GROUP BY vehicle.id, label, plate, contact.name
-      ORDER BY last_at DESC, vehicle.id
+      ${found ? `WHERE vehicle.id IN (${found.map(() => '?').join(', ')})` : ''}
+      ORDER BY seen_at DESC, vehicle.id
       LIMIT ${PAGE + 1} OFFSET ${Math.max(0, Math.trunc(page)) * PAGE}`,
-    [like, like, like, like],
+    found ?? [],
   );
   return {
     cars: rows.slice(0, PAGE).map((row) => ({

@@ -114,3 +114,34 @@ export async function runningClocks(tx: Db): Promise<RunningClock[]> {
     from: row.from_at.toISOString(),
   }));
 }
+
+export interface DayTask {
+  taskId: string;
+  orderId: string;
+  number: number;
+  car: string;
+  words: string;
+}
+
+/** What somebody has to look at on a car, oldest first. */
+export async function openTaskList(tx: Db): Promise<DayTask[]> {
+  const rows = await tx.rows<{
+    task_id: string;
+    order_id: string;
+    number: number;
+    label: string;
+    words: string;
+  }>(
+    `SELECT task_id, task_now.order_id, number, label, words FROM task_now
+       JOIN work_order ON work_order.id = task_now.order_id
+       JOIN vehicle ON vehicle.id = work_order.vehicle_id
+      WHERE NOT done ORDER BY at LIMIT 40`,
+  );
+  return rows.map((row) => ({
+    taskId: row.task_id,
+    orderId: row.order_id,
+    number: row.number,
+    car: row.label,
+    words: row.words,
+  }));
+}

@@ -1,5 +1,6 @@
 import type { TapeMarkId } from '@/core/ledger/tape';
 import type { Db } from '../database';
+import { searchAll } from './search';
 
 export interface ListedOrder {
   id: string;
@@ -16,6 +17,23 @@ export interface ListedOrder {
 
 export const PAGE_SIZE = 25;
 
+/** All orders of the cars a search finds. */
+async function ordersOfFound(tx: Db, text: string): Promise<string[]> {
+  const hits = await searchAll(tx, text);
+  if (!hits.length) return [];
+  const found = hits.map((hit) => hit.orderId);
+  const cars = hits
+    .filter((hit) => ['plate', 'customer', 'car'].includes(hit.what))
+    .map((hit) => hit.orderId);
+  if (!cars.length) return [...new Set(found)];
+  const rows = await tx.rows<{ id: string }>(
+    `SELECT other.id FROM work_order JOIN work_order other ON other.vehicle_id = work_order.vehicle_id
+      WHERE work_order.id IN (${cars.map(() => '?').join(', ')})`,
+    cars,
+  );
+  return [...new Set([...found, ...rows.map((row) => row.id)])];
+}
+
 /** Orders by plate, the last characters of a plate, car, customer or number; open ones first, newest first. */
 export async function findOrders(
   tx: Db,
@@ -23,11 +41,8 @@ export async function findOrders(
   page: number,
 ): Promise<{ orders: ListedOrder[]; more: boolean }> {
   const text = search.trim();
-  const like = `%${text.replace(/[\\%_]/g, '\\$&')}%`;
-  const reversed = `${[...text.toUpperCase()]
-    .reverse()
-    .join('')
-    .replace(/[\\%_]/g, '\\$&')}%`;
+  const ids = text ? await ordersOfFound(tx, text) : null;
+  if (ids && !ids.length) return { orders: [], more: false };
   const rows = await tx.rows<{
     id: string;
     number: number;
@@ -41,14 +56,14 @@ export async function findOrders(
     created_at: Date;
   }>(
     `SELECT work_order.id, number, kind, label, plate, contact.name, closed, next_text, tape, work_order.created_at
-       FROM work_order
-       JOIN order_now ON order_now.order_id = work_order.id
+       FROM order_now
+       JOIN work_order ON work_order.id = order_now.order_id
        JOIN vehicle ON vehicle.id = work_order.vehicle_id
        JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id
-      WHERE ? = '' OR plate LIKE ? OR plate_reversed LIKE ? OR label LIKE ? OR contact.name LIKE ? OR number = ?
-      ORDER BY closed, number DESC
+      ${ids ? `WHERE order_now.order_id IN (${ids.map(() => '?').join(', ')})` : ''}
+      ORDER BY order_now.closed, order_now.order_number DESC
       LIMIT ${PAGE_SIZE + 1} OFFSET ${Math.max(0, Math.trunc(page)) * PAGE_SIZE}`,
-    [text, like, reversed, like, like, /^\d+$/.test(text) ? Number(text) : -1],
+    ids ?? [],
   );
   const orders = rows.slice(0, PAGE_SIZE).map((row) => ({
     id: row.id,

@@ -97,7 +97,7 @@ function placesOf(
   const places = rows.map((row) => ({ ...row, closed: row.kind === 'rack' ? shut : [] }));
   // A shop without a rack of its own drives to a partner's.
   if (places.some((place) => place.kind === 'rack')) return places;
-  return [...places, { id: 'rack', name: 'The partner’s rack', kind: 'rack', closed: shut }];
+  return [...places, { id: 'rack', name: 'Rack, partner', kind: 'rack', closed: shut }];
 }
 
 const phaseOf = (need: PhaseNeedOfOrder, more: Partial<WeekPhase>): WeekPhase => ({

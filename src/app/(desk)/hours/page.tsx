@@ -32,7 +32,10 @@ export default async function HoursPage() {
   const running = clocks.filter((clock) => !clock.forgotten);
   return (
     <>
-      <h1 className="pb-2">Hours</h1>
+      <div className="flex items-baseline justify-between pb-2">
+        <h1>Hours</h1>
+        <Link href="/hours/past">Hours behind us, and files</Link>
+      </div>
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,7fr)_minmax(0,4fr)]">
         <section>
           <h2 className="border-b border-ink pb-1">Jobs in the works, against their book</h2>

@@ -4,15 +4,8 @@ import { connection } from 'next/server';
 import { holdsRole } from '@/core/ledger/roles';
 import { shopDay, shortDay } from '@/core/units/shop-time';
 import { torqueBoth } from '@/core/units/torque-text';
-import {
-  AddPerson,
-  AdmitPerson,
-  AddTool,
-  AddWrench,
-  MarkWrench,
-  RetireTool,
-  ShopLimits,
-} from '@/features/shop/shop-forms';
+import { AddTool, AddWrench, MarkWrench, RetireTool, ShopLimits } from '@/features/shop/shop-forms';
+import { PlaceForm, ShopHoursForm } from '@/features/people/shop-hours';
 import { ImportOrder } from '@/features/formats/import-order';
 import { now } from '@/server/clock';
 import { commands } from '@/server/commands';
@@ -21,20 +14,19 @@ import { requirePerson } from '@/server/http';
 import { shopPlaces } from '@/server/queries/day';
 import { shopTools, wrenches } from '@/server/queries/orders';
 import { readShop } from '@/server/queries/shop';
-import { crew, peopleAway } from '@/server/sessions/sessions';
+import { crew } from '@/server/sessions/sessions';
 
 export const metadata: Metadata = { title: 'Shop' };
 
 export default async function ShopPage() {
   await connection();
   const person = await requirePerson();
-  const [shop, people, tools, places, boards, away] = await Promise.all([
+  const [shop, people, tools, places, boards] = await Promise.all([
     readShop(db()),
     crew(),
     wrenches(db()),
     shopPlaces(db()),
     shopTools(db()),
-    peopleAway(),
   ]);
   const today = shopDay(now(), shop.timeZone);
   return (
@@ -56,14 +48,21 @@ export default async function ShopPage() {
               </li>
             ))}
           </ul>
-          {holdsRole(person.roles, ['owner']) && (
-            <>
-              {away.map((one) => (
-                <AdmitPerson key={one.id} personId={one.id} name={one.name} />
-              ))}
-              <AddPerson />
-            </>
-          )}
+          <p className="flex flex-wrap gap-2">
+            <Link className="btn" href="/shop/people">
+              People and devices
+            </Link>
+            {holdsRole(person.roles, ['lead']) && (
+              <>
+                <Link className="btn" href="/shop/audit">
+                  Who changed what
+                </Link>
+                <Link className="btn" href="/welcome">
+                  Set-up, step by step
+                </Link>
+              </>
+            )}
+          </p>
         </section>
         <section>
           <h2 className="border-b border-ink pb-1">Torque wrenches</h2>
@@ -112,6 +111,18 @@ export default async function ShopPage() {
           </ul>
           <AddTool />
         </section>
+        {holdsRole(person.roles, ['lead']) && (
+          <section>
+            <h2 className="mb-2 border-b border-ink pb-1">Hours and places</h2>
+            <ShopHoursForm hours={shop.hours} rackDays={shop.rackDays} />
+            <div className="mt-4">
+              {places.map((place) => (
+                <PlaceForm key={place.id} place={place} />
+              ))}
+              <PlaceForm place={null} />
+            </div>
+          </section>
+        )}
         {holdsRole(person.roles, ['lead']) && (
           <section>
             <h2 className="mb-2 border-b border-ink pb-1">Limits of this shop</h2>

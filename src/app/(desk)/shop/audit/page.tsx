@@ -1,0 +1,90 @@
+import type { Metadata } from 'next';
+import Link from 'next/link';
+import { connection } from 'next/server';
+import { shopMoment } from '@/core/units/shop-time';
+import { db } from '@/server/database';
+import { requireRole } from '@/server/http';
+import { peopleNames } from '@/server/queries/order';
+import { auditPage, doubtfulDoings } from '@/server/queries/people';
+import { readShop } from '@/server/queries/shop';
+
+export const metadata: Metadata = { title: 'Who changed what' };
+
+/** Facts of a change as short words; long lists are counted. */
+function factWords(facts: Record<string, unknown>): string {
+  return Object.entries(facts)
+    .map(([key, value]) =>
+      Array.isArray(value) && value.length > 6
+        ? `${key}: ${value.length}`
+        : `${key}: ${typeof value === 'object' && value !== null ? JSON.stringify(value) : String(value)}`,
+    )
+    .join('; ')
+    .slice(0, 240);
+}
+
+export default async function AuditPage({ searchParams }: { searchParams: Promise<{ before?: string }> }) {
+  await connection();
+  await requireRole('lead');
+  const { before } = await searchParams;
+  const [{ lines, more }, doubts, shop, names] = await Promise.all([
+    auditPage(db(), Number.parseInt(before ?? '', 10) || null),
+    doubtfulDoings(db()),
+    readShop(db()),
+    peopleNames(db()),
+  ]);
+  const named = (who: string) => {
+    const [kind, id = ''] = who.split(/ (.*)/s);
+    return `${kind}: ${names[id] ?? id}`;
+  };
+  return (
+    <>
+      <h1 className="pb-1">Who changed what</h1>
+      <p className="pb-4 text-soft">
+        The shop’s own chain: people, places, tools, settings, the week. Each line is hashed over the one
+        before; what belongs to a car is on its own trail.
+      </p>
+      <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,7fr)_minmax(0,3fr)]">
+        <section>
+          <ul className="border-t border-ink">
+            {lines.map((line) => (
+              <li
+                key={line.seq}
+                className="grid grid-cols-[11rem_minmax(0,1fr)] gap-4 border-b border-rule py-1.5"
+              >
+                <span className="figure text-soft">{shopMoment(line.at, shop.timeZone)}</span>
+                <span className="min-w-0 wrap-anywhere">
+                  <strong>{line.person}</strong> {line.what}
+                  {names[line.about] ? `, ${names[line.about]}` : ''}{' '}
+                  <span className="text-soft">{factWords(line.facts)}</span>
+                </span>
+              </li>
+            ))}
+          </ul>
+          {more && (
+            <p className="pt-3">
+              <Link href={`/shop/audit?before=${lines[lines.length - 1]!.seq}`}>Earlier</Link>
+            </p>
+          )}
+        </section>
+        <section>
+          <h2 className="border-b border-ink pb-1">To be noticed</h2>
+          <ul>
+            {doubts.tries.map((row) => (
+              <li key={row.who} className="border-b border-rule py-1.5">
+                {named(row.who)}: {row.wrong} wrong tries, last {shopMoment(row.last_at, shop.timeZone)}
+              </li>
+            ))}
+            {doubts.forged.map((row) => (
+              <li key={row.taken_at} className="border-b border-rule py-1.5">
+                A queued {row.name} whose signature did not fit, {shopMoment(row.taken_at, shop.timeZone)}
+              </li>
+            ))}
+            {!doubts.tries.length && !doubts.forged.length && (
+              <li className="py-2 text-soft">No wrong sign-ins open, nothing forged.</li>
+            )}
+          </ul>
+        </section>
+      </div>
+    </>
+  );
+}

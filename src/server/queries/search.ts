@@ -1,0 +1,187 @@
+import { gramsOf, plainPlate } from '@/core/ledger/search-words';
+import type { Db } from '../database';
+
+export interface Hit {
+  what: 'order' | 'plate' | 'customer' | 'car' | 'parts' | 'fasteners' | 'notes' | 'photos';
+  orderId: string;
+  number: number;
+  car: string;
+  plate: string;
+  customer: string;
+  /** The line of the record that was found, for what is more than the car itself. */
+  line: string | null;
+  closed: boolean;
+}
+
+interface Found {
+  order_id: string;
+  what: Hit['what'];
+  words?: string;
+}
+
+const EACH = 12;
+/** Words the index of words does not keep, being too short or too common. */
+const LEAST_LETTERS = 3;
+
+/** The words of a search as the index of words asks for them: all of them, each as a beginning. */
+function asked(text: string): string | null {
+  const words = text
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter((word) => word.length >= LEAST_LETTERS);
+  return words.length ? words.map((word) => `+${word}*`).join(' ') : null;
+}
+
+/** A car's newest order stands for the car. */
+const NEWEST = `(SELECT id FROM work_order WHERE work_order.vehicle_id = found.vehicle_id ORDER BY created_at DESC LIMIT 1)`;
+
+async function byPlate(tx: Db, text: string): Promise<Found[]> {
+  const plain = plainPlate(text);
+  if (plain.length < 2) return [];
+  const grams = gramsOf(plain);
+  const start = `${text
+    .trim()
+    .toUpperCase()
+    .replace(/[\\%_]/g, '\\$&')}%`;
+  const end = `${[...text.trim().toUpperCase()]
+    .reverse()
+    .join('')
+    .replace(/[\\%_]/g, '\\$&')}%`;
+  const vehicles = grams.length
+    ? await tx.rows<{ id: string }>(
+        `SELECT vehicle_id AS id FROM plate_gram WHERE gram IN (${grams.map(() => '?').join(', ')})
+          GROUP BY vehicle_id HAVING COUNT(*) = ${grams.length} LIMIT ${EACH}`,
+        grams,
+      )
+    : [
+        ...(await tx.rows<{ id: string }>(`SELECT id FROM vehicle WHERE plate LIKE ? LIMIT ${EACH}`, [
+          start,
+        ])),
+        ...(await tx.rows<{ id: string }>(
+          `SELECT id FROM vehicle WHERE plate_reversed LIKE ? LIMIT ${EACH}`,
+          [end],
+        )),
+      ];
+  return ordersOfCars(
+    tx,
+    vehicles.map((row) => row.id),
+    'plate',
+  );
+}
+
+async function ordersOfCars(tx: Db, vehicles: string[], what: Hit['what']): Promise<Found[]> {
+  if (!vehicles.length) return [];
+  const rows = await tx.rows<{ order_id: string }>(
+    `SELECT ${NEWEST} AS order_id FROM (SELECT id AS vehicle_id FROM vehicle WHERE id IN (${vehicles.map(() => '?').join(', ')})) found`,
+    vehicles,
+  );
+  return rows.filter((row) => row.order_id).map((row) => ({ ...row, what }));
+}
+
+async function byWords(tx: Db, text: string): Promise<Found[]> {
+  const words = asked(text);
+  if (!words) return [];
+  const [customers, cars, docs] = await Promise.all([
+    tx.rows<{ id: string }>(
+      `SELECT vehicle.id FROM customer_contact JOIN vehicle ON vehicle.customer_id = customer_contact.customer_id
+        WHERE MATCH (customer_contact.name) AGAINST (? IN BOOLEAN MODE) LIMIT ${EACH}`,
+      [words],
+    ),
+    tx.rows<{ id: string }>(
+      `SELECT id FROM vehicle WHERE MATCH (label) AGAINST (? IN BOOLEAN MODE) LIMIT ${EACH}`,
+      [words],
+    ),
+    tx.rows<{ order_id: string; what: Hit['what']; words: string }>(
+      `SELECT order_id, what, words FROM search_doc
+        WHERE MATCH (words) AGAINST (? IN BOOLEAN MODE) AND what <> 'car' ORDER BY at DESC LIMIT ${EACH * 2}`,
+      [words],
+    ),
+  ]);
+  return [
+    ...(await ordersOfCars(
+      tx,
+      customers.map((row) => row.id),
+      'customer',
+    )),
+    ...(await ordersOfCars(
+      tx,
+      cars.map((row) => row.id),
+      'car',
+    )),
+    ...docs,
+  ];
+}
+
+/** The line of a document that holds what was asked for. */
+function lineOf(words: string | undefined, text: string): string | null {
+  if (!words) return null;
+  const wanted = text
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter((word) => word.length >= LEAST_LETTERS);
+  const lines = words.split('\n');
+  return (
+    lines.find((line) => wanted.every((word) => line.toLowerCase().includes(word))) ??
+    lines.find((line) => wanted.some((word) => line.toLowerCase().includes(word))) ??
+    null
+  );
+}
+
+/** Looks through all there is: order numbers, plates, customers, cars, parts, fasteners, notes and photo captions. */
+export async function searchAll(tx: Db, text: string): Promise<Hit[]> {
+  const asked_ = text.trim().slice(0, 80);
+  if (asked_.length < 2) return [];
+  const byNumber = /^\d{1,9}$/.test(asked_)
+    ? await tx.rows<{ order_id: string }>('SELECT id AS order_id FROM work_order WHERE number = ?', [
+        Number(asked_),
+      ])
+    : [];
+  const [plates, words] = await Promise.all([byPlate(tx, asked_), byWords(tx, asked_)]);
+  const found: Found[] = [
+    ...byNumber.map((row) => ({ ...row, what: 'order' as const })),
+    ...plates,
+    ...words,
+  ];
+  const seen = new Set<string>();
+  const once = found.filter(({ order_id: id, what }) => {
+    const key = ['order', 'plate', 'customer', 'car'].includes(what) ? id : `${id} ${what}`;
+    if (seen.has(key)) return false;
+    seen.add(key);
+    return true;
+  });
+  if (!once.length) return [];
+  const ids = [...new Set(once.map((one) => one.order_id))];
+  const rows = await tx.rows<{
+    id: string;
+    number: number;
+    label: string;
+    plate: string;
+    name: string;
+    closed: number;
+  }>(
+    `SELECT work_order.id, number, label, plate, contact.name, closed
+       FROM work_order
+       JOIN order_now ON order_now.order_id = work_order.id
+       JOIN vehicle ON vehicle.id = work_order.vehicle_id
+       JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id
+      WHERE work_order.id IN (${ids.map(() => '?').join(', ')})`,
+    ids,
+  );
+  const facts = new Map(rows.map((row) => [row.id, row]));
+  return once.flatMap(({ order_id: id, what, words: doc }) => {
+    const row = facts.get(id);
+    if (!row) return [];
+    return [
+      {
+        what,
+        orderId: id,
+        number: row.number,
+        car: row.label,
+        plate: row.plate,
+        customer: row.name,
+        line: lineOf(doc, asked_),
+        closed: Boolean(row.closed),
+      },
+    ];
+  });
+}
