@@ -1,4 +1,5 @@
 import next from 'eslint-config-next';
+import sqlParameters from './scripts/lint/sql-parameters.mjs';
 
 const config = [
   { ignores: ['.next/**', '.build/**', '.data/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**'] },
@@ -27,6 +28,11 @@ const config = [
       // SQL lives in src/server alone.
       'no-restricted-imports': ['error', { paths: ['mysql2', 'mysql2/promise'] }],
     },
+  },
+  {
+    files: ['src/server/**/*.ts', 'src/cli/**/*.ts'],
+    plugins: { shop: { rules: { 'sql-parameters': sqlParameters } } },
+    rules: { 'shop/sql-parameters': 'error' },
   },
 ];
 

@@ -1,5 +1,6 @@
 /**
- * `npm start`: everything from a fresh clone to a running shop. `--empty` begins with an empty shop instead of the demo.
+ * `npm start`: everything from a fresh clone to a running shop. `--empty` begins with an empty shop instead of the demo;
+ * `--lan` serves it on the shop's network too, over https.
  * What was chosen first is remembered, and nothing here ever erases data.
  */
 import { randomBytes } from 'node:crypto';
@@ -7,6 +8,7 @@ import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { root } from './lib/bundle.mjs';
 import { ensureMariadb, startDatabase } from './lib/database.mjs';
+import { lanWords, startFront } from './lib/lan.mjs';
 import { InTheWay, detail, plan, say, sentenceFor } from './lib/say.mjs';
 import { build, buildFresh, cli, installPackages, needRoom, packagesFresh, readJson } from './lib/stages.mjs';
 import { portFree, portTaken, processAlive, servesFolder, startWeb, stopProcess } from './lib/web.mjs';
@@ -16,6 +18,8 @@ const dataDir = process.env.WRENCHWISE_DATA ?? path.join(root, '.data');
 const files = { run: path.join(dataDir, 'run.json'), shop: path.join(dataDir, 'shop.json') };
 const port = Number(process.env.PORT ?? 3000);
 const wantsEmpty = process.argv.includes('--empty');
+const wantsLan = process.argv.includes('--lan');
+const lanPort = Number(process.env.LAN_PORT ?? 3443);
 const toStop = [];
 let stopping = false;
 
@@ -123,6 +127,7 @@ async function main() {
   const web = await startWeb({
     port,
     dataDir,
+    env: wantsLan ? { WRENCHWISE_LAN: '1' } : {},
     onExit: (status) => {
       if (stopping) return;
       console.error(
@@ -138,6 +143,15 @@ async function main() {
   );
   say(`Serving after ${Math.round((Date.now() - began) / 1000)} s`);
   console.log(`\n  Wrenchwise Ledger  http://127.0.0.1:${port}\n`);
+  if (wantsLan) {
+    const front = await startFront({ dataDir, port: lanPort, target: port });
+    toStop.push(front.stop);
+    console.log(await lanWords({ ...front, port: lanPort }));
+    if (readJson(files.shop)?.kind === 'demo')
+      console.log(
+        '\n  The demo’s passwords open nothing over the network: change one on this machine first, under “My own settings”.',
+      );
+  }
   if (code) console.log(`  First owner: open that page and enter this one-time code: ${code}\n`);
   if (readJson(files.shop)?.kind === 'demo')
     console.log(await cli('Reading the demo’s sign-ins', 'demo-sign-ins', [], dataDir));

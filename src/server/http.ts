@@ -1,4 +1,4 @@
-import { cookies } from 'next/headers';
+import { cookies, headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { Refusal } from '@/core/calc/calculator';
 import type { Role } from '@/core/ledger/roles';
@@ -11,7 +11,13 @@ const SESSION_COOKIE = 'wl_session';
 const DEVICE_COOKIE = 'wl_device';
 const A_YEAR_S = 365 * 24 * 3600;
 
-const cookieOptions = { httpOnly: true, sameSite: 'lax' as const, path: '/' };
+/** Over https a cookie never goes out in the clear again. */
+const cookieOptions = async () => ({
+  httpOnly: true,
+  sameSite: 'lax' as const,
+  path: '/',
+  secure: (await headers()).get('x-forwarded-proto') === 'https',
+});
 
 export async function currentSession(): Promise<Session | null> {
   return sessionOf((await cookies()).get(SESSION_COOKIE)?.value);
@@ -22,7 +28,7 @@ export async function sessionToken(): Promise<string | undefined> {
 }
 
 export async function keepSession(token: string): Promise<void> {
-  (await cookies()).set(SESSION_COOKIE, token, cookieOptions);
+  (await cookies()).set(SESSION_COOKIE, token, await cookieOptions());
 }
 
 export async function dropSession(): Promise<void> {
@@ -34,7 +40,7 @@ export async function currentDevice(): Promise<string> {
   const jar = await cookies();
   const known = jar.get(DEVICE_COOKIE)?.value;
   const id = await deviceFor(known);
-  if (id !== known) jar.set(DEVICE_COOKIE, id, { ...cookieOptions, maxAge: A_YEAR_S });
+  if (id !== known) jar.set(DEVICE_COOKIE, id, { ...(await cookieOptions()), maxAge: A_YEAR_S });
   return id;
 }
 

@@ -75,6 +75,7 @@ export async function finishedWork(
 ): Promise<FinishedWork[]> {
   const of = (where: string, values: string[], most: number) =>
     tx.rows<FinishedWorkRow>(
+      // eslint-disable-next-line shop/sql-parameters -- words of our own lists of tables, columns or conditions
       `SELECT order_id, procedures, platform, book_minutes AS book, actual_minutes AS actual, rusty, first_time
          FROM finished_work WHERE ${where} ORDER BY closed_at DESC LIMIT ${most}`,
       values,

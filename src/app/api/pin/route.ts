@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { changing, currentDevice, json, keepSession } from '@/server/http';
+import { addressOf, limited } from '@/server/sessions/rate';
 import { changePerson } from '@/server/sessions/sessions';
 
 const schema = Joi.object<{ personId: string; pin: string }>({
@@ -18,6 +19,9 @@ const schema = Joi.object<{ personId: string; pin: string }>({
 export const POST = changing(async (request) => {
   const { value, error } = schema.validate(await request.json());
   if (error) throw new Refusal('missing', `${error.details[0]!.message}.`, String(error.details[0]!.path[0]));
-  await keepSession(await changePerson(value.personId, value.pin, await currentDevice()));
+  const device = await currentDevice();
+  await keepSession(
+    await limited('wrongSignIn', addressOf(request), () => changePerson(value.personId, value.pin, device)),
+  );
   return json(200, { ok: true, answer: {} });
 });

@@ -2,12 +2,15 @@ import { Refusal } from '@/core/calc/calculator';
 import { sha256 } from '@/server/entries/canonical';
 import { changing, currentDevice, json } from '@/server/http';
 import { signedBy } from '@/server/outbox/keys';
+import { addressOf, countFor, withinLimit } from '@/server/sessions/rate';
 import { LARGEST_UPLOAD, storePhoto } from '@/server/photos/store';
 
 /** Takes a picture a tablet queued: its person signed the hash of its bytes there. */
 export const POST = changing(async (request) => {
   if (Number(request.headers.get('content-length') ?? 0) > LARGEST_UPLOAD + 1_000_000)
     throw new Refusal('too-large', 'A picture may be 25 MB at most: take it smaller.', 'file');
+  await withinLimit('upload', addressOf(request));
+  await countFor('upload', addressOf(request));
   const form = await request.formData();
   const [file, hash, personId, signature] = ['file', 'hash', 'personId', 'signature'].map((name) =>
     form.get(name),

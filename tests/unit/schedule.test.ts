@@ -1,0 +1,191 @@
+import fc from 'fast-check';
+import { latenessBound } from '@/core/schedule/bound';
+import { fromAxis, morningOf, toAxis, workCalendar } from '@/core/schedule/calendar';
+import { chancesOf } from '@/core/schedule/chance';
+import { placeInOrder, plannedMinutes, prepareWeek } from '@/core/schedule/place-jobs';
+import { solveWeek } from '@/core/schedule/solve';
+import type { WeekPlan, WeekProblem } from '@/core/schedule/types';
+import { movesBetween, withHappening } from '@/core/schedule/what-if';
+import { heldShares, madeUpWeek } from '../support/weeks';
+
+/** Everything a plan must keep to, whatever it is worth. */
+function expectLawful(problem: WeekProblem, plan: WeekPlan): void {
+  const busy = new Map<string, [number, number][]>();
+  const take = (id: string | null, from: number, to: number) => {
+    if (id) busy.set(id, [...(busy.get(id) ?? []), [from, to]]);
+  };
+  for (const job of problem.jobs) {
+    let before = 0;
+    for (const phase of job.phases) {
+      const placed = plan.placed.find((one) => one.jobId === job.id && one.phaseId === phase.id)!;
+      expect(placed.start).toBeGreaterThanOrEqual(Math.max(before, phase.notBefore));
+      expect(placed.end - placed.start).toBe(plannedMinutes(job, phase));
+      if (phase.nextDay && before > 0)
+        expect(Math.floor(placed.start / problem.dayMinutes)).toBeGreaterThan(
+          Math.floor((before - 1) / problem.dayMinutes),
+        );
+      expect(placed.placeId === null).toBe(phase.needs === null);
+      const tech = problem.techs.find((one) => one.id === placed.techId);
+      if (phase.skill) expect(tech!.skills).toContain(phase.skill);
+      const place = problem.places.find((one) => one.id === placed.placeId);
+      if (phase.needs === 'lift') expect(place!.kind).toBe('lift');
+      if (phase.needs === 'rack') expect(place!.kind).toBe('rack');
+      take(placed.techId, placed.start, placed.end);
+      take(placed.placeId, placed.start, placed.end);
+      if (placed.helperId) {
+        expect(placed.helperId).not.toBe(placed.techId);
+        take(placed.helperId, placed.start, placed.start + phase.helperMinutes);
+      }
+      before = placed.end;
+    }
+    expect(plan.ends[job.id]).toBe(before);
+  }
+  for (const { id, closed } of problem.places)
+    for (const day of closed) take(id, day * problem.dayMinutes, (day + 1) * problem.dayMinutes);
+  for (const { id, away } of problem.techs)
+    for (const day of away) take(id, day * problem.dayMinutes, (day + 1) * problem.dayMinutes);
+  for (const spans of busy.values()) {
+    const sorted = spans.sort((a, b) => a[0] - b[0]);
+    for (let at = 1; at < sorted.length; at += 1)
+      expect(sorted[at]![0]).toBeGreaterThanOrEqual(sorted[at - 1]![1]);
+  }
+}
+
+test('every plan is lawful, never worse than earliest promise first, never under the bound', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 5000 }), fc.integer({ min: 1, max: 22 }), (seed, count) => {
+      const problem = madeUpWeek(seed, count);
+      const { plan, rule, bound } = solveWeek(problem, { tries: 60, seed });
+      expectLawful(problem, plan);
+      expect(plan.late).toBeLessThanOrEqual(rule.late);
+      expect(plan.late).toBeGreaterThanOrEqual(bound - 1e-6);
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test('small weeks: the bound is under the best of all orders, and the search comes near it', () => {
+  for (let seed = 1; seed <= 12; seed += 1) {
+    const problem = madeUpWeek(seed, 5);
+    const week = prepareWeek(problem);
+    const orders: number[][] = [];
+    const walk = (left: number[], taken: number[]) => {
+      if (!left.length) orders.push(taken);
+      for (const one of left)
+        walk(
+          left.filter((other) => other !== one),
+          [...taken, one],
+        );
+    };
+    walk([0, 1, 2, 3, 4], []);
+    const best = Math.min(...orders.map((order) => placeInOrder(week, order).late));
+    expect(latenessBound(problem)).toBeLessThanOrEqual(best + 1e-6);
+    expect(solveWeek(problem, { tries: 400 }).plan.late).toBeLessThanOrEqual(best + 1e-6);
+  }
+});
+
+test('the same problem and seed give the same plan; what does not fit is named', () => {
+  const problem = madeUpWeek(3, 40);
+  const [one, two] = [solveWeek(problem, { tries: 80 }), solveWeek(problem, { tries: 80 })];
+  expect(one).toEqual(two);
+  const crowded = solveWeek(madeUpWeek(9, 60), { tries: 20 });
+  expect(crowded.plan.after.length).toBeGreaterThan(0);
+  for (const id of crowded.plan.after) expect(crowded.plan.ends[id]).toBeGreaterThan(10 * 480);
+});
+
+test('a pin is kept to the minute, by whom and where', () => {
+  const problem = madeUpWeek(5, 12);
+  const job = problem.jobs[7]!;
+  const pinned = {
+    ...problem,
+    pins: [{ jobId: job.id, phaseId: 'bay', techId: 't2', placeId: 'l2', start: 4 * 480 + 60 }],
+  };
+  job.phases.find((phase) => phase.id === 'bay')!.skill = null;
+  const { plan } = solveWeek(pinned, { tries: 40 });
+  const placed = plan.placed.find((one) => one.jobId === job.id && one.phaseId === 'bay')!;
+  expect(placed).toMatchObject({ techId: 't2', placeId: 'l2', start: 4 * 480 + 60 });
+  expect(plan.pinsMissed).toEqual([]);
+});
+
+test('what if: a slipped part, a tech out and a rush job change a week of their own', () => {
+  const problem = madeUpWeek(2, 10);
+  const before = JSON.stringify(problem);
+  const job = problem.jobs[0]!;
+  const slipped = withHappening(problem, {
+    what: 'part slips',
+    jobId: job.id,
+    to: 6 * 480,
+    words: 'a spring',
+  });
+  const plan = solveWeek(slipped, { tries: 20 }).plan;
+  const bay = plan.placed.find((one) => one.jobId === job.id && one.phaseId === 'bay')!;
+  expect(bay.start).toBeGreaterThanOrEqual(6 * 480);
+  expect(bay.because).toEqual({ why: 'waits', what: 'a spring' });
+  const out = withHappening(problem, { what: 'tech out', techId: 't1', days: [0, 1] });
+  const without = solveWeek(out, { tries: 20 }).plan;
+  for (const one of without.placed)
+    if (one.techId === 't1') expect(one.start).toBeGreaterThanOrEqual(2 * 480);
+  const rush = withHappening(problem, { what: 'rush job', job: { ...job, id: 'rush' } });
+  expect(rush.jobs).toHaveLength(11);
+  expect(JSON.stringify(problem)).toBe(before);
+  const worked = (one: WeekProblem) => {
+    const solved = solveWeek(one, { tries: 20 });
+    return { problem: one, plan: solved.plan, chances: chancesOf(one, solved.plan, { draws: 50 }) };
+  };
+  expect(movesBetween(worked(problem), worked(problem))).toEqual([]);
+  const moves = movesBetween(worked(problem), worked(slipped));
+  expect(moves.find((move) => move.jobId === job.id)).toBeTruthy();
+});
+
+test('a sure job in an empty shop keeps its promise; one promised too soon does not', () => {
+  const problem = madeUpWeek(4, 1);
+  const [job] = problem.jobs;
+  job!.phases.forEach((phase) => (phase.notBefore = 0));
+  const { plan } = solveWeek(problem);
+  const sure = { ...problem, jobs: [{ ...job!, promise: 9 * 480 }] };
+  const late = { ...problem, jobs: [{ ...job!, promise: 30 }] };
+  expect(chancesOf(sure, plan)[job!.id]!.holds).toBeGreaterThan(0.99);
+  expect(chancesOf(late, plan)[job!.id]!.holds).toBeLessThan(0.01);
+  const { p50, p80 } = chancesOf(sure, plan)[job!.id]!;
+  expect(p80).toBeGreaterThan(p50);
+});
+
+test('of promises said to hold 80 in 100, 75 to 85 hold when the weeks are played', () => {
+  const band = heldShares(200).find((one) => one.said === '75 to 85')!;
+  expect(band.promises).toBeGreaterThan(200);
+  expect(band.held).toBeGreaterThanOrEqual(0.75);
+  expect(band.held).toBeLessThanOrEqual(0.85);
+});
+
+describe('the working axis', () => {
+  const hours = { from: 480, to: 1020, restFrom: 720, restMinutes: 30, weekdays: [1, 2, 3, 4, 5] };
+  const calendar = workCalendar(hours, 'America/Denver', '2026-04-14');
+
+  test('leaves out nights, rests and closed days', () => {
+    expect(calendar.dayMinutes).toBe(510);
+    expect(calendar.days.slice(0, 5)).toEqual([
+      '2026-04-14',
+      '2026-04-15',
+      '2026-04-16',
+      '2026-04-17',
+      '2026-04-20',
+    ]);
+    expect(toAxis(calendar, '2026-04-14T14:00:00.000Z')).toBe(0);
+    expect(toAxis(calendar, '2026-04-14T19:00:00.000Z')).toBe(270);
+    // Saturday is the next Monday morning.
+    expect(toAxis(calendar, '2026-04-18T15:00:00.000Z')).toBe(4 * 510);
+    expect(morningOf(calendar, '2026-04-19')).toBe(4 * 510);
+  });
+
+  test('goes there and back, over the clock change too', () => {
+    const spring = workCalendar(hours, 'America/Denver', '2026-03-05');
+    for (const one of [calendar, spring])
+      for (let minute = 0; minute < 12 * 510; minute += 37)
+        expect(toAxis(one, fromAxis(one, minute))).toBe(minute);
+  });
+
+  test('an end at closing time stays on its day', () => {
+    expect(fromAxis(calendar, 510, true)).toBe('2026-04-14T23:00:00.000Z');
+    expect(fromAxis(calendar, 510)).toBe('2026-04-15T14:00:00.000Z');
+  });
+});
