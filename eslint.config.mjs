@@ -31,6 +31,8 @@ const config = [
   },
   {
     files: ['src/server/**/*.ts', 'src/cli/**/*.ts'],
+    // The one file that passes statements on.
+    ignores: ['src/server/database.ts'],
     plugins: { shop: { rules: { 'sql-parameters': sqlParameters } } },
     rules: { 'shop/sql-parameters': 'error' },
   },

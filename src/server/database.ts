@@ -21,29 +21,78 @@ export function dataFolder(): string {
   return process.env.WRENCHWISE_DATA ?? path.join(process.cwd(), '.data');
 }
 
-function address(): DatabaseAddress {
+/** The database's address, and those of its other nodes where it has several. */
+function addresses(): DatabaseAddress[] {
   const file = path.join(dataFolder(), 'database.json');
-  return JSON.parse(readFileSync(file, 'utf8')) as DatabaseAddress;
+  const { others = [], ...first } = JSON.parse(readFileSync(file, 'utf8')) as DatabaseAddress & {
+    others?: { host: string; port: number }[];
+  };
+  return [first, ...others.map((other) => ({ ...first, ...other }))];
 }
 
-/** One pool a process, kept across module reloads in development. */
-const held = globalThis as typeof globalThis & { wrenchwisePool?: Pool };
+/** One pool for each node, kept across module reloads in development; `at` is the node that answered last. */
+const held = globalThis as typeof globalThis & { wrenchwisePools?: { pools: Pool[]; at: number } };
 
-export function pool(): Pool {
-  held.wrenchwisePool ??= createPool({
-    ...address(),
-    timezone: 'Z',
-    connectionLimit: 10,
-    decimalNumbers: true,
-    charset: 'utf8mb4',
-    enableKeepAlive: true,
-  });
-  return held.wrenchwisePool;
+function pools(): { pools: Pool[]; at: number } {
+  held.wrenchwisePools ??= {
+    at: 0,
+    pools: addresses().map((address) =>
+      createPool({
+        ...address,
+        timezone: 'Z',
+        connectionLimit: 10,
+        decimalNumbers: true,
+        charset: 'utf8mb4',
+        enableKeepAlive: true,
+        connectTimeout: 2500,
+      }),
+    ),
+  };
+  return held.wrenchwisePools;
 }
 
 export async function closePool(): Promise<void> {
-  await held.wrenchwisePool?.end();
-  held.wrenchwisePool = undefined;
+  await Promise.all(held.wrenchwisePools?.pools.map((pool) => pool.end()) ?? []);
+  held.wrenchwisePools = undefined;
+}
+
+const codeOf = (error: unknown) => (error as { code?: string }).code ?? '';
+const GONE = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  'ETIMEDOUT',
+  'PROTOCOL_CONNECTION_LOST',
+  'ER_SERVER_SHUTDOWN',
+  // A node of several that is not, or no longer, part of them.
+  'ER_UNKNOWN_COM_ERROR',
+  'ER_LOCK_DEADLOCK_WSREP',
+]);
+/** Did the database go away, rather than say no? */
+export const databaseGone = (error: unknown) => GONE.has(codeOf(error));
+
+/** A connection to the node that answered last, else to the next that does. */
+async function connect(): Promise<PoolConnection> {
+  const known = pools();
+  let lost: unknown;
+  for (let tries = 0; tries < known.pools.length; tries += 1) {
+    try {
+      const connection = await known.pools[known.at]!.getConnection();
+      if (known.pools.length > 1 && tries > 0) await connection.query('SELECT 1');
+      return connection;
+    } catch (error) {
+      lost = error;
+      if (!databaseGone(error)) throw error;
+      known.at = (known.at + 1) % known.pools.length;
+    }
+  }
+  throw lost;
+}
+
+/** The node asked now has gone: the next is asked from here on. */
+function leaveNode(): void {
+  const known = pools();
+  known.at = (known.at + 1) % known.pools.length;
 }
 
 type Value = string | number | boolean | Date | Buffer | null;
@@ -55,17 +104,44 @@ export interface Db {
   run(sql: string, values?: Value[]): Promise<ResultSetHeader>;
 }
 
-function over(source: Pool | PoolConnection): Db {
+function over(connection: PoolConnection): Db {
   const rows = async <T>(sql: string, values: Value[] = []) =>
-    (await source.execute<RowDataPacket[]>(sql, values))[0] as T[];
+    (await connection.execute<RowDataPacket[]>(sql, values))[0] as T[];
   return {
     rows,
     row: async <T>(sql: string, values: Value[] = []) => (await rows<T>(sql, values))[0] ?? null,
-    run: async (sql, values = []) => (await source.execute<ResultSetHeader>(sql, values))[0],
+    run: async (sql, values = []) => (await connection.execute<ResultSetHeader>(sql, values))[0],
   };
 }
 
-export const db = (): Db => over(pool());
+/** One statement on a connection of its own. */
+async function once<T>(work: (tx: Db) => Promise<T>): Promise<T> {
+  const connection = await connect();
+  try {
+    return await work(over(connection));
+  } finally {
+    connection.release();
+  }
+}
+
+/** A question is asked again of another node when the first goes away; a change is not, since it may have been made. */
+async function asked<T>(work: (tx: Db) => Promise<T>): Promise<T> {
+  try {
+    return await once(work);
+  } catch (error) {
+    if (!databaseGone(error) || pools().pools.length < 2) throw error;
+    leaveNode();
+    return once(work);
+  }
+}
+
+/** Single statements outside any transaction. */
+const single: Db = {
+  rows: (sql, values) => asked((tx) => tx.rows(sql, values)),
+  row: (sql, values) => asked((tx) => tx.row(sql, values)),
+  run: (sql, values) => once((tx) => tx.run(sql, values)),
+};
+export const db = (): Db => single;
 
 const TRY_AGAIN = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT']);
 const TRIES = 12;
@@ -74,7 +150,7 @@ const PAUSE_MS = 15;
 /** Runs work in one transaction; on a deadlock or a lost lock the whole of it is run again. */
 export async function transaction<T>(work: (tx: Db) => Promise<T>): Promise<T> {
   for (let attempt = 1; ; attempt += 1) {
-    const connection = await pool().getConnection();
+    const connection = await connect();
     try {
       // Each statement sees what is committed when it runs: what is read after a lock was waited for is never stale.
       await connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED');
@@ -89,6 +165,7 @@ export async function transaction<T>(work: (tx: Db) => Promise<T>): Promise<T> {
         () => connection.release(),
         () => connection.destroy(),
       );
+      if (databaseGone(error)) leaveNode();
       if (attempt < TRIES && TRY_AGAIN.has((error as { code?: string }).code ?? '')) {
         await new Promise((resolve) => setTimeout(resolve, PAUSE_MS * attempt * (1 + Math.random())));
         continue;
@@ -100,7 +177,7 @@ export async function transaction<T>(work: (tx: Db) => Promise<T>): Promise<T> {
 
 /** Reads at one moment while others go on writing: everything read inside is as it stood when it began. */
 export async function snapshot<T>(work: (tx: Db) => Promise<T>): Promise<T> {
-  const connection = await pool().getConnection();
+  const connection = await connect();
   try {
     await connection.query('SET TRANSACTION ISOLATION LEVEL REPEATABLE READ');
     await connection.query('START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY');

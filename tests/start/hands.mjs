@@ -114,10 +114,11 @@ export class FaultShop {
       const response = await ask('/api/commands/watch.add', {
         id,
         deviceSeq: 1,
-        input: { orderId, text: `write ${value}`, photoId: null, byDay: null, byDistance: null },
+        input: { orderId, text: `write ${value}`, photoId: null, byDay: '2030-01-01', byDistance: null },
       });
       const answer = await response.json();
       if (answer.ok) return true;
+      this.refused = JSON.stringify(answer.errors);
       return answer.errors[0].code === 'failed' ? null : false;
     } catch {
       return null;

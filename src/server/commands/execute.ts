@@ -4,7 +4,7 @@ import { holdsRole } from '@/core/ledger/roles';
 import { isOfLostTablet } from '@/core/ledger/hands';
 import { MOVES_THE_CAR } from '@/core/moves/offline';
 import { now } from '../clock';
-import { transaction } from '../database';
+import { databaseGone, transaction } from '../database';
 import { deriveOrder } from '../derive';
 import { canonicalJson, sha256 } from '../entries/canonical';
 import type { Person } from '../sessions/sessions';
@@ -65,6 +65,26 @@ function fieldErrors(error: Joi.ValidationError): FieldError[] {
   }));
 }
 
+/** How long a command waits for a database that went away: one that was killed is back within this. */
+const WAIT_MS = 9000;
+const PAUSE_MS = 150;
+
+/**
+ * Runs a command again when the database goes away under it, on another node where there is one. Safe whatever became of
+ * the first try: its id is kept once, and a command that had been recorded gives its first answer.
+ */
+async function untilAnswered<T>(work: () => Promise<T>): Promise<T> {
+  const until = Date.now() + WAIT_MS;
+  for (;;) {
+    try {
+      return await work();
+    } catch (error) {
+      if (!databaseGone(error) || Date.now() > until) throw error;
+      await new Promise((resolve) => setTimeout(resolve, PAUSE_MS));
+    }
+  }
+}
+
 /** Moves of a tablet from which the lead has taken lowering back no longer move the car. */
 async function refuseOfLostTablet(ctx: CommandContext, name: string, input: unknown): Promise<void> {
   const { orderId } = input as { orderId?: string };
@@ -102,43 +122,45 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
     `${name}\n${actor.person.id}\n${canonicalJson(withoutSecrets(outer.value.input as object))}`,
   );
   try {
-    const answer = await transaction(async (tx) => {
-      const receivedAt = actor.receivedAt ?? now();
-      const asked = outer.value.at ? new Date(outer.value.at) : receivedAt;
-      const at = asked > receivedAt ? receivedAt : asked;
-      const first = await tx.run(
-        "INSERT IGNORE INTO command_done (id, name, content_hash, answer, done_at) VALUES (?, ?, ?, '', ?)",
-        [id, name, contentHash, receivedAt],
-      );
-      if (first.affectedRows === 0) {
-        const before = (await tx.row<{ content_hash: string; answer: string }>(
-          'SELECT content_hash, answer FROM command_done WHERE id = ?',
-          [id],
-        ))!;
-        if (before.content_hash !== contentHash) {
-          throw new Refusal(
-            'id-reused',
-            'Something else was already recorded under this id. Load the page again.',
-          );
+    const answer = await untilAnswered(() =>
+      transaction(async (tx) => {
+        const receivedAt = actor.receivedAt ?? now();
+        const asked = outer.value.at ? new Date(outer.value.at) : receivedAt;
+        const at = asked > receivedAt ? receivedAt : asked;
+        const first = await tx.run(
+          "INSERT IGNORE INTO command_done (id, name, content_hash, answer, done_at) VALUES (?, ?, ?, '', ?)",
+          [id, name, contentHash, receivedAt],
+        );
+        if (first.affectedRows === 0) {
+          const before = (await tx.row<{ content_hash: string; answer: string }>(
+            'SELECT content_hash, answer FROM command_done WHERE id = ?',
+            [id],
+          ))!;
+          if (before.content_hash !== contentHash) {
+            throw new Refusal(
+              'id-reused',
+              'Something else was already recorded under this id. Load the page again.',
+            );
+          }
+          return JSON.parse(before.answer) as Record<string, unknown>;
         }
-        return JSON.parse(before.answer) as Record<string, unknown>;
-      }
-      const ctx = new CommandContext(
-        tx,
-        id,
-        actor.person,
-        actor.deviceId,
-        deviceSeq,
-        at,
-        receivedAt,
-        actor.queued ?? false,
-      );
-      if (actor.queued) await refuseOfLostTablet(ctx, name, checked.value);
-      const result = (await definition.run(ctx, checked.value)) as Record<string, unknown>;
-      for (const [orderId, kinds] of ctx.touched) await deriveOrder(tx, orderId, kinds);
-      await tx.run('UPDATE command_done SET answer = ? WHERE id = ?', [JSON.stringify(result), id]);
-      return result;
-    });
+        const ctx = new CommandContext(
+          tx,
+          id,
+          actor.person,
+          actor.deviceId,
+          deviceSeq,
+          at,
+          receivedAt,
+          actor.queued ?? false,
+        );
+        if (actor.queued) await refuseOfLostTablet(ctx, name, checked.value);
+        const result = (await definition.run(ctx, checked.value)) as Record<string, unknown>;
+        for (const [orderId, kinds] of ctx.touched) await deriveOrder(tx, orderId, kinds);
+        await tx.run('UPDATE command_done SET answer = ? WHERE id = ?', [JSON.stringify(result), id]);
+        return result;
+      }),
+    );
     return { ok: true, answer };
   } catch (error) {
     if (error instanceof Refusal) return one(error.code, error.message, error.field);

@@ -1,4 +1,4 @@
-import { type Db, pool, transaction } from '../database';
+import { type Db, transaction } from '../database';
 import { DERIVED_TABLES, rebuildDerived } from '../derive';
 import { CHAIN_START, canonicalJson, chainHash, sha256 } from './canonical';
 
@@ -193,7 +193,6 @@ export async function brokenRecord(
  * @returns the first thing wrong, or null
  */
 export async function verifyEverything(tell: (text: string) => void): Promise<string | null> {
-  pool();
   const broken = await transaction((tx) => brokenRecord(tx, tell));
   if (broken) return broken;
   const derived = await checkDerived();
