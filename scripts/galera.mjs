@@ -5,7 +5,16 @@
  */
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
-import { chmodSync, existsSync, mkdirSync, mkdtempSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  openSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { createConnection } from 'mysql2/promise';
@@ -41,7 +50,8 @@ class Node {
   async initialise() {
     mkdirSync(this.folder, { recursive: true });
     mkdirSync(this.socketDir, { recursive: true });
-    if (isRoot()) await must('Giving folders to the database', 'chown', ['mysql', this.folder, this.socketDir]);
+    if (isRoot())
+      await must('Giving folders to the database', 'chown', ['mysql', this.folder, this.socketDir]);
     await must('Making a node', 'mariadb-install-db', [
       '--no-defaults',
       ...(isRoot() ? ['--user=mysql'] : []),

@@ -15,7 +15,7 @@ const record = (entries: Entry[]) =>
 function withoutIds(data: object): object {
   return Object.fromEntries(
     Object.entries(data).filter(
-      ([key]) => !['clockId', 'photoId', 'sha256', 'wrench', 'stuckId'].includes(key),
+      ([key]) => !['clockId', 'photoId', 'sha256', 'wrench', 'stuckId', 'deviceName'].includes(key),
     ),
   );
 }

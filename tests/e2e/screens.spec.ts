@@ -50,6 +50,12 @@ test('axe finds nothing serious on any screen', async ({ page }) => {
     '/procedures',
     '/procedures/rear-leaf-shackles?version=2&against=1',
     '/hours',
+    '/hours/past',
+    '/shop/people',
+    '/shop/audit',
+    '/welcome',
+    '/me',
+    '/help',
     '/kits',
     '/messages',
     '/stand-ins',
@@ -81,6 +87,19 @@ test('axe finds nothing serious on any screen', async ({ page }) => {
   if (kit.length) found.kit = kit;
   const shuttle = await orderOf(page, 'SNO');
   for (const part of ['/heights', '/alignment']) await look(`shuttle${part}`, `${shuttle}${part}`);
+  // The week once it is planned, with a what-if beside it; the finder and the keys over a page.
+  await page.goto('/week');
+  await expect(page.getByRole('table')).toBeVisible();
+  await page.getByRole('button', { name: 'See what it does' }).click();
+  await expect(page.getByText(/Late in all/)).toBeVisible();
+  const week = await serious(page);
+  if (week.length) found.week = week;
+  await page.goto('/');
+  await page.keyboard.press('/');
+  await page.getByPlaceholder(/Plate, name, part/).fill('Coppice');
+  await expect(page.getByRole('option', { name: /Coppice/ }).first()).toBeVisible();
+  const finder = await serious(page);
+  if (finder.length) found.finder = finder;
   // The customer's page, handed over and with an offer to answer.
   for (const plate of ['VMR', 'PACK']) {
     const order = await orderOf(page, plate);

@@ -87,8 +87,8 @@ export function Palette() {
   const hits = useHits(open ? text : '');
   const [armed, setArmed] = useState(false);
   useHotkeys('mod+k', () => setOpen(true), { preventDefault: true, enableOnFormTags: true });
-  useHotkeys('slash', () => setOpen(true), { preventDefault: true });
-  useHotkeys('shift+slash', () => setKeys(true), { preventDefault: true, useKey: false });
+  useHotkeys('/', () => setOpen(true), { preventDefault: true, useKey: true });
+  useHotkeys(['?', 'shift+?'], () => setKeys(true), { preventDefault: true, useKey: true });
   useHotkeys('g', () => setArmed(true));
   useHotkeys(
     PLACES.map(([letter]) => letter).join(','),

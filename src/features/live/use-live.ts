@@ -5,7 +5,7 @@ import { useEffect, useRef } from 'react';
 /** The live channel of this browser: one tab listens to the server and tells the others, since connections are few. */
 const CHANNEL = 'wrenchwise live';
 const LOCK = 'wrenchwise live';
-const SETTLE_MS = 120;
+const SETTLE_MS = 30;
 
 /** Calls back when somebody changed something; many changes at once are one call. */
 export function useLive(onChange: () => void, active = true): void {

@@ -28,7 +28,7 @@ export const placeSave = command({
       throw new Refusal('no-place', 'The shop has no such place.', 'placeId');
     if (placeId && !active) {
       const standing = await ctx.tx.row<{ number: number }>(
-        'SELECT number FROM order_now WHERE place = ? AND NOT closed',
+        'SELECT order_number AS number FROM order_now WHERE place = ? AND NOT closed',
         [placeId],
       );
       if (standing)

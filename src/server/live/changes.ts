@@ -1,6 +1,6 @@
 import { db } from '../database';
 
-const POLL_MS = 300;
+const POLL_MS = 250;
 /** Commits come out of order, so what moved in the last seconds is looked at again each time, by its count. */
 const LOOK_BACK_MS = 5000;
 

@@ -1,0 +1,188 @@
+/**
+ * `npm run load`: fifty people at once on the large demo (made by `npm run demo:large`), each going on as soon as they have
+ * an answer. For the day, a work order, a torque, a search and the come-backs: how long half and nineteen in twenty wait,
+ * beside the bare SQL the answer needs and beside an empty page of the same server.
+ */
+import { randomUUID } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { createPool } from 'mysql2/promise';
+import { browser } from '../tests/start/hands.mjs';
+import { root } from './lib/bundle.mjs';
+import { startDatabase } from './lib/database.mjs';
+import { build, buildFresh } from './lib/stages.mjs';
+import { freePort, startWeb } from './lib/web.mjs';
+
+const PEOPLE = Number(process.env.PEOPLE ?? 50);
+const SECONDS = Number(process.env.SECONDS ?? 12);
+const folder = path.resolve(process.env.WRENCHWISE_DATA ?? path.join(root, '.data-large'));
+if (!existsSync(path.join(folder, 'shop.json'))) {
+  console.error(`There is no large demo in ${folder}: npm run demo:large makes it.`);
+  process.exit(2);
+}
+const shop = JSON.parse(readFileSync(path.join(folder, 'shop.json'), 'utf8'));
+const database = await startDatabase(folder);
+if (!buildFresh()) await build();
+const port = await freePort();
+const web = await startWeb({ port, dataDir: folder, env: { WRENCHWISE_NOW: shop.day } });
+const pool = createPool({ ...database.address, timezone: 'Z', connectionLimit: 10, decimalNumbers: true });
+
+const at = (sorted, share) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? NaN;
+const ms = (value) => `${value < 10 ? value.toFixed(1) : value.toFixed(0)} ms`;
+
+/** Everybody does one thing over and over. @returns sorted times of the answers */
+async function everybody(work, people = PEOPLE, seconds = SECONDS) {
+  const times = [];
+  let failed = 0;
+  const until = performance.now() + seconds * 1000;
+  await Promise.all(
+    Array.from({ length: people }, async (_, person) => {
+      for (let turn = 0; performance.now() < until; turn += 1) {
+        const from = performance.now();
+        try {
+          await work(person, turn);
+          times.push(performance.now() - from);
+        } catch {
+          failed += 1;
+        }
+      }
+    }),
+  );
+  return { times: times.sort((a, b) => a - b), failed };
+}
+
+const signIn = async () => {
+  const ask = browser(port);
+  const answer = await ask('/api/sign-in', { name: 'Odalys', password: 'paint-pen-odalys' });
+  if (!answer.ok) throw new Error(await answer.text());
+  return ask;
+};
+const asks = [];
+for (let person = 0; person < PEOPLE; person += 1) asks.push(await signIn());
+
+const [orders] = await pool.query('SELECT id, number FROM work_order ORDER BY number DESC LIMIT 400');
+const [open] = await pool.query(
+  "SELECT order_now.order_id AS id FROM order_now JOIN entry ON chain = order_now.order_id AND kind = 'run.start' WHERE NOT closed",
+);
+const [[wrench]] = await pool.query(
+  'SELECT id FROM wrench WHERE active AND low_nm < 45 AND high_nm > 200 LIMIT 1',
+);
+const [plates] = await pool.query('SELECT plate FROM vehicle ORDER BY id LIMIT 300');
+const torques = [];
+for (const { id } of open) {
+  const bundle = await (await asks[0](`/api/bay/${id}`)).json();
+  if (!bundle.ok) continue;
+  for (const fastener of bundle.answer.document.fasteners)
+    if (fastener.spec && fastener.spec.nm >= 45 && fastener.spec.nm <= 200 && fastener.final !== 'on-wheels')
+      torques.push({ orderId: id, fastenerId: fastener.id });
+}
+
+const get = async (person, url) => {
+  const response = await asks[person](url);
+  if (!response.ok) throw new Error(String(response.status));
+  await response.arrayBuffer();
+};
+const sql = (text, values = []) => pool.execute(text, values);
+const pick = (list, person, turn) => list[(person * 31 + turn * 17) % list.length];
+
+const PAGES = [
+  {
+    name: 'an empty page',
+    page: (person) => get(person, '/api/alive'),
+    bare: null,
+  },
+  {
+    name: 'the day',
+    page: (person) => get(person, '/'),
+    bare: () =>
+      sql(
+        `SELECT order_now.*, label, plate, name FROM order_now JOIN work_order ON work_order.id = order_now.order_id
+           JOIN vehicle ON vehicle.id = work_order.vehicle_id
+           JOIN customer_contact ON customer_contact.customer_id = vehicle.customer_id WHERE NOT closed`,
+      ),
+  },
+  {
+    name: 'a work order',
+    page: (person, turn) => get(person, `/orders/${pick(orders, person, turn).id}`),
+    bare: (person, turn) =>
+      sql('SELECT canonical FROM entry WHERE chain = ? ORDER BY seq', [pick(orders, person, turn).id]),
+  },
+  {
+    name: 'a torque written',
+    page: async (person, turn) => {
+      const { orderId, fastenerId } = pick(torques, person, turn);
+      const answer = await (
+        await asks[person]('/api/commands/torque.record', {
+          id: randomUUID(),
+          deviceSeq: turn,
+          input: { orderId, fastenerId, wrenchId: wrench.id, reading: { clicked: true } },
+        })
+      ).json();
+      if (!answer.ok) throw new Error(answer.errors[0].code);
+    },
+    bare: async (person, turn) => {
+      const connection = await pool.getConnection();
+      const id = pick(torques, person, turn).orderId;
+      await connection.beginTransaction();
+      await connection.execute('SELECT count FROM chain_head WHERE chain = ? FOR UPDATE', [id]);
+      await connection.execute('SELECT canonical FROM entry WHERE chain = ? ORDER BY seq', [id]);
+      await connection.execute('UPDATE chain_head SET moved_at = moved_at WHERE chain = ?', [id]);
+      await connection.execute(
+        "INSERT INTO command_done (id, name, content_hash, answer, done_at) VALUES (?, 'load', '', '', NOW(3))",
+        [randomUUID()],
+      );
+      await connection.commit();
+      connection.release();
+    },
+  },
+  {
+    name: 'a search',
+    page: (person, turn) =>
+      get(person, `/api/find?q=${encodeURIComponent(pick(plates, person, turn).plate.slice(0, 5))}`),
+    bare: (person, turn) =>
+      sql('SELECT id FROM vehicle WHERE plate LIKE ? LIMIT 12', [
+        `${pick(plates, person, turn).plate.slice(0, 5)}%`,
+      ]),
+  },
+  {
+    name: 'a search in words',
+    page: (person, turn) =>
+      get(
+        person,
+        `/api/find?q=${encodeURIComponent(['frame ends rust', 'upper ball', 'forest road'][(person + turn) % 3])}`,
+      ),
+    bare: (person, turn) =>
+      sql(
+        'SELECT order_id FROM search_doc WHERE MATCH (words) AGAINST (? IN BOOLEAN MODE) ORDER BY at DESC LIMIT 24',
+        [['+frame* +ends* +rust*', '+upper* +ball*', '+forest* +road*'][(person + turn) % 3]],
+      ),
+  },
+  {
+    name: 'the come-backs',
+    page: (person) => get(person, '/come-backs'),
+    bare: () => sql('SELECT * FROM follow_up WHERE closed_by IS NULL ORDER BY due_on'),
+  },
+];
+
+console.log(
+  `${PEOPLE} people at once, ${SECONDS} s each; ${orders[0].number - 1000} work orders. Times at the client, p50 / p95.`,
+);
+let empty = null;
+for (const { name, page, bare } of PAGES) {
+  await everybody(page, PEOPLE, 3);
+  const { times, failed } = await everybody(page);
+  const [p50, p95] = [at(times, 0.5), at(times, 0.95)];
+  empty ??= p50;
+  let beside = '';
+  if (bare) {
+    const plain = (await everybody(bare, PEOPLE, 4)).times;
+    beside = `; bare SQL ${ms(at(plain, 0.5))} / ${ms(at(plain, 0.95))}, ratio ${(p50 / at(plain, 0.5)).toFixed(1)}; ${(p50 / empty).toFixed(1)} empty pages`;
+  }
+  console.log(
+    `${name.padEnd(18)} ${ms(p50)} / ${ms(p95)}, ${Math.round(times.length / SECONDS)} a second${failed ? `, ${failed} refused` : ''}${beside}`,
+  );
+}
+await pool.end();
+await web.stop();
+await database.stop();
+process.exit(0);

@@ -1,0 +1,198 @@
+import { type Page, expect, test } from '@playwright/test';
+import { db } from '../../src/server/database';
+import { entriesOf } from '../../src/server/entries/append';
+import { onTheLift } from '../support/shop';
+import { Cable } from './cut';
+import { give, signIn } from './hands';
+
+const RUN = Date.now() % 10_000;
+
+test('the week: planned, asked what if, changed only when accepted, pinned, agreed', async ({ page }) => {
+  await signIn(page, 'Odalys');
+  await page.goto('/week');
+  await expect(page.getByRole('table')).toBeVisible();
+  await expect(page.getByText(/Worked out in/)).toBeVisible();
+  await expect(page.getByText(/in 10|as good as sure|hardly|in 20/).first()).toBeVisible();
+  // Asked, looked at, left: nothing is changed.
+  await page.getByLabel('What if', { exact: true }).selectOption('tech out');
+  await page.getByLabel('Who', { exact: true }).selectOption({ label: 'Brannoch' });
+  await page.getByLabel('Days', { exact: true }).fill('3');
+  await page.getByRole('button', { name: 'See what it does' }).click();
+  const would = page.getByRole('region', { name: 'What it would do' });
+  await expect(would.getByRole('group', { name: 'The week as it stands' })).toBeVisible();
+  await expect(would.getByRole('group', { name: 'The week then' })).toBeVisible();
+  expect(await db().rows('SELECT day FROM week_away')).toHaveLength(0);
+  await would.getByRole('button', { name: 'Leave it as it is' }).click();
+  await expect(would).toHaveCount(0);
+  expect(await db().rows('SELECT day FROM week_away')).toHaveLength(0);
+  // A rush job that is so: the week is planned with it.
+  await page.getByLabel('What if', { exact: true }).selectOption('rush job');
+  await page.getByLabel('Which car', { exact: true }).fill(`Mail sledge ${RUN}`);
+  await page.getByLabel('Hours', { exact: true }).fill('2,5');
+  await page.getByRole('button', { name: 'See what it does' }).click();
+  await would.getByRole('button', { name: 'It is so: plan with it' }).click();
+  const line = page.getByRole('row', { name: new RegExp(`Mail sledge ${RUN}`) });
+  await expect(line).toBeVisible();
+  await line.getByRole('button').click();
+  await page.getByLabel('By', { exact: true }).selectOption({ label: 'Teodor' });
+  await page.getByRole('button', { name: 'Pin it there' }).click();
+  await expect(page.getByText(/The work: Teodor/)).toBeVisible();
+  await page.getByRole('button', { name: /Agree this plan/ }).click();
+  await expect(page.getByRole('button', { name: 'Agree this plan anew' })).toBeVisible();
+  const slots = await db().rows<{ person_id: string }>(
+    'SELECT week_slot.person_id FROM week_slot JOIN week_rush ON week_rush.id = job_id WHERE label = ?',
+    [`Mail sledge ${RUN}`],
+  );
+  const teodor = await db().row<{ id: string }>("SELECT id FROM person WHERE name = 'Teodor'");
+  expect(slots.map((row) => row.person_id)).toEqual([teodor!.id]);
+  // By keyboard from strip to strip.
+  const strip = page.getByRole('group', { name: 'The week, place by place' }).getByRole('button').first();
+  await strip.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.locator('[data-strip]:focus')).toHaveCount(1);
+});
+
+test('two people at once: what one records the other sees within a second', async ({ browser }) => {
+  const job = await onTheLift(`LIVE ${RUN}`);
+  const [one, two] = await Promise.all(
+    (['Brannoch', 'Ilse'] as const).map(async (name) => {
+      const page = await (await browser.newContext()).newPage();
+      await signIn(page, name);
+      await page.goto(`/bay/${job.orderId}`);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      return page;
+    }),
+  );
+  const words = await two!.getByRole('heading', { level: 1 }).innerText();
+  // The live channel of the second stands before the first writes.
+  await two!.waitForTimeout(1500);
+  const began = Date.now();
+  await one!.getByRole('button', { name: 'Done', exact: true }).click();
+  await expect(two!.getByRole('heading', { level: 1 })).not.toHaveText(words, { timeout: 5000 });
+  const took = Date.now() - began;
+  console.log(`seen by the other after ${took} ms`);
+  // Both press the same step: one is recorded, the other hears what happened meanwhile.
+  const before = (await entriesOf(db(), job.orderId)).length;
+  const step = await two!.getByRole('heading', { level: 1 }).innerText();
+  const measured = (page: Page) => page.locator('[name=measured]');
+  for (const page of [one!, two!]) {
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText(step);
+    if (await measured(page).count()) await measured(page).fill('4');
+  }
+  await Promise.all(
+    [one!, two!].map((page) => page.getByRole('button', { name: 'Done', exact: true }).click()),
+  );
+  await expect.poll(async () => (await entriesOf(db(), job.orderId)).length).toBe(before + 1);
+});
+
+test('a slow network and one that drops its answers: each move is recorded once', async ({ browser }) => {
+  const job = await onTheLift(`SLOW ${RUN}`);
+  const cable = await Cable.to(process.env.BASE_URL!);
+  const page = await (await browser.newContext({ baseURL: cable.url })).newPage();
+  await signIn(page, 'Brannoch');
+  await page.goto(`/bay/${job.orderId}`);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  const before = (await entriesOf(db(), job.orderId)).length;
+  const heading = page.getByRole('heading', { level: 1 });
+  cable.delay = 700;
+  let words = await heading.innerText();
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await expect(heading).not.toHaveText(words, { timeout: 20_000 });
+  // The request gets through, and its answer is torn on the way back.
+  cable.delay = 300;
+  words = await heading.innerText();
+  if (await page.locator('[name=measured]').count()) await page.locator('[name=measured]').fill('4');
+  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await page.waitForTimeout(380);
+  cable.cut();
+  await page.waitForTimeout(1500);
+  cable.delay = 0;
+  cable.mend();
+  await expect(heading).not.toHaveText(words, { timeout: 20_000 });
+  await expect(page.getByRole('button', { name: /not sent yet/ })).toHaveCount(0, { timeout: 30_000 });
+  const entries = (await entriesOf(db(), job.orderId)).slice(before);
+  expect(entries.map((entry) => entry.kind)).toEqual(['step.done', 'step.done']);
+  cable.close();
+});
+
+test('the finder and the keys: anything by a few letters, anywhere by two', async ({ page }) => {
+  const job = await onTheLift(`FND ${RUN}`);
+  await signIn(page, 'Odalys');
+  await give(page, 'finding.record', {
+    orderId: job.orderId,
+    area: 'front',
+    grade: 'note',
+    text: `Grease nipple number ${RUN} weeps`,
+    photoId: null,
+  });
+  await page.keyboard.press('/');
+  const field = page.getByPlaceholder(/Plate, name, part/);
+  await field.fill(`nipple ${RUN}`);
+  await expect(page.getByRole('option', { name: /weeps/ })).toBeVisible();
+  await field.fill(`nd${RUN}`);
+  await expect(page.getByRole('option', { name: new RegExp(`FND ${RUN}`) })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(`/orders/${job.orderId}`);
+  await page.keyboard.press('g');
+  await page.keyboard.press('w');
+  await expect(page).toHaveURL('/week');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+});
+
+/** Tabs until what has the focus answers to a name. */
+async function tabTo(page: Page, name: RegExp): Promise<void> {
+  for (let guard = 0; guard < 140; guard += 1) {
+    await page.keyboard.press('Tab');
+    const here = await page.evaluate(() => {
+      const at = document.activeElement as HTMLElement | null;
+      if (!at || at === document.body) return '';
+      const label = at.id ? document.querySelector(`label[for="${at.id}"]`)?.textContent : '';
+      return `${at.getAttribute('aria-label') ?? ''} ${label ?? ''} ${at.textContent ?? ''}`;
+    });
+    if (name.test(here)) return;
+  }
+  throw new Error(`nothing called ${name} can be reached by Tab`);
+}
+
+test('the main job by keyboard alone: signed in, found, stepped, torqued', async ({ page }) => {
+  const job = await onTheLift(`KEY ${RUN}`);
+  await page.goto('/sign-in');
+  await tabTo(page, /Name/);
+  await page.keyboard.type('Brannoch');
+  await tabTo(page, /Password/);
+  await page.keyboard.type('paint-pen-brannoch');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL('/');
+  await page.keyboard.press('/');
+  await page.keyboard.type(`KEY ${RUN}`);
+  await expect(page.getByRole('option', { name: new RegExp(`KEY ${RUN}`) })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(`/orders/${job.orderId}`);
+  await page.goto(`/bay/${job.orderId}`);
+  const heading = page.getByRole('heading', { level: 1 });
+  await expect(heading).toBeVisible();
+  const torqued = async () => (await entriesOf(db(), job.orderId)).some((entry) => entry.kind === 'torque');
+  for (let guard = 0; guard < 40 && !(await torqued()); guard += 1) {
+    const words = await heading.innerText();
+    const take = page.getByRole('button', { name: /^(Take|Pass|Clicked|Turned)/ });
+    if (await take.count()) {
+      const offered = await take.allInnerTexts();
+      await tabTo(page, /^\s*(Take|Pass|Clicked|Turned)/);
+      await page.keyboard.press('Enter');
+      await expect.poll(() => take.allInnerTexts()).not.toEqual(offered);
+      continue;
+    }
+    if (await page.locator('[name=measured]').count()) {
+      await tabTo(page, /Write down/);
+      await page.keyboard.type('4');
+    }
+    await tabTo(page, /^\s*Done\s*$/);
+    await page.keyboard.press('Enter');
+    await expect(heading).not.toHaveText(words);
+  }
+  expect(await torqued()).toBe(true);
+});
