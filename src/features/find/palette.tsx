@@ -136,7 +136,7 @@ export function Palette() {
                 value={text}
                 onValueChange={setText}
                 placeholder="Plate, name, part, fastener, note, or where to go"
-                className="input m-3 min-h-14 text-[1.25rem]"
+                className="input m-3 min-h-14 w-[calc(100%-1.5rem)] text-[1.25rem]"
               />
               <Command.List className="min-h-0 overflow-y-auto">
                 {hits.length > 0 && (

@@ -73,7 +73,7 @@ export function PastHours({
                 <span className="text-soft">
                   {' '}
                   {[
-                    shopMoment(job.closedAt, timeZone).slice(4, 15),
+                    shopMoment(job.closedAt, timeZone).replace(/^\w+ /, '').split(',')[0],
                     job.rusty && 'rusty',
                     job.firstTime && 'first of its kind here',
                   ]

@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { Refusal } from '@/core/calc/calculator';
 import type { Entry } from '@/core/ledger/entries';
 import { OFFLINE_COMMANDS } from '@/core/moves/offline';
@@ -18,6 +18,8 @@ const refused = (code: string, message: string, field = ''): Answer => ({
   ok: false,
   errors: [{ code, message, field }],
 });
+
+const neverChanges = () => () => undefined;
 
 type Read = BayBundle | 'signed-out' | 'none' | null;
 
@@ -53,7 +55,8 @@ export interface Bay {
  * commands to the server, and keeps on the device what it does not answer.
  */
 export function useBay(orderId: string | null, first: BayBundle | null): Bay {
-  const able = mayWorkOffline();
+  // Until the page runs in the browser nothing is said of it.
+  const able = useSyncExternalStore(neverChanges, mayWorkOffline, () => true);
   const [bundle, setBundle] = useState<BayBundle | null>(first);
   const [pending, setPending] = useState<Waiting[]>([]);
   const [online, setOnline] = useState(true);
