@@ -1,6 +1,6 @@
 import type { TapeMarkId } from '@/core/ledger/tape';
 import type { Db } from '../database';
-import { searchAll } from './search';
+import { type Hit, searchAll } from './search';
 
 export interface ListedOrder {
   id: string;
@@ -20,18 +20,18 @@ export const PAGE_SIZE = 25;
 /** All orders of the cars a search finds. */
 async function ordersOfFound(tx: Db, text: string): Promise<string[]> {
   const hits = await searchAll(tx, text);
-  if (!hits.length) return [];
-  const found = hits.map((hit) => hit.orderId);
-  const cars = hits
-    .filter((hit) => ['plate', 'customer', 'car'].includes(hit.what))
-    .map((hit) => hit.orderId);
-  if (!cars.length) return [...new Set(found)];
+  const of = (...what: Hit['what'][]) =>
+    hits.filter((hit) => what.includes(hit.what)).map((hit) => hit.orderId);
+  // A plate or a number is meant when there is one; else a name or a car. Words of the record are the finder's.
+  const exact = of('order', 'plate');
+  const cars = exact.length ? exact : of('customer', 'car');
+  if (!cars.length) return [];
   const rows = await tx.rows<{ id: string }>(
     `SELECT other.id FROM work_order JOIN work_order other ON other.vehicle_id = work_order.vehicle_id
       WHERE work_order.id IN (${cars.map(() => '?').join(', ')})`,
     cars,
   );
-  return [...new Set([...found, ...rows.map((row) => row.id)])];
+  return [...new Set(rows.map((row) => row.id))];
 }
 
 /** Orders by plate, the last characters of a plate, car, customer or number; open ones first, newest first. */
