@@ -22,7 +22,7 @@ await ensureMariadb();
 const database = await startDatabase(folder);
 try {
   await cli('Bringing the schema up to date', 'migrate', [], folder);
-  await cli('Loading the demo', 'load-demo', ['2026-04-14T18:30:00.000Z'], folder, { show: true });
+  await cli('Loading the demo', 'load-demo', ['2026-04-14T18:30:00.000Z', '6'], folder, { show: true });
   const {
     port,
     user,

@@ -74,7 +74,7 @@ async function endToEnd() {
   else if (!existsSync('/usr/bin/pdftotext')) await aptInstall(['poppler-utils'], 'pdftotext');
   if (!buildFresh()) await build();
   const folder = await testDatabase('e2e');
-  await cli('Loading the demo for the tests', 'load-demo', [DAY], folder);
+  await cli('Loading the demo for the tests', 'load-demo', [DAY, '60'], folder);
   const port = await freePort();
   const web = await startWeb({ port, dataDir: folder, env: { WRENCHWISE_NOW: DAY } });
   cleanUp.push(web.stop);

@@ -108,7 +108,7 @@ export async function lanWords({ addresses, fingerprint, file, port }) {
   const { default: QRCode } = await import('qrcode');
   const urls = addresses.map((address) => `https://${address}:${port}`);
   if (!urls.length) return '  This machine has no address on a network: only itself reaches the shop.';
-  const qr = await QRCode.toString(urls[0], { type: 'utf8', margin: 1 });
+  const qr = await QRCode.toString(urls[0], { type: 'terminal', small: true });
   return [
     `  On the shop’s network: ${urls.join('  ')}`,
     qr,

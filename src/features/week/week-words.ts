@@ -21,9 +21,13 @@ export function becauseWords(because: Because, problem: WeekProblem): string | n
     case 'overnight':
       return 'settles overnight';
     case 'place':
-      return `its place has ${nameOf(problem, because.what)} on it`;
+      return because.what
+        ? `its place has ${nameOf(problem, because.what)} on it`
+        : 'its place is not open sooner';
     case 'tech':
-      return `everybody who can do it is busy${because.what ? `, with ${nameOf(problem, because.what)}` : ''}`;
+      return because.what
+        ? `everybody who can do it is busy, with ${nameOf(problem, because.what)}`
+        : 'everybody who can do it is away';
     case 'helper':
       return 'waits for a second pair of hands';
     case 'pin':
