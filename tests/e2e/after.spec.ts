@@ -82,9 +82,9 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
   await page.goto(`/orders/${id}`);
   await expect(page.getByRole('link', { name: 'Measure it on its wheels' }).first()).toBeVisible();
   await page.goto(`/orders/${id}/heights`);
-  await typeHeights(page, { unit: 'in' } as never, ['20 13/16', '20 3/4', '22 3/8', '22 5/16']);
+  await typeHeights(page, { unit: 'in' } as never, ['20 5/8', '20 9/16', '22 3/8', '22 5/16']);
   await page.getByRole('button', { name: 'Keep these heights' }).click();
-  await expect(page.getByRole('img', { name: /on wheels 2: left 20 13\/16"/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /on wheels 2: left 20 5\/8"/ })).toBeVisible();
   await page.getByRole('button', { name: 'Accept it as it is' }).click();
   await page.getByLabel(/Why that is safe/).fill('still level, the customer said yes by phone');
   await enterPin(page, 'Odalys', 'Accept it');
