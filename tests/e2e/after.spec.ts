@@ -231,7 +231,7 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
   const door = `/api${new URL(address).pathname}`;
   const text = await pdfText(theirs, `${door}/handoff`);
   for (const part of [
-    '20 13/16"',
+    '20 5/8"',
     '20 9/16"',
     '+2.00°',
     '0.2° short: it runs straight',
