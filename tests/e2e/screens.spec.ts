@@ -24,6 +24,8 @@ async function orderOf(page: Page, find: string): Promise<string> {
 }
 
 test('axe finds nothing serious on any screen', async ({ page }) => {
+  // Some fifty screens, one after the other.
+  test.setTimeout(900_000);
   const found: Record<string, string[]> = {};
   const look = async (name: string, url: string) => {
     await page.goto(url);
