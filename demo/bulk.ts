@@ -9,7 +9,7 @@ import { CHAIN_START, canonicalJson, chainHash } from '../src/server/entries/can
 import { buildPacket } from '../src/server/documents/packet';
 import { packetPdf } from '../src/server/documents/packet-pdf';
 import { keepDocument } from '../src/server/documents/store';
-import { entriesOf } from '../src/server/entries/append';
+import { ENTRY_COLUMNS, entriesOf, entryRow } from '../src/server/entries/append';
 
 /**
  * Years of finished work in seconds: jobs that were played through the real commands are told again of other cars, at
@@ -136,7 +136,8 @@ function otherHeights(entry: Entry, shift: number): void {
     );
 }
 
-interface Told1 {
+/** One telling: which it is, under what number, from when. */
+interface Telling {
   index: number;
   number: number;
   from: number;
@@ -147,7 +148,7 @@ interface Told1 {
 function tellAgain(
   template: Template,
   stay: ReadonlySet<string>,
-  one: Told1,
+  one: Telling,
   draw: () => number,
   normal: () => number,
 ) {
@@ -262,20 +263,7 @@ function linked(chain: Chain, entries: Entry[]): unknown[][] {
     const canonical = canonicalJson(whole);
     const previous = chain.hash;
     chain.hash = chainHash(previous, canonical);
-    return [
-      whole.id,
-      chain.orderId,
-      whole.seq,
-      whole.kind,
-      new Date(whole.at),
-      new Date(whole.receivedAt),
-      whole.personId,
-      whole.deviceId,
-      whole.corrects,
-      canonical,
-      previous,
-      chain.hash,
-    ];
+    return entryRow(whole, canonical, previous, chain.hash);
   });
 }
 
@@ -314,11 +302,11 @@ async function writeOrder(
   const handoff = order.entries.findIndex((entry) => entry.kind === 'handoff');
   const before = handoff < 0 ? order.entries : order.entries.slice(0, handoff);
   const moved = new Date(order.entries[order.entries.length - 1]!.receivedAt);
-  await insertMany(tx, 'entry', ENTRY_COLUMNS, linked(chain, before));
+  await insertMany(tx, 'entry', [...ENTRY_COLUMNS], linked(chain, before));
   if (handoff >= 0) {
     const entry = order.entries[handoff] as EntryOf<'handoff'>;
     await seal(tx, entry, chain, ownPapers);
-    await insertMany(tx, 'entry', ENTRY_COLUMNS, linked(chain, order.entries.slice(handoff)));
+    await insertMany(tx, 'entry', [...ENTRY_COLUMNS], linked(chain, order.entries.slice(handoff)));
   }
   await tx.run('INSERT INTO chain_head (chain, count, hash, moved_at) VALUES (?, ?, ?, ?)', [
     order.id,
@@ -328,9 +316,6 @@ async function writeOrder(
   ]);
   return chain.count;
 }
-
-const ENTRY_COLUMNS =
-  'id chain seq kind at received_at person_id device_id corrects canonical previous_hash hash'.split(' ');
 
 /**
  * Tells played jobs again, so many of them, over the days before a day.

@@ -66,7 +66,6 @@ const GONE = new Set([
   'ER_SERVER_SHUTDOWN',
   // A node of several that is not, or no longer, part of them.
   'ER_UNKNOWN_COM_ERROR',
-  'ER_LOCK_DEADLOCK_WSREP',
 ]);
 /** Did the database go away, rather than say no? */
 export const databaseGone = (error: unknown) => GONE.has(codeOf(error));

@@ -44,7 +44,8 @@ export const OWNER = {
   lengthUnit: 'mm',
   torqueUnit: 'nm',
 };
-const INTAKE = (plate) => ({
+/** A car taken in with the least that is asked. */
+export const intakeOf = (plate) => ({
   customer: { name: `Keeper of ${plate}`, phone: '', email: '' },
   vehicle: {
     label: `Marl Quern ${plate}`,
@@ -102,7 +103,7 @@ export class FaultShop {
 
   async newOrder(ask = this.ask, plate = `F ${randomUUID().slice(0, 6)}`) {
     const answer = await (
-      await ask('/api/commands/intake.open', { id: randomUUID(), deviceSeq: 1, input: INTAKE(plate) })
+      await ask('/api/commands/intake.open', { id: randomUUID(), deviceSeq: 1, input: intakeOf(plate) })
     ).json();
     if (!answer.ok) throw new Error(JSON.stringify(answer.errors));
     return answer.answer.orderId;

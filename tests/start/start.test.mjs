@@ -12,8 +12,8 @@ import path from 'node:path';
 import { after, test } from 'node:test';
 import { findServer } from '../../scripts/lib/database.mjs';
 import { freePort } from '../../scripts/lib/web.mjs';
+import { browser, intakeOf, root } from './hands.mjs';
 
-const root = path.resolve(import.meta.dirname, '..', '..');
 // A folder only its owner may enter, as mktemp makes them.
 const dataDir = path.join(mkdtempSync(path.join(tmpdir(), 'wrenchwise-start-')), 'data');
 const running = new Set();
@@ -56,52 +56,9 @@ const verify = () =>
     env: { ...process.env, WRENCHWISE_DATA: dataDir },
   });
 
-/** A person at a browser: keeps cookies and says where a request was made. */
-function browser(port) {
-  const origin = `http://127.0.0.1:${port}`;
-  const jar = new Map();
-  return async (url, body) => {
-    const response = await fetch(origin + url, {
-      method: body ? 'POST' : 'GET',
-      body: body && JSON.stringify(body),
-      headers: {
-        origin,
-        'Content-Type': 'application/json',
-        cookie: [...jar].map(([k, v]) => `${k}=${v}`).join('; '),
-      },
-      redirect: 'manual',
-    });
-    for (const cookie of response.headers.getSetCookie()) {
-      const [name, value] = cookie.split(';')[0].split('=');
-      jar.set(name, value);
-    }
-    return response;
-  };
-}
-
 let ask;
 const give = async (name, input, id = randomUUID()) =>
   (await ask(`/api/commands/${name}`, { id, deviceSeq: 1, input })).json();
-
-const INTAKE = {
-  customer: { name: 'First Customer', phone: '', email: '' },
-  vehicle: {
-    label: 'Marl Quern 3',
-    body: 'pick-up',
-    plate: 'FIRST 1',
-    vin: '',
-    drive: 'four-wheel',
-    frontSuspension: 'coilover',
-    rearSuspension: 'leaf-over',
-    wheelbase: '3300 mm',
-    distanceUnit: 'km',
-  },
-  odometer: { value: 1200, unit: 'km' },
-  tires: '245/70R16',
-  wants: 'Level',
-  targets: { front: '520', rear: '560', unit: 'mm', method: 'hub' },
-  agreed: true,
-};
 
 let port;
 let orderId;
@@ -130,7 +87,7 @@ test('an empty shop: a code on the console, a first owner, a first job', { timeo
   assert.equal((await (await ask('/api/first-owner', { ...opening, code })).json()).ok, true);
   const again = await (await ask('/api/first-owner', { ...opening, code })).json();
   assert.match(again.errors[0].message, /opened already/);
-  const intake = await give('intake.open', INTAKE);
+  const intake = await give('intake.open', intakeOf('FIRST 1'));
   assert.equal(intake.ok, true, JSON.stringify(intake));
   orderId = intake.answer.orderId;
 });

@@ -2,22 +2,8 @@
 
 import { useState } from 'react';
 import { Dialog } from '@/ui/dialog';
+import { moveWords } from './move-words';
 import type { Bay } from './use-bay';
-
-const WORDS: Record<string, string> = {
-  'step.done': 'A step done',
-  'torque.record': 'A torque',
-  'heights.record': 'Heights',
-  'photo.bind': 'A photo',
-  'clock.on': 'Clock started',
-  'clock.off': 'Clock stopped',
-  'support.set': 'Raised or lowered',
-  'stuck.begin': 'Stuck',
-  'stuck.end': 'No longer stuck',
-  'finding.record': 'Something found',
-  'watch.add': 'A doubt to watch',
-  'setting.record': 'A setting',
-};
 
 /** What this tablet has that the shop has not: always in sight while there is something, or no network. */
 export function OfflineStrip({ bay }: { bay: Bay }) {
@@ -79,7 +65,7 @@ export function OfflineStrip({ bay }: { bay: Bay }) {
           {pending.map((move) => (
             <li key={move.id} className="flex justify-between gap-4 border-b border-rule py-2 text-[1.15rem]">
               <span>
-                {WORDS[move.name] ?? move.name}
+                {moveWords(move.name)}
                 {move.photo ? `, ${Math.ceil(move.photo.blob.size / 1024)} kB` : ''}
               </span>
               <span className="figure text-soft">

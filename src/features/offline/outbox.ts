@@ -4,6 +4,7 @@ import type { Entry } from '@/core/ledger/entries';
 import type { QueuedBody } from '@/core/moves/offline';
 import { postForm, postJson } from '@/ui/commands';
 import { sha256Hex, sign } from './signing';
+import { moveWords } from './move-words';
 import { type Waiting, store } from './store';
 
 /** What came of a queue that was sent. */
@@ -39,12 +40,7 @@ export async function keepOffset(serverIso: string): Promise<void> {
 }
 
 /** Signs a move and keeps it on the device until the server has it. @returns false when it could not be signed */
-export async function enqueue(
-  body: QueuedBody,
-  entries: Entry[],
-  words: string,
-  picture?: Blob,
-): Promise<boolean> {
+export async function enqueue(body: QueuedBody, entries: Entry[], picture?: Blob): Promise<boolean> {
   const text = JSON.stringify(body);
   const signature = await sign(body.personId, text);
   if (!signature) return false;
@@ -58,7 +54,6 @@ export async function enqueue(
     id: body.id,
     orderId: String(body.input.orderId ?? ''),
     name: body.name,
-    words,
     at: body.at,
     personId: body.personId,
     body: text,
@@ -105,7 +100,7 @@ async function sendInOrder(): Promise<Sent> {
     } else {
       // Nothing vanishes: what even a task could not hold stays here, to be read and taken out by hand.
       await db.put('meta', answer.errors[0]!.message, `stuck ${move.id}`);
-      result.tasks.push(`${move.words}: ${answer.errors[0]!.message}`);
+      result.tasks.push(`${moveWords(move.name)}: ${answer.errors[0]!.message}`);
       break;
     }
     await db.delete('outbox', move.seq!);

@@ -3,6 +3,7 @@ import type { Entry, HeightsData, StopReason } from '@/core/ledger/entries';
 import type { OrderState } from '@/core/ledger/order-state';
 import { heightsMove } from '@/core/moves/heights';
 import type { MoveEntry, Mover } from '@/core/moves/move';
+import type { OfflineCommand } from '@/core/moves/offline';
 import { stepDoneMove } from '@/core/moves/step-done';
 import { supportMove } from '@/core/moves/support';
 import { PLAIN_TORQUE, type TorqueInput, torqueMove } from '@/core/moves/torque';
@@ -30,7 +31,7 @@ function ownClock({ state, mover }: Asked) {
 const cast = <T>(value: unknown) => value as T;
 
 /** What each command that may be given without network makes of the record. The same moves the server makes. */
-const PREDICTED: Record<string, (asked: Asked) => MoveEntry[]> = {
+const PREDICTED: Record<OfflineCommand, (asked: Asked) => MoveEntry[]> = {
   'step.done': ({ bundle, state, input, mover }) =>
     stepDoneMove({ state, document: bundle.document, run: state.run! }, cast(input), mover),
   'support.set': ({ bundle, state, input, mover }) =>
@@ -128,9 +129,6 @@ const PREDICTED: Record<string, (asked: Asked) => MoveEntry[]> = {
     },
   ],
   'setting.record': ({ input: { orderId: _, ...data } }) => [{ kind: 'setting', data: cast(data) }],
-  'cut.record': () => {
-    throw new Refusal('network', 'A cut is recorded where the network reaches: it cannot be undone.', '');
-  },
 };
 
 const clockOff = (clockId: string, personId: string, reason: StopReason): MoveEntry => ({
@@ -142,11 +140,11 @@ const clockOff = (clockId: string, personId: string, reason: StopReason): MoveEn
  * What a command given without network makes of the record as it was last known here.
  * @throws Refusal just as the server would, as far as this device can know
  */
-export function predictEntries(name: string, asked: Asked): Entry[] {
+export function predictEntries(name: OfflineCommand, asked: Asked): Entry[] {
   const { bundle, state, mover, at } = asked;
   const last = bundle.entries[bundle.entries.length - 1]!;
   const count = last.seq + state.torques.length;
-  return PREDICTED[name]!(asked).map(
+  return PREDICTED[name](asked).map(
     (move, index) =>
       ({
         ...move,
@@ -163,5 +161,3 @@ export function predictEntries(name: string, asked: Asked): Entry[] {
       }) as Entry,
   );
 }
-
-export const mayBePredicted = (name: string) => name in PREDICTED;

@@ -11,8 +11,6 @@ export interface Waiting {
   id: string;
   orderId: string;
   name: string;
-  /** What it was, in the words of the button that was tapped. */
-  words: string;
   at: string;
   personId: string;
   /** The text that was signed, and its signature. */

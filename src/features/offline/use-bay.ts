@@ -3,12 +3,12 @@
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { Refusal } from '@/core/calc/calculator';
 import type { Entry } from '@/core/ledger/entries';
-import { OFFLINE_COMMANDS } from '@/core/moves/offline';
+import { isOfflineCommand } from '@/core/moves/offline';
 import type { Answer, CommandRoute, Envelope } from '@/ui/commands';
 import { type BayBundle, stateOf } from '../bay/bay-bundle';
 import { deviceTime, enqueue, keepOffset, onOutbox, sendWaiting, waiting } from './outbox';
-import { mayBePredicted, predictEntries } from './predict';
-import { keyReady } from './signing';
+import { predictEntries } from './predict';
+import { keyReady, sha256Hex } from './signing';
 import { type Waiting, mayWorkOffline, store } from './store';
 
 const ANSWER_WITHIN_MS = 5000;
@@ -143,14 +143,14 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
   }, [online, reload]);
 
   const queue = useCallback(
-    async (name: string, envelope: Envelope, words: string, picture?: Blob): Promise<Answer> => {
+    async (name: string, envelope: Envelope, picture?: Blob): Promise<Answer> => {
       const { bundle: car, pending: before } = kept.current;
       if (!able || !car)
         return refused(
           'network',
           'The shop’s server did not answer, and this browser keeps nothing without it.',
         );
-      if (!OFFLINE_COMMANDS.has(name) || !mayBePredicted(name))
+      if (!isOfflineCommand(name))
         return refused(
           'network',
           'This needs the network: somebody else’s yes cannot be kept on the tablet.',
@@ -186,7 +186,6 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
           input: name === 'clock.off' ? input : { ...input, orderId: car.orderId },
         },
         entries,
-        words,
         picture,
       );
       if (!ok)
@@ -206,16 +205,15 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
   const route = useMemo<CommandRoute>(
     () => ({
       async send(name, envelope, ask) {
-        const words = name;
         // What waits goes first: a later move never overtakes an earlier one.
-        if (kept.current.pending.length && OFFLINE_COMMANDS.has(name)) {
+        if (kept.current.pending.length && isOfflineCommand(name)) {
           await send();
-          if (kept.current.pending.length) return queue(name, envelope, words);
+          if (kept.current.pending.length) return queue(name, envelope);
         }
         const answer = await ask();
         if (answer.ok || answer.errors[0]?.code !== 'network') return answer;
         setOnline(false);
-        return OFFLINE_COMMANDS.has(name) ? queue(name, envelope, words) : answer;
+        return isOfflineCommand(name) ? queue(name, envelope) : answer;
       },
       refresh: () => void reload(),
     }),
@@ -225,15 +223,8 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
   const keepPhoto = useCallback(
     async (file: File, target: Record<string, unknown>) => {
       const id = crypto.randomUUID();
-      const bytes = await file.arrayBuffer();
-      const hash = await crypto.subtle.digest('SHA-256', bytes);
-      const uploadHash = [...new Uint8Array(hash)].map((b) => b.toString(16).padStart(2, '0')).join('');
-      return queue(
-        'photo.bind',
-        { id, deviceSeq: 0, input: { ...target, photoId: null, uploadHash } },
-        'Photo',
-        file,
-      );
+      const uploadHash = await sha256Hex(await file.arrayBuffer());
+      return queue('photo.bind', { id, deviceSeq: 0, input: { ...target, photoId: null, uploadHash } }, file);
     },
     [queue],
   );

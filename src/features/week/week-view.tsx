@@ -138,6 +138,7 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
         endsAt: fromAxis(calendar, placed.end, true),
       })),
     });
+  const shared = { calendar, jobs, chosen, onChoose: setChosen };
   if (!problem.jobs.length)
     return <p className="py-6 text-soft">Nothing is open and nothing comes back: take a car in.</p>;
   if (!week)
@@ -164,29 +165,14 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
         )}
       </div>
       {busy && <p role="status">Something changed: planning again…</p>}
-      <WeekTapes
-        problem={problem}
-        plan={week.plan}
-        calendar={calendar}
-        jobs={jobs}
-        chosen={chosen}
-        onChoose={setChosen}
-        label="The week, place by place"
-      />
+      <WeekTapes problem={problem} plan={week.plan} {...shared} label="The week, place by place" />
       <p className="-mt-3 text-[0.95rem] text-soft">
         Thick: what half such jobs take. Thin: what four in five keep. Oxide: past its promise. Grey days: the
         rack is not to be had.
       </p>
       <div className="grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,1fr)_22rem]">
         <div className="min-w-0">
-          <WeekList
-            problem={problem}
-            week={week}
-            calendar={calendar}
-            jobs={jobs}
-            chosen={chosen}
-            onChoose={setChosen}
-          />
+          <WeekList problem={problem} week={week} {...shared} />
         </div>
         <div className="no-print grid content-start gap-6">
           {job && (
@@ -238,27 +224,11 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
               <div className="mt-3 grid gap-8 lg:grid-cols-2">
                 <div className="min-w-0">
                   <h3>As it stands</h3>
-                  <WeekTapes
-                    problem={problem}
-                    plan={week.plan}
-                    calendar={calendar}
-                    jobs={jobs}
-                    chosen={chosen}
-                    onChoose={setChosen}
-                    label="The week as it stands"
-                  />
+                  <WeekTapes problem={problem} plan={week.plan} {...shared} label="The week as it stands" />
                 </div>
                 <div className="min-w-0">
                   <h3>Then</h3>
-                  <WeekTapes
-                    problem={other!}
-                    plan={then.plan}
-                    calendar={calendar}
-                    jobs={jobs}
-                    chosen={chosen}
-                    onChoose={setChosen}
-                    label="The week then"
-                  />
+                  <WeekTapes problem={other!} plan={then.plan} {...shared} label="The week then" />
                 </div>
               </div>
               <div className="mt-4">

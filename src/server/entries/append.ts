@@ -23,6 +23,39 @@ export interface Author {
   receivedAt: Date;
 }
 
+/** The columns of an entry's row, and a place for each. */
+export const ENTRY_COLUMNS = [
+  'id',
+  'chain',
+  'seq',
+  'kind',
+  'at',
+  'received_at',
+  'person_id',
+  'device_id',
+  'corrects',
+  'canonical',
+  'previous_hash',
+  'hash',
+] as const;
+export const ENTRY_INTO = `entry (${ENTRY_COLUMNS.join(', ')}) VALUES (${ENTRY_COLUMNS.map(() => '?').join(', ')})`;
+
+/** An entry as its row: the text that is hashed, and beside it what is looked up by. */
+export const entryRow = (entry: Entry, canonical: string, previous: string, hash: string) => [
+  entry.id,
+  entry.chain,
+  entry.seq,
+  entry.kind,
+  new Date(entry.at),
+  new Date(entry.receivedAt),
+  entry.personId,
+  entry.deviceId,
+  entry.corrects,
+  canonical,
+  previous,
+  hash,
+];
+
 interface HeadRow {
   count: number;
   hash: string;
@@ -74,24 +107,7 @@ export async function appendEntries(
     } as Entry;
     const canonical = canonicalJson(entry);
     const own = chainHash(hash, canonical);
-    await tx.run(
-      `INSERT INTO entry (id, chain, seq, kind, at, received_at, person_id, device_id, corrects, canonical, previous_hash, hash)
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-      [
-        entry.id,
-        chain,
-        count,
-        entry.kind,
-        author.at,
-        author.receivedAt,
-        entry.personId,
-        entry.deviceId,
-        entry.corrects,
-        canonical,
-        hash,
-        own,
-      ],
-    );
+    await tx.run(`INSERT INTO ${ENTRY_INTO}`, entryRow(entry, canonical, hash, own));
     hash = own;
     written.push(JSON.parse(canonical) as Entry);
   }

@@ -10,7 +10,7 @@ import type { RunDocument } from '@/core/procedure/engine';
 import { type Db, transaction } from '../database';
 import { now } from '../clock';
 import { deriveOrder } from '../derive';
-import { type Draft, SHOP_CHAIN, appendEntries } from '../entries/append';
+import { type Draft, ENTRY_INTO, SHOP_CHAIN, appendEntries, entryRow } from '../entries/append';
 import { CHAIN_START, canonicalJson, chainHash, sha256 } from '../entries/canonical';
 import { runHash } from '../entries/order';
 import { walkChain } from '../entries/verify';
@@ -226,24 +226,7 @@ async function keepEntries(tx: Db, file: WorkOrderFile, entries: Entry[]): Promi
   let previous = CHAIN_START;
   for (const [index, entry] of entries.entries()) {
     const { canonical, hash } = file.entries[index]!;
-    const done = await tx.run(
-      `INSERT IGNORE INTO entry (id, chain, seq, kind, at, received_at, person_id, device_id, corrects, canonical, previous_hash, hash)
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-      [
-        entry.id,
-        entry.chain,
-        entry.seq,
-        entry.kind,
-        new Date(entry.at),
-        new Date(entry.receivedAt),
-        entry.personId,
-        entry.deviceId,
-        entry.corrects,
-        canonical,
-        previous,
-        hash,
-      ],
-    );
+    const done = await tx.run(`INSERT IGNORE INTO ${ENTRY_INTO}`, entryRow(entry, canonical, previous, hash));
     if (!done.affectedRows) throw refused('entry', `Entry ${index + 1} is on the record here already.`);
     previous = hash;
   }
