@@ -10,6 +10,7 @@ import type { StanceInput } from '@/core/stance/drawing';
 import { heightsOf } from '@/core/stance/readings';
 import { useCommand } from '@/ui/commands';
 import { CheckField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
+import { LENGTH_UNITS } from '@/ui/units';
 import { HeightPad } from '@/ui/height-pad';
 import { StancePanel } from './stance-panel';
 
@@ -159,10 +160,7 @@ export function HeightsForm({
               label="Lengths without a unit are"
               value={unit}
               onChange={(event) => setUnit(event.target.value as 'in' | 'mm')}
-              options={[
-                ['in', 'inches'],
-                ['mm', 'millimeters'],
-              ]}
+              options={LENGTH_UNITS}
             />
             <SelectField
               name="method"

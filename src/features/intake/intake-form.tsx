@@ -19,6 +19,7 @@ import {
   fieldsOf,
   odometerFrom,
 } from '@/ui/form';
+import { LENGTH_UNITS } from '@/ui/units';
 
 const SHOWN = [
   'customer.name',
@@ -287,10 +288,7 @@ export function IntakeForm({
                 name="targets.unit"
                 label="Lengths without a unit are"
                 defaultValue={lengthUnit}
-                options={[
-                  ['in', 'inches'],
-                  ['mm', 'millimeters'],
-                ]}
+                options={LENGTH_UNITS}
               />
               <TextField
                 className="col-span-2"

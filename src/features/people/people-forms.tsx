@@ -7,6 +7,7 @@ import type { PersonRow, SessionRow } from '@/server/queries/people';
 import { useCommand } from '@/ui/commands';
 import { Dialog } from '@/ui/dialog';
 import { CheckField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
+import { LENGTH_UNITS, TORQUE_UNITS } from '@/ui/units';
 
 /** One of the crew as the owner sees them: what they may do and can do, a new secret, and letting them go. */
 export function PersonLine({ person, own }: { person: PersonRow; own: boolean }) {
@@ -232,24 +233,8 @@ export function OwnSettings({
     >
       <Errors errors={errors}>
         <div className="grid grid-cols-2 gap-3">
-          <SelectField
-            name="lengthUnit"
-            label="Lengths"
-            defaultValue={lengthUnit}
-            options={[
-              ['in', 'inches'],
-              ['mm', 'millimeters'],
-            ]}
-          />
-          <SelectField
-            name="torqueUnit"
-            label="Torque"
-            defaultValue={torqueUnit}
-            options={[
-              ['lbft', 'lbf·ft'],
-              ['nm', 'N·m'],
-            ]}
-          />
+          <SelectField name="lengthUnit" label="Lengths" defaultValue={lengthUnit} options={LENGTH_UNITS} />
+          <SelectField name="torqueUnit" label="Torque" defaultValue={torqueUnit} options={TORQUE_UNITS} />
         </div>
         <TextField
           name="newPassword"

@@ -4,6 +4,7 @@ import { useRef, useState } from 'react';
 import { ROLES } from '@/core/ledger/roles';
 import { useCommand } from '@/ui/commands';
 import { CheckField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
+import { LENGTH_UNITS, TORQUE_UNITS } from '@/ui/units';
 
 export function AddPerson() {
   const { give, busy, errors } = useCommand('person.add');
@@ -53,22 +54,8 @@ export function AddPerson() {
             <CheckField key={role} name={`role.${role}`} label={role} />
           ))}
         </fieldset>
-        <SelectField
-          name="lengthUnit"
-          label="Lengths"
-          options={[
-            ['in', 'inches'],
-            ['mm', 'millimeters'],
-          ]}
-        />
-        <SelectField
-          name="torqueUnit"
-          label="Torque"
-          options={[
-            ['lbft', 'lbf·ft'],
-            ['nm', 'N·m'],
-          ]}
-        />
+        <SelectField name="lengthUnit" label="Lengths" options={LENGTH_UNITS} />
+        <SelectField name="torqueUnit" label="Torque" options={TORQUE_UNITS} />
         <div className="col-span-2">
           <FormErrors errors={errors} shown={['name', 'pin', 'password']} />
           <button className="btn w-full" disabled={busy}>
@@ -107,14 +94,7 @@ export function AddWrench() {
         <TextField className="col-span-3" name="name" label="Wrench, as it is called here" />
         <TextField name="low" label="Lowest value" inputMode="decimal" />
         <TextField name="high" label="Highest value" inputMode="decimal" />
-        <SelectField
-          name="unit"
-          label="Unit"
-          options={[
-            ['lbft', 'lbf·ft'],
-            ['nm', 'N·m'],
-          ]}
-        />
+        <SelectField name="unit" label="Unit" options={TORQUE_UNITS} />
         <TextField className="col-span-3" name="calibrationDue" label="Calibration runs out" type="date" />
         <div className="col-span-3">
           <FormErrors errors={errors} shown={['name', 'low', 'high', 'calibrationDue']} />

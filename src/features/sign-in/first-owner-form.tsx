@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { FieldError } from '@/server/commands/execute';
 import { postJson } from '@/ui/commands';
 import { Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
+import { LENGTH_UNITS, TORQUE_UNITS } from '@/ui/units';
 
 const FIELDS = [
   'code',
@@ -84,22 +85,8 @@ export function FirstOwnerForm() {
           hint="4 to 6 digits, for this shop’s tablets"
         />
         <div className="grid grid-cols-2 gap-3">
-          <SelectField
-            name="owner.lengthUnit"
-            label="Lengths"
-            options={[
-              ['in', 'inches'],
-              ['mm', 'millimeters'],
-            ]}
-          />
-          <SelectField
-            name="owner.torqueUnit"
-            label="Torque"
-            options={[
-              ['lbft', 'lbf·ft'],
-              ['nm', 'N·m'],
-            ]}
-          />
+          <SelectField name="owner.lengthUnit" label="Lengths" options={LENGTH_UNITS} />
+          <SelectField name="owner.torqueUnit" label="Torque" options={TORQUE_UNITS} />
         </div>
       </Errors>
       <div className="sm:col-span-2">

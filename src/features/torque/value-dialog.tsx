@@ -9,6 +9,7 @@ import { torqueBoth } from '@/core/units/torque-text';
 import { useCommand } from '@/ui/commands';
 import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
+import { TORQUE_UNITS } from '@/ui/units';
 import { PersonPin, type PinPerson } from '@/ui/person-pin';
 
 const KINDS = [
@@ -115,10 +116,7 @@ export function ValueButton({
                     label="Unit"
                     value={unit}
                     onChange={(event) => setUnit(event.target.value as typeof unit)}
-                    options={[
-                      ['lbft', 'lbf·ft'],
-                      ['nm', 'N·m'],
-                    ]}
+                    options={TORQUE_UNITS}
                   />
                 </div>
               )}

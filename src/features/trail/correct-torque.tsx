@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useCommand } from '@/ui/commands';
 import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
+import { TORQUE_UNITS } from '@/ui/units';
 
 /** Corrects what a torque entry says of its wrench and reading; after the handoff it makes another packet version. */
 export function CorrectTorque({
@@ -57,14 +58,7 @@ export function CorrectTorque({
                 inputMode="decimal"
                 hint="empty: it clicked at its value"
               />
-              <SelectField
-                name="unit"
-                label="Unit"
-                options={[
-                  ['lbft', 'lbf·ft'],
-                  ['nm', 'N·m'],
-                ]}
-              />
+              <SelectField name="unit" label="Unit" options={TORQUE_UNITS} />
             </div>
             <TextField className="mt-3" name="reason" label="Why" />
             <FormErrors errors={errors} shown={['wrenchId', 'reason', 'reading']} />
