@@ -1,6 +1,7 @@
 import { expose } from 'comlink';
 import type { PlannerInput } from '@/core/planner/car-stand';
 import { type CatalogPart, findParts } from '@/core/planner/find-parts';
+import { type FinishedLift, learnFor, ratiosOf } from '@/core/planner/learning';
 import { type OneEnd } from '@/core/planner/measures';
 import { partKind } from '@/core/planner/part-kinds';
 import { freshPart } from '@/core/planner/plan-part';
@@ -25,8 +26,16 @@ const doors = {
       const spread = spreadOfPlan(input, 10_000, 1, sd);
       return { ...spread, ms: performance.now() - began };
     }),
-  find: (input: PlannerInput, catalog: CatalogPart[], tolerance: number) =>
-    answered(() => findParts(input, catalog, tolerance)),
+  find: (
+    input: PlannerInput,
+    catalog: CatalogPart[],
+    tolerance: number,
+    past: FinishedLift[],
+    platform: string,
+  ) =>
+    answered(() =>
+      findParts(input, catalog, tolerance, (parts) => ratiosOf(learnFor(parts, past, platform))),
+    ),
   schools: (input: PlannerInput, wanted: Record<OneEnd, number | null>) =>
     answered(() =>
       (['front', 'rear'] as const).map((end) => {

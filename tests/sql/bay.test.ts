@@ -605,7 +605,18 @@ describe('the clock', () => {
     expect(refusal(await close(18))).toMatchObject({ code: 'no-clock' });
     const span = (await stateOf(job.orderId)).clocks.find((clock) => clock.clockId === clockId)!;
     expect((Date.parse(span.to!) - Date.parse(span.from)) / 3_600_000).toBeCloseTo(2, 6);
-    expect(await overlaps(db())).toEqual(expect.any(Array));
+    // A clock found to lie over another is kept, and the lead's to look at for sixty days.
+    const other = await started('LATE 2');
+    shop.clock = new Date(Date.parse(DAY) - 19 * 3_600_000);
+    await shop.act('Teodor', 'clock.on', { orderId: other.orderId, stepId: null }, 0);
+    shop.clock = at;
+    const numberOf = async ({ orderId: id }: { orderId: string }) =>
+      (await db().row<{ number: number }>('SELECT number FROM work_order WHERE id = ?', [id]))!.number;
+    const over = { person: 'Teodor', orders: [await numberOf(job), await numberOf(other)] };
+    expect(await overlaps(db(), new Date(DAY))).toContainEqual(expect.objectContaining(over));
+    const later = new Date(Date.parse(DAY) + 61 * 86_400_000);
+    expect(await overlaps(db(), later)).not.toContainEqual(expect.objectContaining(over));
+    await shop.act('Teodor', 'clock.off', { reason: 'day end' });
   });
 });
 

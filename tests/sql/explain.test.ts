@@ -58,7 +58,7 @@ const ASKED: Record<string, () => Promise<unknown>> = {
     await openClocks(db(), now());
     await hoursSince(db(), new Date(now().getTime() - 86_400_000), now());
     await runningJobs(db(), now());
-    await overlaps(db());
+    await overlaps(db(), now());
   },
   'hours of a month': () => readHoursBook(db(), new Date('2026-01-01'), new Date('2026-02-01')),
   'hours that teach': () =>

@@ -4,9 +4,9 @@ import { eachCorner } from '@/core/calc/fields';
 import { predictLift } from '@/core/calc/lift.predict';
 import { type PlannerInput, heightsAfter, standCar } from '@/core/planner/car-stand';
 import { acrossScale, planAcross, planScale, planSide } from '@/core/planner/drawing';
-import { findParts, liftAlone } from '@/core/planner/find-parts';
+import { asPlanPart, findParts, liftAlone } from '@/core/planner/find-parts';
 import { judgeCar } from '@/core/planner/judge';
-import { LIFT_PRIOR, learnLift } from '@/core/planner/learning';
+import { LIFT_PRIOR, learnFor, learnLift, ratiosOf } from '@/core/planner/learning';
 import { measuresOf } from '@/core/planner/measures';
 import { PART_KIND_IDS, partKind } from '@/core/planner/part-kinds';
 import { type PlanPart, fitsAxle, freshPart } from '@/core/planner/plan-part';
@@ -276,6 +276,40 @@ describe('finding parts', () => {
     const [best] = findParts({ ...BASE, targets: { front: null, rear: 615 } }, parts, 40);
     expect(best!.ids).toEqual(['a', 'b']);
     expect(Math.abs(best!.whole.rear - best!.summed.rear)).toBeGreaterThan(0.05);
+  });
+  test('each set found is told as the plan itself will tell it, by the kit its own parts come in', () => {
+    const ofKit = catalog.map((part) => (part.id === 'c1' ? { ...part, kit: 'K' } : part));
+    const past = Array.from({ length: 12 }, () => ({
+      kit: 'K',
+      platform: 'P',
+      end: 'front' as const,
+      predicted: 50,
+      measured: 41,
+    }));
+    const learnedOf = (parts: PlanPart[]) => ratiosOf(learnFor(parts, past, ''));
+    const found = findParts(BASE, ofKit, 12, learnedOf);
+    expect(found.some((plan) => plan.ids.includes('c1'))).toBe(true);
+    expect(found.some((plan) => !plan.ids.includes('c1'))).toBe(true);
+    for (const plan of found) {
+      const parts = ofKit.filter((part) => plan.ids.includes(part.id)).map(asPlanPart);
+      const input = { ...BASE, parts, learned: learnedOf(parts) };
+      const after = heightsAfter(input, standCar(input))!;
+      const off = Math.max(
+        Math.abs((after.LF + after.RF) / 2 - BASE.targets.front!),
+        Math.abs((after.LR + after.RR) / 2 - BASE.targets.rear!),
+      );
+      expect(plan.wholeError).toBeCloseTo(off, 6);
+      expect(off).toBeLessThanOrEqual(12);
+    }
+  });
+  test('by the whole, none of the sets found beats another', () => {
+    const found = findParts(BASE, catalog, 25);
+    expect(found.length).toBeGreaterThan(1);
+    for (const one of found)
+      for (const other of found.filter((plan) => plan !== one))
+        expect(
+          other.wholeError <= one.wholeError && other.cost <= one.cost && other.minutes <= one.minutes,
+        ).toBe(false);
   });
   test('without a baseline or a target it says what is missing', () => {
     expect(() => findParts({ ...BASE, baseline: null }, catalog, 5)).toThrow(/measure the car/);

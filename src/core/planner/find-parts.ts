@@ -23,10 +23,17 @@ export interface FoundPlan extends PlanChoice {
 const MOST_SLOTS = 12;
 const MOST_OPTIONS = 8;
 
+/** What finished jobs teach of a set of parts: measured over predicted, by axle. */
+type LearnedOf = (parts: PlanPart[]) => PlannerInput['learned'];
+
 /** What one part alone does to the axles' lift on this car, mm: predicted with it less predicted without. */
-export function liftAlone(input: PlannerInput, part: PlanPart): { front: number; rear: number } {
+export function liftAlone(
+  input: PlannerInput,
+  part: PlanPart,
+  learnedOf: LearnedOf = () => input.learned,
+): { front: number; rear: number } {
   const without = standCar({ ...input, parts: [] });
-  const withIt = standCar({ ...input, parts: [part] });
+  const withIt = standCar({ ...input, parts: [part], learned: learnedOf([part]) });
   return {
     front: withIt.lift.LF / 2 + withIt.lift.RF / 2 - without.lift.LF / 2 - without.lift.RF / 2,
     rear: withIt.lift.LR / 2 + withIt.lift.RR / 2 - without.lift.LR / 2 - without.lift.RR / 2,
@@ -59,13 +66,29 @@ function useful(input: PlannerInput, part: CatalogPart): boolean {
   );
 }
 
+/** How much farther out the sums are looked at than the wholes may be, since the two differ. */
+const WIDER = 1.5;
+
+/** Does one plan beat another: no worse in anything, and better in something? */
+function beats(a: FoundPlan, b: FoundPlan): boolean {
+  const by = [b.wholeError - a.wholeError, b.cost - a.cost, b.minutes - a.minutes];
+  return by.every((less) => less >= 0) && by.some((less) => less > 0);
+}
+
 /**
  * Finds in the catalog the sets of parts that nothing beats on height error, cost and minutes. Each option's lift is
- * computed on this car; the sets found are then predicted whole, since lifts do not add up exactly.
+ * computed on this car; the sets found are then predicted whole, since lifts do not add up exactly, and what the whole
+ * puts out of tolerance or behind another is left out.
  * @param input the car and its targets, with a baseline @param catalog the shop's parts @param tolerance mm
- * @returns the choices, with the difference between the sum and the whole
+ * @param learnedOf what finished jobs teach of a set of parts; a plan's own where nothing is said by set
+ * @returns the choices by the error of the whole, with the difference between the sum and the whole (mm)
  */
-export function findParts(input: PlannerInput, catalog: CatalogPart[], tolerance: number): FoundPlan[] {
+export function findParts(
+  input: PlannerInput,
+  catalog: CatalogPart[],
+  tolerance: number,
+  learnedOf: LearnedOf = () => input.learned,
+): FoundPlan[] {
   const { baseline, targets } = input;
   if (!baseline) throw new Refusal('no-baseline', 'Targets are heights: measure the car first.', 'baseline');
   const bare = standCar({ ...input, parts: [] });
@@ -91,7 +114,7 @@ export function findParts(input: PlannerInput, catalog: CatalogPart[], tolerance
     if (filled >= MOST_OPTIONS || (filled === 0 && slots.size >= MOST_SLOTS)) continue;
     let lift;
     try {
-      lift = liftAlone(input, asPlanPart(part));
+      lift = liftAlone(input, asPlanPart(part), learnedOf);
     } catch (error) {
       if (error instanceof Refusal) continue;
       throw error;
@@ -117,12 +140,13 @@ export function findParts(input: PlannerInput, catalog: CatalogPart[], tolerance
     });
     if (rivals.length) option.excludes = [...(option.excludes ?? []), ...rivals.map((rival) => rival.id)];
   }
-  return choosePlans({ targets: wanted, tolerance, options }).front.map((choice) => {
+  const wider = { targets: wanted, tolerance: tolerance * WIDER, options };
+  const found = choosePlans(wider).front.map((choice): FoundPlan => {
     // Told front first and then as the catalog lists them, whatever their ids.
     const chosen = [...known.values()].filter((part) => choice.ids.includes(part.id));
     chosen.sort((a, b) => Number(a.end === 'rear') - Number(b.end === 'rear'));
     const parts = chosen.map(asPlanPart);
-    const stand = standCar({ ...input, parts });
+    const stand = standCar({ ...input, parts, learned: learnedOf(parts) });
     const whole = {
       front: (stand.lift.LF + stand.lift.RF - bare.lift.LF - bare.lift.RF) / 2,
       rear: (stand.lift.LR + stand.lift.RR - bare.lift.LR - bare.lift.RR) / 2,
@@ -139,4 +163,8 @@ export function findParts(input: PlannerInput, catalog: CatalogPart[], tolerance
       wholeError: Math.max(off('front'), off('rear')),
     };
   });
+  const near = found.filter((plan) => plan.wholeError <= tolerance);
+  return near
+    .filter((plan) => !near.some((other) => beats(other, plan)))
+    .sort((a, b) => a.wholeError - b.wholeError || a.cost - b.cost || a.minutes - b.minutes);
 }

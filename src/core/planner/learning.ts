@@ -1,4 +1,6 @@
 import { shrunkLogRatio } from '../calc/labor.estimate';
+import type { OneEnd } from './measure-defs';
+import { type PlanPart, partsAt } from './plan-part';
 
 /** One axle of a finished job: what was predicted and what was measured, mm of lift, with which kit on which platform. */
 export interface FinishedLift {
@@ -53,3 +55,24 @@ export function learnLift(
     from: byKit.length ? 'kit' : jobs.length ? 'platform' : 'nothing',
   };
 }
+
+/**
+ * What finished jobs teach about the parts of a plan, each axle by the kit its parts come in.
+ * @param parts the plan's parts @param past finished axles (mm) @param platform the car's, or empty where nobody knows
+ * @returns for each axle what `learnLift` says
+ */
+export function learnFor(
+  parts: readonly PlanPart[],
+  past: readonly FinishedLift[],
+  platform: string,
+): Record<OneEnd, LearnedLift> {
+  const learn = (end: OneEnd) =>
+    learnLift(past, { kit: partsAt(parts, end).find((part) => part.kit)?.kit ?? null, platform, end });
+  return { front: learn('front'), rear: learn('rear') };
+}
+
+/** The ratios alone, as a prediction takes them. */
+export const ratiosOf = (learned: Record<OneEnd, LearnedLift>) => ({
+  front: learned.front.ratio,
+  rear: learned.rear.ratio,
+});

@@ -42,7 +42,7 @@ export function fitsAxle(kind: PartKind, suspension: SuspensionKind, end: OneEnd
   return partKind(kind).fits?.(suspension, end) ?? true;
 }
 
-export function partsAt(parts: PlanPart[], end: OneEnd): PlanPart[] {
+export function partsAt(parts: readonly PlanPart[], end: OneEnd): PlanPart[] {
   return parts.filter((part) => part.end === end || part.end === 'both');
 }
 

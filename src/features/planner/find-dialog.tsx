@@ -15,6 +15,7 @@ import { formatTape } from '@/core/calc/tape.format';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import type { PlannerInput } from '@/core/planner/car-stand';
 import { type CatalogPart, type FoundPlan, asPlanPart } from '@/core/planner/find-parts';
+import type { FinishedLift } from '@/core/planner/learning';
 import type { PlanPart } from '@/core/planner/plan-part';
 import { MM_PER_INCH } from '@/core/units/length';
 import { hoursText, moneyText } from '@/core/units/money';
@@ -31,6 +32,8 @@ export function FindDialog({
   onClose,
   input,
   catalog,
+  past,
+  platform,
   unit,
   currency,
   onTake,
@@ -39,6 +42,9 @@ export function FindDialog({
   onClose: () => void;
   input: PlannerInput;
   catalog: CatalogPart[];
+  /** Finished jobs, which teach each kit's own ratio. */
+  past: FinishedLift[];
+  platform: string;
   unit: TapeUnit;
   currency: string;
   onTake: (parts: PlanPart[]) => void;
@@ -53,7 +59,7 @@ export function FindDialog({
     let current = true;
     const [plan, within] = JSON.parse(key) as [PlannerInput, number];
     void plannerDoors()
-      .find(plan, catalog, within)
+      .find(plan, catalog, within, past, platform)
       .then((got) => {
         if (!current) return;
         setFound(got.ok ? got.answer : []);
@@ -63,7 +69,7 @@ export function FindDialog({
     return () => {
       current = false;
     };
-  }, [key, catalog]);
+  }, [key, catalog, past, platform]);
   const nameOf = (id: string) => catalog.find((part) => part.id === id)?.name ?? id;
   const points = (found ?? []).map((plan, index) => ({
     index,

@@ -346,6 +346,8 @@ export function Planner({
         onClose={() => setFinding(false)}
         input={planned.input}
         catalog={catalog}
+        past={past}
+        platform={platform}
         unit={unit}
         currency={currency}
         onTake={(parts) => change((before) => ({ ...before, parts }))}

@@ -5,10 +5,8 @@ import { Refusal } from '@/core/calc/calculator';
 import { type CarStand, type PlannerInput, heightsAfter, standCar } from '@/core/planner/car-stand';
 import { assumedHeights } from '@/core/planner/drawing';
 import { judgeCar, unansweredMusts } from '@/core/planner/judge';
-import { type LearnedLift, learnLift } from '@/core/planner/learning';
+import { type FinishedLift, type LearnedLift, learnFor, ratiosOf } from '@/core/planner/learning';
 import type { OneEnd } from '@/core/planner/measures';
-import { partsAt } from '@/core/planner/plan-part';
-import type { FinishedLift } from '@/core/planner/learning';
 import type { Draft } from './planner-props';
 
 export interface Planned {
@@ -25,19 +23,9 @@ export interface Planned {
   minutes: number;
 }
 
-function learnedFor(draft: Draft, past: FinishedLift[], platform: string): Record<OneEnd, LearnedLift> {
-  const learn = (end: OneEnd) =>
-    learnLift(past, {
-      kit: partsAt(draft.parts, end).find((part) => part.kit)?.kit ?? null,
-      platform,
-      end,
-    });
-  return { front: learn('front'), rear: learn('rear') };
-}
-
 /** Stands a draft and judges it: quick enough to be done anew on every change of a slider. */
 export function planDraft(draft: Draft, past: FinishedLift[], platform: string): Planned {
-  const learned = learnedFor(draft, past, platform);
+  const learned = learnFor(draft.parts, past, platform);
   const input: PlannerInput = {
     setup: draft.setup,
     sheet: draft.sheet,
@@ -46,7 +34,7 @@ export function planDraft(draft: Draft, past: FinishedLift[], platform: string):
     baseline: draft.baseline,
     method: draft.method,
     targets: draft.targets,
-    learned: { front: learned.front.ratio, rear: learned.rear.ratio },
+    learned: ratiosOf(learned),
   };
   const totals = {
     cost: draft.parts.reduce((sum, part) => sum + part.cost, 0),

@@ -5,7 +5,7 @@ import { baselineOf } from '@/core/ledger/order-state';
 import { holdsRole } from '@/core/ledger/roles';
 import { type PlannerInput, standCar } from '@/core/planner/car-stand';
 import { judgeCar, unansweredMusts } from '@/core/planner/judge';
-import { learnLift } from '@/core/planner/learning';
+import { learnFor, ratiosOf } from '@/core/planner/learning';
 import { KNOWN, type MeasureSheet, type OneEnd, measuresOf } from '@/core/planner/measures';
 import { PART_KIND_IDS, mayReplace, partKind } from '@/core/planner/part-kinds';
 import { type Accessory, PART_SOURCES, type PlanPart, fitsAxle, partsAt } from '@/core/planner/plan-part';
@@ -125,8 +125,7 @@ export const planPropose = command({
       file.vehicle.platform,
       [kitAt('front'), kitAt('rear')].filter((kit): kit is string => kit !== null),
     );
-    const learn = (end: OneEnd) => learnLift(past, { kit: kitAt(end), platform: file.vehicle.platform, end });
-    const learned = { front: learn('front'), rear: learn('rear') };
+    const learned = learnFor(parts, past, file.vehicle.platform);
     const input: PlannerInput = {
       setup,
       sheet: whole,
@@ -135,7 +134,7 @@ export const planPropose = command({
       baseline: baseline.mm,
       method: baseline.entry.data.method,
       targets: { front: goal(targets.front), rear: goal(targets.rear) },
-      learned: { front: learned.front.ratio, rear: learned.rear.ratio },
+      learned: ratiosOf(learned),
     };
     const musts = unansweredMusts(judgeCar(standCar(input)));
     const never = musts.find((one) => one.level === 'never');

@@ -47,11 +47,13 @@ export async function findCars(
   }>(
     `SELECT vehicle.id, label, plate, contact.name, seen_at AS last_at,
             (SELECT COUNT(*) FROM work_order WHERE work_order.vehicle_id = vehicle.id) AS visits
-       FROM vehicle
+       FROM (SELECT id FROM vehicle
+              ${found ? `WHERE id IN (${found.map(() => '?').join(', ')})` : ''}
+              ORDER BY seen_at DESC, id DESC
+              LIMIT ${PAGE + 1} OFFSET ${Math.max(0, Math.trunc(page)) * PAGE}) page
+       JOIN vehicle ON vehicle.id = page.id
        JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id
-      ${found ? `WHERE vehicle.id IN (${found.map(() => '?').join(', ')})` : ''}
-      ORDER BY seen_at DESC, vehicle.id
-      LIMIT ${PAGE + 1} OFFSET ${Math.max(0, Math.trunc(page)) * PAGE}`,
+      ORDER BY seen_at DESC, vehicle.id DESC`,
     found ?? [],
   );
   return {

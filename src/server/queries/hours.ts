@@ -79,17 +79,28 @@ export async function hoursSince(tx: Db, since: Date, now: Date): Promise<Person
     .sort((a, b) => b.minutes - a.minutes);
 }
 
+/** How far back two clocks of one person are shown: what is older has been looked at, or never will be. */
+const OVERLAP_DAYS = 60;
+
 /** Spans of one person that lie over each other: kept, and the lead's to look at. */
-export async function overlaps(tx: Db): Promise<{ person: string; orders: [number, number]; at: string }[]> {
+export async function overlaps(
+  tx: Db,
+  now: Date,
+): Promise<{ person: string; orders: [number, number]; at: string }[]> {
   const rows = await tx.rows<{ name: string; first: number; second: number; from_at: Date }>(
     `SELECT person.name, a_order.number AS first, b_order.number AS second, b.from_at
-       FROM clock_now a
-       JOIN clock_now b ON b.person_id = a.person_id AND b.from_at > a.from_at
+       FROM clock_now b
+       JOIN clock_now a ON a.person_id = b.person_id AND a.from_at < b.from_at AND a.from_at >= ?
                        AND (a.to_at IS NULL OR b.from_at < a.to_at)
        JOIN person ON person.id = a.person_id
        JOIN work_order a_order ON a_order.id = a.order_id
        JOIN work_order b_order ON b_order.id = b.order_id
+      WHERE b.from_at >= ?
       ORDER BY b.from_at DESC LIMIT 20`,
+    [
+      new Date(now.getTime() - 2 * OVERLAP_DAYS * 86_400_000),
+      new Date(now.getTime() - OVERLAP_DAYS * 86_400_000),
+    ],
   );
   return rows.map((row) => ({
     person: row.name,

@@ -56,13 +56,15 @@ export async function findOrders(
     created_at: Date;
   }>(
     `SELECT work_order.id, number, kind, label, plate, contact.name, closed, next_text, tape, work_order.created_at
-       FROM order_now
-       JOIN work_order ON work_order.id = order_now.order_id
+       FROM (SELECT order_id AS id FROM order_now
+              ${ids ? `WHERE order_id IN (${ids.map(() => '?').join(', ')})` : ''}
+              ORDER BY closed, order_number DESC
+              LIMIT ${PAGE_SIZE + 1} OFFSET ${Math.max(0, Math.trunc(page)) * PAGE_SIZE}) page
+       JOIN order_now ON order_now.order_id = page.id
+       JOIN work_order ON work_order.id = page.id
        JOIN vehicle ON vehicle.id = work_order.vehicle_id
        JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id
-      ${ids ? `WHERE order_now.order_id IN (${ids.map(() => '?').join(', ')})` : ''}
-      ORDER BY order_now.closed, order_now.order_number DESC
-      LIMIT ${PAGE_SIZE + 1} OFFSET ${Math.max(0, Math.trunc(page)) * PAGE_SIZE}`,
+      ORDER BY order_now.closed, order_now.order_number DESC`,
     ids ?? [],
   );
   const orders = rows.slice(0, PAGE_SIZE).map((row) => ({

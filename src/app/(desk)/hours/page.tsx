@@ -25,7 +25,7 @@ export default async function HoursPage() {
     openClocks(db(), at),
     hoursSince(db(), midnight, at),
     runningJobs(db(), at),
-    overlaps(db()),
+    overlaps(db(), at),
   ]);
   const lead = holdsRole(person.roles, ['lead']);
   const forgotten = clocks.filter((clock) => clock.forgotten);
