@@ -7,6 +7,7 @@ const config: NextConfig = {
     '@node-rs/argon2',
     'mysql2',
     'pdfkit',
+    'fontkit',
     'joi',
     'ics',
     'qrcode',
@@ -14,6 +15,8 @@ const config: NextConfig = {
     'fflate',
   ],
   poweredByHeader: false,
+  // The types of everything, tests and all, are checked by `npm test`; a start is not held up by doing so again.
+  typescript: { ignoreBuildErrors: true },
   headers: async () => [
     // A customer's page is for whoever holds its address: no search engine, no cache on the way, no word of it onward.
     ...['/c/:path*', '/api/c/:path*'].map((source) => ({

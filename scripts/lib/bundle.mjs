@@ -47,6 +47,7 @@ export async function bundledCommand(name) {
         'sharp',
         '@node-rs/argon2',
         'pdfkit',
+        'fontkit',
         'umzug',
         'pino',
         'file-type',

@@ -9,7 +9,7 @@ import { sideView } from '@/core/stance/drawing';
 import { shopMoment, shortDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
 import type { Packet } from './packet';
-import { type Doc, INK, MARGIN, Sheet, TONES, drawShapes, fontFile } from './pdf-sheet';
+import { type Doc, INK, MARGIN, Sheet, TONES, drawShapes, fontOf } from './pdf-sheet';
 
 function heightsPart(sheet: Sheet, packet: Packet): void {
   const { heights, stance } = packet;
@@ -214,9 +214,9 @@ export async function packetPdf(packet: Packet, tx: Db, signature: Buffer | null
   const chunks: Buffer[] = [];
   doc.on('data', (chunk: Buffer) => chunks.push(chunk));
   const ended = new Promise<void>((resolve) => doc.on('end', () => resolve()));
-  doc.registerFont('body', fontFile('barlow', '400Regular'));
-  doc.registerFont('strong', fontFile('barlow', '600SemiBold'));
-  doc.registerFont('head', fontFile('barlow-condensed', '600SemiBold'));
+  doc.registerFont('body', fontOf('barlow', '400Regular'));
+  doc.registerFont('strong', fontOf('barlow', '600SemiBold'));
+  doc.registerFont('head', fontOf('barlow-condensed', '600SemiBold'));
 
   const sheet = new Sheet(doc);
   doc.font('head').fontSize(24).fillColor(INK).text(packet.car.label, MARGIN, MARGIN);

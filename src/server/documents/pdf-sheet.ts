@@ -1,4 +1,5 @@
 import path from 'node:path';
+import { openSync } from 'fontkit';
 import type { Drawing, Tone } from '@/core/stance/shapes';
 
 /** A page of paper to write on: rows, headings and drawings, going on to the next page where one is full. */
@@ -17,11 +18,18 @@ export const TONES: Record<Tone, string> = {
 };
 export const MARGIN = 44;
 
-/** A font's file by its family and weight. */
-export function fontFile(family: string, weight: string): string {
+const opened = new Map<string, PDFKit.Mixins.PDFFontSource>();
+
+/**
+ * A font by its family and weight, opened once for all papers: reading its tables takes longer than setting a page.
+ * The package that draws takes an opened font as it takes a file, though its types do not say so.
+ */
+export function fontOf(family: string, weight: string): PDFKit.Mixins.PDFFontSource {
   const name = family === 'barlow' ? 'Barlow' : 'BarlowCondensed';
   const root = process.env.WRENCHWISE_ROOT ?? process.cwd();
-  return path.join(root, 'node_modules', '@expo-google-fonts', family, weight, `${name}_${weight}.ttf`);
+  const file = path.join(root, 'node_modules', '@expo-google-fonts', family, weight, `${name}_${weight}.ttf`);
+  if (!opened.has(file)) opened.set(file, openSync(file) as unknown as PDFKit.Mixins.PDFFontSource);
+  return opened.get(file)!;
 }
 
 export type Doc = PDFKit.PDFDocument;
