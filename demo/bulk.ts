@@ -317,6 +317,58 @@ async function writeOrder(
   return chain.count;
 }
 
+/** The customer, the car and the work orders of one telling. @returns how many entries */
+async function writeTelling(
+  tx: Db,
+  { vehicle }: Template,
+  again: ReturnType<typeof tellAgain>,
+  { index, number, from: startedAt }: Telling,
+  ownPapers: boolean,
+): Promise<number> {
+  const from = new Date(startedAt);
+  const [firsts, lasts] = NAMES;
+  const round = Math.floor(index / (firsts.length * lasts.length));
+  const name = `${firsts[index % firsts.length]} ${lasts[Math.floor(index / firsts.length) % lasts.length]}${round ? ` ${1 + round}` : ''}`;
+  const plate = `${'KLMPRSTVWX'[index % 10]}${'ABDEFGHJNZ'[Math.floor(index / 10) % 10]} ${String(1000 + ((index * 7919) % 9000))}`;
+  await tx.run('INSERT INTO customer (id, created_at) VALUES (?, ?)', [again.customerId, from]);
+  await tx.run('INSERT INTO customer_contact (customer_id, name, phone, email) VALUES (?, ?, ?, ?)', [
+    again.customerId,
+    name,
+    `555 0${100 + (index % 100)}`,
+    '',
+  ]);
+  const columns = Object.keys(vehicle);
+  const values: Record<string, unknown> = {
+    ...vehicle,
+    id: again.vehicleId,
+    customer_id: again.customerId,
+    label: `${vehicle.label.split(',')[0]!}, ${name.split(' ').slice(-2).join(' ').toLowerCase()}`,
+    plate,
+    plate_reversed: [...plate.toUpperCase()].reverse().join(''),
+    facts: JSON.stringify(vehicle.facts),
+    created_at: from,
+    seen_at: from,
+  };
+  await insertMany(tx, 'vehicle', columns, [columns.map((column) => values[column])]);
+  let entries = 0;
+  for (const [at, order] of again.orders.entries()) {
+    await tx.run(
+      'INSERT INTO work_order (id, number, vehicle_id, kind, comes_back_from, created_at) VALUES (?, ?, ?, ?, ?, ?)',
+      [
+        order.id,
+        number + at,
+        again.vehicleId,
+        order.kind,
+        order.comesBackFrom,
+        new Date(order.entries[0]!.at),
+      ],
+    );
+    entries += await writeOrder(tx, order, ownPapers);
+  }
+  for (const order of again.orders) await deriveOrder(tx, order.id);
+  return entries;
+}
+
 /**
  * Tells played jobs again, so many of them, over the days before a day.
  * @param orders how many work orders at least
@@ -343,7 +395,11 @@ export async function tellHistory(
   const counted = { orders: 0, entries: 0 };
   const perTelling = templates.reduce((sum, one) => sum + one.orders.length, 0) / templates.length;
   const tellings = Math.ceil(orders / perTelling);
-  for (let index = 0; counted.orders < orders; index += 1) {
+  let begun = 0;
+  /** The next telling: what it draws, and the numbers it takes, follow from those before it alone. */
+  const next = () => {
+    const index = begun;
+    begun += 1;
     const template = templates[index % templates.length]!;
     const share = Math.min(1, index / tellings);
     const daysAgo = Math.round(firstDaysAgo - (firstDaysAgo - lastDaysAgo) * share);
@@ -352,44 +408,20 @@ export async function tellHistory(
     const one = { index, number, from: from.getTime(), seed };
     const again = tellAgain(template, stay, one, uniform, normal);
     closeWhatIsOpen(again.orders, `${seed} ${index}`);
-    const name = `${NAMES[0][index % NAMES[0].length]} ${NAMES[1][Math.floor(index / NAMES[0].length) % NAMES[1].length]}${index >= NAMES[0].length * NAMES[1].length ? ` ${1 + Math.floor(index / (NAMES[0].length * NAMES[1].length))}` : ''}`;
-    const plate = `${'KLMPRSTVWX'[index % 10]}${'ABDEFGHJNZ'[Math.floor(index / 10) % 10]} ${String(1000 + ((index * 7919) % 9000))}`;
-    await transaction(async (tx) => {
-      await tx.run('INSERT INTO customer (id, created_at) VALUES (?, ?)', [again.customerId, from]);
-      await tx.run('INSERT INTO customer_contact (customer_id, name, phone, email) VALUES (?, ?, ?, ?)', [
-        again.customerId,
-        name,
-        `555 0${100 + (index % 100)}`,
-        '',
-      ]);
-      const vehicle = template.vehicle;
-      const model = vehicle.label.split(',')[0]!;
-      const columns = Object.keys(vehicle);
-      const values: Record<string, unknown> = {
-        ...vehicle,
-        id: again.vehicleId,
-        customer_id: again.customerId,
-        label: `${model}, ${name.split(' ').slice(-2).join(' ').toLowerCase()}`,
-        plate,
-        plate_reversed: [...plate.toUpperCase()].reverse().join(''),
-        facts: JSON.stringify(vehicle.facts),
-        created_at: from,
-        seen_at: from,
-      };
-      await insertMany(tx, 'vehicle', columns, [columns.map((column) => values[column])]);
-      for (const order of again.orders) {
-        const opened = new Date(order.entries[0]!.at);
-        await tx.run(
-          'INSERT INTO work_order (id, number, vehicle_id, kind, comes_back_from, created_at) VALUES (?, ?, ?, ?, ?, ?)',
-          [order.id, number, again.vehicleId, order.kind, order.comesBackFrom, opened],
-        );
-        number += 1;
-        const count = await writeOrder(tx, order, ownPapers);
-        counted.orders += 1;
-        counted.entries += count;
-      }
-      for (const order of again.orders) await deriveOrder(tx, order.id);
-    });
+    number += again.orders.length;
+    counted.orders += again.orders.length;
+    return { template, again, one };
+  };
+  while (counted.orders < orders) {
+    // One of each played job at a time: they are other cars on other platforms, so none waits for what another teaches.
+    const some = [];
+    while (some.length < templates.length && counted.orders < orders) some.push(next());
+    const written = await Promise.all(
+      some.map(({ template, again, one }) =>
+        transaction((tx) => writeTelling(tx, template, again, one, ownPapers)),
+      ),
+    );
+    counted.entries += written.reduce((sum, entries) => sum + entries, 0);
     tell(counted.orders);
   }
   return counted;

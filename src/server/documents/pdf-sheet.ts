@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { openSync } from 'fontkit';
+import { type Font, type GlyphRun, openSync } from 'fontkit';
 import type { Drawing, Tone } from '@/core/stance/shapes';
 
 /** A page of paper to write on: rows, headings and drawings, going on to the next page where one is full. */
@@ -18,17 +18,33 @@ export const TONES: Record<Tone, string> = {
 };
 export const MARGIN = 44;
 
-const opened = new Map<string, PDFKit.Mixins.PDFFontSource>();
+type FontSource = PDFKit.Mixins.PDFFontSource;
+const opened = new Map<string, FontSource>();
+const MOST_WORDS = 5000;
+
+/** A font that shapes a word once: a later run of it is a copy, since whoever draws scales the places in it. */
+function shapingOnce(font: Font): Font {
+  const runs = new Map<string, GlyphRun>();
+  const layout = (text: string, ...how: unknown[]): GlyphRun => {
+    if (how.some((one) => one !== undefined)) return font.layout(text, ...(how as []));
+    const run = runs.get(text) ?? font.layout(text);
+    if (runs.size >= MOST_WORDS) runs.clear();
+    runs.set(text, run);
+    const copy = Object.create(Object.getPrototypeOf(run) as object) as GlyphRun;
+    return Object.assign(copy, run, { positions: run.positions.map((place) => ({ ...place })) });
+  };
+  return Object.create(font, { layout: { value: layout } }) as Font;
+}
 
 /**
  * A font by its family and weight, opened once for all papers: reading its tables takes longer than setting a page.
  * The package that draws takes an opened font as it takes a file, though its types do not say so.
  */
-export function fontOf(family: string, weight: string): PDFKit.Mixins.PDFFontSource {
+export function fontOf(family: string, weight: string): FontSource {
   const name = family === 'barlow' ? 'Barlow' : 'BarlowCondensed';
   const root = process.env.WRENCHWISE_ROOT ?? process.cwd();
   const file = path.join(root, 'node_modules', '@expo-google-fonts', family, weight, `${name}_${weight}.ttf`);
-  if (!opened.has(file)) opened.set(file, openSync(file) as unknown as PDFKit.Mixins.PDFFontSource);
+  if (!opened.has(file)) opened.set(file, shapingOnce(openSync(file) as Font) as unknown as FontSource);
   return opened.get(file)!;
 }
 
