@@ -51,6 +51,8 @@ const NAMES = [
     'Pellow',
     'Croft End',
     'Thornley Gap',
+    'Sallow Brook',
+    'Kestel Ford',
   ],
   [
     'Ditch Riders',
@@ -328,7 +330,8 @@ async function writeTelling(
   const from = new Date(startedAt);
   const [firsts, lasts] = NAMES;
   const round = Math.floor(index / (firsts.length * lasts.length));
-  const name = `${firsts[index % firsts.length]} ${lasts[Math.floor(index / firsts.length) % lasts.length]}${round ? ` ${1 + round}` : ''}`;
+  const trade = lasts[Math.floor(index / firsts.length) % lasts.length]!;
+  const name = `${firsts[index % firsts.length]} ${trade}${round ? ` ${1 + round}` : ''}`;
   const plate = `${'KLMPRSTVWX'[index % 10]}${'ABDEFGHJNZ'[Math.floor(index / 10) % 10]} ${String(1000 + ((index * 7919) % 9000))}`;
   await tx.run('INSERT INTO customer (id, created_at) VALUES (?, ?)', [again.customerId, from]);
   await tx.run('INSERT INTO customer_contact (customer_id, name, phone, email) VALUES (?, ?, ?, ?)', [
@@ -342,7 +345,7 @@ async function writeTelling(
     ...vehicle,
     id: again.vehicleId,
     customer_id: again.customerId,
-    label: `${vehicle.label.split(',')[0]!}, ${name.split(' ').slice(-2).join(' ').toLowerCase()}`,
+    label: `${vehicle.label.split(',')[0]!}, ${trade.toLowerCase()}`,
     plate,
     plate_reversed: [...plate.toUpperCase()].reverse().join(''),
     facts: JSON.stringify(vehicle.facts),

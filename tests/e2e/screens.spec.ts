@@ -55,6 +55,7 @@ test('axe finds nothing serious on any screen', async ({ page }) => {
     '/hours/past',
     '/shop/people',
     '/shop/audit',
+    '/shop/roles',
     '/welcome',
     '/me',
     '/help',

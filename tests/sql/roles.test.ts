@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { ROLES, type Role, holdsRole } from '@/core/ledger/roles';
+import { COMMAND_WORDS } from '@/features/people/command-words';
 import { commands } from '@/server/commands';
 import { execute } from '@/server/commands/execute';
 import { closePool } from '@/server/database';
@@ -119,6 +120,11 @@ const MAY: Record<string, Role[]> = {
 
 test('every command stands in the table, and the table names no other', () => {
   expect([...commands.keys()].sort()).toEqual(Object.keys(MAY).sort());
+});
+
+test('the page of who may do what names every command once', () => {
+  const named = Object.values(COMMAND_WORDS).flatMap((words) => Object.keys(words));
+  expect([...named].sort()).toEqual([...commands.keys()].sort());
 });
 
 test.each(Object.entries(MAY))('%s is for those who may', async (name, may) => {

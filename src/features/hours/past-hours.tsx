@@ -3,6 +3,8 @@ import { hoursText } from '@/core/units/money';
 import { shopMoment } from '@/core/units/shop-time';
 import type { HoursBook } from '@/server/queries/hours-book';
 
+const timesText = (times: number) => (times === 1 ? 'once' : `${times} times`);
+
 /** Clocked over book, on a ruler whose middle is the book: left of it is quicker, right of it slower. */
 function OverBook({ ratio }: { ratio: number }) {
   const at = Math.max(-1, Math.min(1, Math.log(ratio) / Math.log(2)));
@@ -112,7 +114,7 @@ export function PastHours({
             {book.stops.map((one) => (
               <li key={one.reason} className="flex justify-between gap-3 border-b border-rule py-1.5">
                 <span>{one.reason}</span>
-                <span className="figure">{one.times} times</span>
+                <span className="figure">{timesText(one.times)}</span>
               </li>
             ))}
           </ul>
@@ -126,7 +128,7 @@ export function PastHours({
                 className="grid grid-cols-[minmax(0,1fr)_auto] gap-3 border-b border-rule py-1.5"
               >
                 <span>
-                  {step.words} <span className="text-soft">{step.times} times</span>
+                  {step.words} <span className="text-soft">{timesText(step.times)}</span>
                 </span>
                 <span className="figure whitespace-nowrap">
                   {Math.round(step.actual)} of {Math.round(step.book)} min

@@ -1,12 +1,10 @@
 'use client';
 
 import type { OpenHours } from '@/core/schedule/calendar';
+import { WEEKDAYS, clockOf } from '@/core/units/shop-time';
 import { useCommand } from '@/ui/commands';
 import { CheckField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
 
-const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
-const clock = (minutes: number) =>
-  `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
 const minutes = (text: unknown) => {
   const [hour, minute] = String(text).split(':').map(Number);
   return (hour ?? 0) * 60 + (minute ?? 0);
@@ -18,7 +16,7 @@ export function ShopHoursForm({ hours, rackDays }: { hours: OpenHours; rackDays:
   const days = (name: string, chosen: number[], legend: string) => (
     <fieldset className="flex flex-wrap gap-x-4">
       <legend className="label">{legend}</legend>
-      {DAYS.map((day, index) => (
+      {WEEKDAYS.map((day, index) => (
         <CheckField
           key={day}
           name={`${name}.${index + 1}`}
@@ -35,7 +33,7 @@ export function ShopHoursForm({ hours, rackDays }: { hours: OpenHours; rackDays:
         event.preventDefault();
         const f = fieldsOf(event.currentTarget);
         const chosen = (name: string) =>
-          DAYS.flatMap((_, index) => (f[`${name}.${index + 1}`] === 'on' ? [index + 1] : []));
+          WEEKDAYS.flatMap((_, index) => (f[`${name}.${index + 1}`] === 'on' ? [index + 1] : []));
         void give({
           openFrom: minutes(f.openFrom),
           openTo: minutes(f.openTo),
@@ -48,9 +46,9 @@ export function ShopHoursForm({ hours, rackDays }: { hours: OpenHours; rackDays:
     >
       <Errors errors={errors}>
         <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
-          <TextField name="openFrom" label="Opens" type="time" defaultValue={clock(hours.from)} />
-          <TextField name="openTo" label="Closes" type="time" defaultValue={clock(hours.to)} />
-          <TextField name="restFrom" label="Rest from" type="time" defaultValue={clock(hours.restFrom)} />
+          <TextField name="openFrom" label="Opens" type="time" defaultValue={clockOf(hours.from)} />
+          <TextField name="openTo" label="Closes" type="time" defaultValue={clockOf(hours.to)} />
+          <TextField name="restFrom" label="Rest from" type="time" defaultValue={clockOf(hours.restFrom)} />
           <TextField
             name="restMinutes"
             label="Rest, min"

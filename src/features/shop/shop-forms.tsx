@@ -3,6 +3,7 @@
 import { useRef, useState } from 'react';
 import { ROLES } from '@/core/ledger/roles';
 import { useCommand } from '@/ui/commands';
+import { Dialog } from '@/ui/dialog';
 import { CheckField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
 import { LENGTH_UNITS, TORQUE_UNITS } from '@/ui/units';
 
@@ -108,33 +109,43 @@ export function AddWrench() {
 }
 
 /** Out with a reason, or back with its new date. */
-export function MarkWrench({ wrenchId, out }: { wrenchId: string; out: boolean }) {
+/** A wrench is taken out with the reason, and comes back with the day its new check runs out. */
+export function MarkWrench({ wrenchId, name, out }: { wrenchId: string; name: string; out: boolean }) {
   const { give, busy, errors } = useCommand('wrench.mark');
-  const [text, setText] = useState('');
+  const [open, setOpen] = useState(false);
   return (
-    <Errors errors={errors}>
-      <div className="mt-1 grid w-full grid-cols-[1fr_auto] items-end gap-2">
-        <TextField
-          name={out ? 'calibrationDue' : 'out'}
-          label={out ? 'Checked, calibrated until' : 'Used as a lever, dropped: why it is out'}
-          type={out ? 'date' : 'text'}
-          value={text}
-          onChange={(event) => setText(event.target.value)}
-        />
-        <button
-          type="button"
-          className="btn"
-          disabled={busy || !text}
-          onClick={async () => {
-            const input = out ? { wrenchId, calibrationDue: text } : { wrenchId, out: text };
-            if (await give(input)) setText('');
+    <>
+      <button type="button" className="btn btn-plain" onClick={() => setOpen(true)}>
+        {out ? 'Back in use' : 'Take it out'}
+        <span className="sr-only">, {name}</span>
+      </button>
+      <Dialog
+        open={open}
+        onClose={() => setOpen(false)}
+        title={out ? `${name}, back in use` : `${name}, out`}
+      >
+        <form
+          className="grid gap-3"
+          onSubmit={async (event) => {
+            event.preventDefault();
+            const input = { wrenchId, ...fieldsOf(event.currentTarget) };
+            if (await give(input)) setOpen(false);
           }}
         >
-          {out ? 'Back in use' : 'Take it out'}
-        </button>
-      </div>
-      <FormErrors errors={errors} shown={['out', 'calibrationDue']} />
-    </Errors>
+          <Errors errors={errors}>
+            <TextField
+              name={out ? 'calibrationDue' : 'out'}
+              label={out ? 'Checked, calibrated until' : 'Used as a lever, dropped: why it is out'}
+              type={out ? 'date' : 'text'}
+            />
+            <FormErrors errors={errors} shown={['out', 'calibrationDue']} />
+            <button className="btn btn-pen" disabled={busy}>
+              {out ? 'Put it back in use' : 'Take it out'}
+            </button>
+          </Errors>
+        </form>
+      </Dialog>
+    </>
   );
 }
 

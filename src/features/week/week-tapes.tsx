@@ -52,6 +52,17 @@ export function WeekTapes({
   const lanes = new Map(
     rows.map((row) => [row.id, lanesOf(plan.placed.filter((one) => one.placeId === row.id))]),
   );
+  const said = wordsOn(
+    [...lanes.values()].flatMap(({ lane, count }) =>
+      Array.from({ length: count }, (_, at) => [...lane.keys()].filter((one) => lane.get(one) === at)),
+    ),
+    x,
+    (placed) => ({
+      number: String(jobs[placed.jobId]?.number ?? ''),
+      car: problem.jobs.find((one) => one.id === placed.jobId)!.label.split(',')[0]!,
+      tech: problem.techs.find((one) => one.id === placed.techId)?.name ?? '',
+    }),
+  );
   const tops: number[] = [];
   let top = HEAD;
   for (const row of rows) {
@@ -144,7 +155,6 @@ export function WeekTapes({
           const late = job.promise !== null && placed.end > job.promise;
           const facts = jobs[job.id];
           const car = job.label.split(',')[0]!;
-          const width = Math.max(3, (placed.end - placed.start) * scale - 1);
           const because = becauseWords(placed.because, problem);
           return (
             <g
@@ -180,22 +190,21 @@ export function WeekTapes({
                 fill={late ? 'var(--danger)' : 'var(--soft)'}
                 opacity={chosen && chosen !== job.id ? 0.3 : 0.75}
               />
-              {width > 26 && (
+              {said.get(placed)!.map(({ text, line }) => (
                 <text
+                  key={line}
                   x={x(placed.start) + 1}
-                  y={y + 33}
-                  fontSize={13}
-                  fill="var(--ink)"
+                  y={y + (line ? 46 : 33)}
+                  fontSize={text === tech ? 11.5 : 13}
+                  fill={text === tech ? 'var(--soft)' : 'var(--ink)'}
                   fontWeight={chosen === job.id ? 700 : 500}
+                  stroke="var(--paper)"
+                  strokeWidth={4}
+                  paintOrder="stroke"
                 >
-                  {clip(`${facts?.number ?? ''} ${car}`.trim(), width)}
+                  {text}
                 </text>
-              )}
-              {width > 26 && tech && (
-                <text x={x(placed.start) + 1} y={y + 46} fontSize={11.5} fill="var(--soft)">
-                  {clip(`${tech}`, width)}
-                </text>
-              )}
+              ))}
               <title>{`${facts?.number ? `${facts.number} · ` : ''}${job.label}, ${phase.name}`}</title>
             </g>
           );
@@ -214,11 +223,46 @@ export function WeekTapes({
   );
 }
 
-/** As many letters as a strip has room for; a strip with no room shows its number in the list alone. */
-function clip(text: string, width: number): string {
-  const room = Math.floor(width / 6.6);
-  return text.length <= room ? text : room < 4 ? '' : `${text.slice(0, room - 1)}…`;
+const LETTER = 6.9;
+const NUMBER_GAP = 3;
+
+/**
+ * What is written under the strips of each lane: number, car and tech where there is room for them, else the number
+ * alone, on whichever of the two lines is still free there.
+ */
+function wordsOn(
+  lanes: PlacedPhase[][],
+  x: (minute: number) => number,
+  of: (placed: PlacedPhase) => { number: string; car: string; tech: string },
+): Map<PlacedPhase, { text: string; line: 0 | 1 }[]> {
+  const said = new Map<PlacedPhase, { text: string; line: 0 | 1 }[]>();
+  for (const lane of lanes) {
+    const free: [number, number] = [0, 0];
+    for (const [at, placed] of lane.entries()) {
+      const left = x(placed.start);
+      const next = lane[at + 1];
+      const room = (next ? x(next.start) : Infinity) - left - NUMBER_GAP;
+      const { number, car, tech } = of(placed);
+      const whole = `${number} ${car}`.trim();
+      const strip = Math.max(x(placed.end) - left, Math.min(room, whole.length * LETTER));
+      const letters = Math.floor(Math.min(strip, room) / LETTER + 0.01);
+      const words: { text: string; line: 0 | 1 }[] = [];
+      if (letters >= number.length + 6 && free[0] <= left && free[1] <= left) {
+        words.push({ text: clip(whole, letters), line: 0 });
+        if (tech.length <= letters) words.push({ text: tech, line: 1 });
+      } else if (number) {
+        const line = free[0] <= left ? 0 : free[1] <= left ? 1 : null;
+        if (line !== null) words.push({ text: number, line });
+      }
+      for (const { text, line } of words) free[line] = left + text.length * LETTER + NUMBER_GAP;
+      said.set(placed, words);
+    }
+  }
+  return said;
 }
+
+const clip = (text: string, letters: number) =>
+  text.length <= letters ? text : `${text.slice(0, letters - 1).trimEnd()}…`;
 
 /** Strips without a place may lie over each other in time: each gets a lane. */
 function lanesOf(placed: PlacedPhase[]): { lane: Map<PlacedPhase, number>; count: number } {

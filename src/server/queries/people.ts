@@ -61,8 +61,23 @@ export interface AuditLine {
   at: string;
   person: string;
   what: string;
-  about: string;
+  /** What it is about, where it is a person, a car or a customer. */
+  about: string | undefined;
   facts: Record<string, unknown>;
+}
+
+/** Names of people, labels of cars and names of customers, of those of these ids that are one. */
+async function namesOf(tx: Db, ids: string[]): Promise<Map<string, string>> {
+  if (!ids.length) return new Map();
+  const marks = ids.map(() => '?').join(', ');
+  const rows = await tx.rows<{ id: string; name: string }>(
+    `SELECT id, name FROM person WHERE id IN (${marks})
+      UNION ALL SELECT id, label FROM vehicle WHERE id IN (${marks})
+      UNION ALL SELECT customer_id, name FROM customer_contact WHERE customer_id IN (${marks})
+      UNION ALL SELECT id, name FROM wrench WHERE id IN (${marks})`,
+    [...ids, ...ids, ...ids, ...ids],
+  );
+  return new Map(rows.map((row) => [row.id, row.name]));
 }
 
 const PAGE = 60;
@@ -77,20 +92,22 @@ export async function auditPage(
       WHERE chain = 'shop' ${before ? 'AND seq < ?' : ''} ORDER BY seq DESC LIMIT ${PAGE + 1}`,
     before ? [before] : [],
   );
-  const lines = rows.slice(0, PAGE).map((row) => {
-    const entry = JSON.parse(row.canonical) as {
+  const read = rows.slice(0, PAGE).map((row) => ({
+    ...row,
+    entry: JSON.parse(row.canonical) as {
       at: string;
       data: { what: string; id: string; facts: Record<string, unknown> };
-    };
-    return {
-      seq: row.seq,
-      at: entry.at,
-      person: row.name ?? 'the shop’s own machine',
-      what: entry.data.what,
-      about: entry.data.id,
-      facts: entry.data.facts,
-    };
-  });
+    },
+  }));
+  const names = await namesOf(tx, [...new Set(read.map((row) => row.entry.data.id))]);
+  const lines = read.map(({ seq, name, entry }) => ({
+    seq,
+    at: entry.at,
+    person: name ?? 'The shop’s own machine',
+    what: entry.data.what,
+    about: names.get(entry.data.id),
+    facts: entry.data.facts,
+  }));
   return { lines, more: rows.length > PAGE };
 }
 

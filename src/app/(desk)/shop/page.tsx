@@ -8,7 +8,6 @@ import { AddTool, AddWrench, MarkWrench, RetireTool, ShopLimits } from '@/featur
 import { PlaceForm, ShopHoursForm } from '@/features/people/shop-hours';
 import { ImportOrder } from '@/features/formats/import-order';
 import { now } from '@/server/clock';
-import { commands } from '@/server/commands';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
 import { shopPlaces } from '@/server/queries/day';
@@ -38,137 +37,127 @@ export default async function ShopPage() {
         days
       </p>
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-2">
-        <section>
-          <h2 className="border-b border-ink pb-1">Crew</h2>
-          <ul className="mb-5">
-            {people.map((member) => (
-              <li key={member.id} className="flex justify-between gap-3 border-b border-rule py-2">
-                <span className="font-semibold">{member.name}</span>
-                <span className="text-soft">{member.roles.join(', ')}</span>
-              </li>
-            ))}
-          </ul>
-          <p className="flex flex-wrap gap-2">
-            <Link className="btn" href="/shop/people">
-              People and devices
-            </Link>
-            {holdsRole(person.roles, ['lead']) && (
-              <>
-                <Link className="btn" href="/shop/audit">
-                  Who changed what
-                </Link>
-                <Link className="btn" href="/welcome">
-                  Set-up, step by step
-                </Link>
-              </>
-            )}
-          </p>
-        </section>
-        <section>
-          <h2 className="border-b border-ink pb-1">Torque wrenches</h2>
-          <ul className="mb-5">
-            {tools.map((tool) => (
-              <li key={tool.id} className="flex flex-wrap justify-between gap-x-3 border-b border-rule py-2">
-                <span className="font-semibold">{tool.name}</span>
-                <span className="text-soft">
-                  {torqueBoth(tool.lowNm)} to {torqueBoth(tool.highNm)}
-                </span>
-                <span
-                  className={`w-full ${tool.calibrationDue < today ? 'font-semibold text-danger' : 'text-soft'}`}
-                >
-                  {tool.calibrationDue < today ? 'calibration ran out' : 'calibrated until'}{' '}
-                  {shortDay(tool.calibrationDue)} {tool.calibrationDue.slice(0, 4)}
-                </span>
-                {tool.out && <span className="hatch-word w-full px-2 font-semibold">Out: {tool.out}</span>}
-                <MarkWrench wrenchId={tool.id} out={tool.out !== null} />
-              </li>
-            ))}
-            {tools.length === 0 && (
-              <li className="py-2 text-soft">
-                None yet: a torque is only recorded with a wrench the shop has.
-              </li>
-            )}
-          </ul>
-          {holdsRole(person.roles, ['lead']) && <AddWrench />}
-        </section>
-        <section>
-          <h2 className="border-b border-ink pb-1">Tool boards</h2>
-          <ul className="mb-4 max-h-96 columns-2 gap-8 overflow-y-auto">
-            {boards.map((tool) => {
-              const name = [tool.size, tool.kind, tool.drive && `${tool.drive} drive`]
-                .filter(Boolean)
-                .join(' ');
-              return (
+        <div className="grid content-start gap-y-8">
+          <section>
+            <h2 className="border-b border-ink pb-1">Crew</h2>
+            <ul className="mb-5">
+              {people.map((member) => (
+                <li key={member.id} className="flex justify-between gap-3 border-b border-rule py-2">
+                  <span className="font-semibold">{member.name}</span>
+                  <span className="text-soft">{member.roles.join(', ')}</span>
+                </li>
+              ))}
+            </ul>
+            <p className="flex flex-wrap gap-2">
+              <Link className="btn" href="/shop/people">
+                People and devices
+              </Link>
+              <Link className="btn" href="/shop/roles">
+                Who may do what
+              </Link>
+              {holdsRole(person.roles, ['lead']) && (
+                <>
+                  <Link className="btn" href="/shop/audit">
+                    Who changed what
+                  </Link>
+                  <Link className="btn" href="/welcome">
+                    Set-up, step by step
+                  </Link>
+                </>
+              )}
+            </p>
+          </section>
+          <section>
+            <h2 className="mb-2 border-b border-ink pb-1">In and out</h2>
+            <div className="flex flex-wrap gap-2 pb-3">
+              <Link className="btn" href="/messages">
+                Messages
+              </Link>
+              <Link className="btn" href="/stand-ins">
+                Stand-ins
+              </Link>
+              <Link className="btn" href="/kits">
+                Kit ledger
+              </Link>
+              {holdsRole(person.roles, ['owner']) && (
+                <a className="btn" href="/api/shop.zip">
+                  Everything in the shop, as a ZIP
+                </a>
+              )}
+            </div>
+            {holdsRole(person.roles, ['lead']) && <ImportOrder />}
+          </section>
+          <section>
+            <h2 className="border-b border-ink pb-1">Tool boards</h2>
+            <ul className="mb-4 max-h-96 columns-2 gap-8 overflow-y-auto">
+              {boards.map((tool) => {
+                const name = [tool.size, tool.kind, tool.drive && `${tool.drive} drive`]
+                  .filter(Boolean)
+                  .join(' ');
+                return (
+                  <li
+                    key={tool.id}
+                    className="flex break-inside-avoid items-baseline justify-between border-b border-rule"
+                  >
+                    <span>{name}</span>
+                    <RetireTool toolId={tool.id} name={name} />
+                  </li>
+                );
+              })}
+            </ul>
+            <AddTool />
+          </section>
+          {holdsRole(person.roles, ['lead']) && (
+            <section>
+              <h2 className="mb-2 border-b border-ink pb-1">Limits of this shop</h2>
+              <ShopLimits limits={shop} />
+            </section>
+          )}
+        </div>
+        <div className="grid content-start gap-y-8">
+          <section>
+            <h2 className="border-b border-ink pb-1">Torque wrenches</h2>
+            <ul className="mb-5">
+              {tools.map((tool) => (
                 <li
                   key={tool.id}
-                  className="flex break-inside-avoid items-baseline justify-between border-b border-rule"
+                  className="flex flex-wrap justify-between gap-x-3 border-b border-rule py-2"
                 >
-                  <span>{name}</span>
-                  <RetireTool toolId={tool.id} name={name} />
+                  <span className="font-semibold">{tool.name}</span>
+                  <span className="text-soft">
+                    {torqueBoth(tool.lowNm)} to {torqueBoth(tool.highNm)}
+                  </span>
+                  {tool.out && <span className="hatch-word w-full px-2 font-semibold">Out: {tool.out}</span>}
+                  <span className="flex w-full items-baseline justify-between gap-3">
+                    <span className={tool.calibrationDue < today ? 'font-semibold text-danger' : 'text-soft'}>
+                      {tool.calibrationDue < today ? 'calibration ran out' : 'calibrated until'}{' '}
+                      {shortDay(tool.calibrationDue)} {tool.calibrationDue.slice(0, 4)}
+                    </span>
+                    <MarkWrench wrenchId={tool.id} name={tool.name} out={tool.out !== null} />
+                  </span>
                 </li>
-              );
-            })}
-          </ul>
-          <AddTool />
-        </section>
-        {holdsRole(person.roles, ['lead']) && (
-          <section>
-            <h2 className="mb-2 border-b border-ink pb-1">Hours and places</h2>
-            <ShopHoursForm hours={shop.hours} rackDays={shop.rackDays} />
-            <div className="mt-4">
-              {places.map((place) => (
-                <PlaceForm key={place.id} place={place} />
               ))}
-              <PlaceForm place={null} />
-            </div>
+              {tools.length === 0 && (
+                <li className="py-2 text-soft">
+                  None yet: a torque is only recorded with a wrench the shop has.
+                </li>
+              )}
+            </ul>
+            {holdsRole(person.roles, ['lead']) && <AddWrench />}
           </section>
-        )}
-        {holdsRole(person.roles, ['lead']) && (
-          <section>
-            <h2 className="mb-2 border-b border-ink pb-1">Limits of this shop</h2>
-            <ShopLimits limits={shop} />
-          </section>
-        )}
-        <section>
-          <h2 className="mb-2 border-b border-ink pb-1">In and out</h2>
-          <div className="flex flex-wrap gap-2 pb-3">
-            <Link className="btn" href="/messages">
-              Messages
-            </Link>
-            <Link className="btn" href="/stand-ins">
-              Stand-ins
-            </Link>
-            <Link className="btn" href="/kits">
-              Kit ledger
-            </Link>
-            {holdsRole(person.roles, ['owner']) && (
-              <a className="btn" href="/api/shop.zip">
-                Everything in the shop, as a ZIP
-              </a>
-            )}
-          </div>
-          {holdsRole(person.roles, ['lead']) && <ImportOrder />}
-        </section>
-        <section className="lg:col-span-2">
-          <h2 className="border-b border-ink pb-1">Who may do what</h2>
-          <p className="py-1 text-soft">
-            A lead may do all a tech and an advisor may; an owner is a lead who also manages people.
-          </p>
-          <ul className="columns-1 gap-10 sm:columns-2 lg:columns-3">
-            {[...commands.values()].map((command) => (
-              <li
-                key={command.name}
-                className="flex break-inside-avoid justify-between gap-3 border-b border-rule py-1"
-              >
-                <span>{command.name.replace('.', ': ')}</span>
-                <span className="text-soft">
-                  {command.who.join(', ')}
-                  {command.onLink && ', customer’s page'}
-                </span>
-              </li>
-            ))}
-          </ul>
-        </section>
+          {holdsRole(person.roles, ['lead']) && (
+            <section>
+              <h2 className="mb-2 border-b border-ink pb-1">Hours and places</h2>
+              <ShopHoursForm hours={shop.hours} rackDays={shop.rackDays} />
+              <div className="mt-4">
+                {places.map((place) => (
+                  <PlaceForm key={place.id} place={place} />
+                ))}
+                <PlaceForm place={null} />
+              </div>
+            </section>
+          )}
+        </div>
       </div>
     </>
   );

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { connection } from 'next/server';
 import { shopMoment } from '@/core/units/shop-time';
+import { changeWords } from '@/features/people/change-words';
 import { db } from '@/server/database';
 import { requireRole } from '@/server/http';
 import { peopleNames } from '@/server/queries/order';
@@ -9,18 +10,6 @@ import { auditPage, doubtfulDoings } from '@/server/queries/people';
 import { readShop } from '@/server/queries/shop';
 
 export const metadata: Metadata = { title: 'Who changed what' };
-
-/** Facts of a change as short words; long lists are counted. */
-function factWords(facts: Record<string, unknown>): string {
-  return Object.entries(facts)
-    .map(([key, value]) =>
-      Array.isArray(value) && value.length > 6
-        ? `${key}: ${value.length}`
-        : `${key}: ${typeof value === 'object' && value !== null ? JSON.stringify(value) : String(value)}`,
-    )
-    .join('; ')
-    .slice(0, 240);
-}
 
 export default async function AuditPage({ searchParams }: { searchParams: Promise<{ before?: string }> }) {
   await connection();
@@ -46,19 +35,26 @@ export default async function AuditPage({ searchParams }: { searchParams: Promis
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,7fr)_minmax(0,3fr)]">
         <section>
           <ul className="border-t border-ink">
-            {lines.map((line) => (
-              <li
-                key={line.seq}
-                className="grid grid-cols-[11rem_minmax(0,1fr)] gap-4 border-b border-rule py-1.5"
-              >
-                <span className="figure text-soft">{shopMoment(line.at, shop.timeZone)}</span>
-                <span className="min-w-0 wrap-anywhere">
-                  <strong>{line.person}</strong> {line.what}
-                  {names[line.about] ? `, ${names[line.about]}` : ''}{' '}
-                  <span className="text-soft">{factWords(line.facts)}</span>
-                </span>
-              </li>
-            ))}
+            {lines.map((line) => {
+              const words = changeWords(line, line.about, shop.currency);
+              return (
+                <li
+                  key={line.seq}
+                  className="grid grid-cols-[11rem_minmax(0,1fr)] gap-4 border-b border-rule py-1.5"
+                >
+                  <span className="figure text-soft">{shopMoment(line.at, shop.timeZone)}</span>
+                  <span className="min-w-0 wrap-anywhere">
+                    <strong>{line.person}</strong> {words.done}
+                    {words.about && (
+                      <>
+                        : <strong>{words.about}</strong>
+                      </>
+                    )}
+                    {words.facts && <span className="block text-soft">{words.facts}</span>}
+                  </span>
+                </li>
+              );
+            })}
           </ul>
           {more && (
             <p className="pt-3">

@@ -1,0 +1,106 @@
+import { type VehicleFact, VEHICLE_FACTS } from '@/core/vehicle-facts';
+import { moneyText } from '@/core/units/money';
+import { WEEKDAYS, clockOf, shortDay } from '@/core/units/shop-time';
+
+/** What was changed, in the shop's words; what is not here says itself. */
+const WHAT: Record<string, string> = {
+  opened: 'opened the shop',
+  shop: 'changed the shop’s limits',
+  hours: 'set the shop’s hours',
+  place: 'changed a place',
+  person: 'took somebody on',
+  'person changed': 'changed roles and skills',
+  'person left': 'let somebody go',
+  'person let in': 'let somebody in again',
+  'person: new password and PIN': 'gave a new password and PIN',
+  'own settings': 'changed their own settings',
+  'session ended': 'ended a session',
+  'device named': 'named a device',
+  customer: 'wrote down a customer',
+  vehicle: 'wrote down a car',
+  reminders: 'set reminders',
+  wrench: 'wrote down a torque wrench',
+  tool: 'changed the tool boards',
+  part: 'wrote down a part',
+  kit: 'wrote down a kit',
+  procedure: 'kept a procedure',
+  lesson: 'settled a lesson',
+  'alignment spec': 'kept an alignment spec',
+  'message words': 'changed the words of a message',
+  'calendar feed': 'made the calendar’s address anew',
+  'week agreed': 'agreed the plan of the week',
+  'week pin': 'pinned a job',
+  'week wait': 'set what a job waits for',
+  away: 'said who is away',
+  'here after all': 'said who is here after all',
+  'rush job': 'put in a rush job',
+  'rush job out': 'took a rush job out',
+};
+
+/** Keys that mean something else than their own letters. */
+const KEYS: Record<string, string> = {
+  wheelbaseMm: 'wheelbase, mm',
+  lowNm: 'from, N·m',
+  highNm: 'to, N·m',
+  calibrationDue: 'calibrated until',
+  cents: 'price',
+  recheckKm: 'again after, km',
+  openFrom: 'opens',
+  openTo: 'closes',
+  openDays: 'open on',
+  rackDays: 'the rack on',
+  restMinutes: 'rest, min',
+  untilDay: 'until',
+  vin: 'VIN',
+  casterWhy: 'why that caster',
+};
+/** What only the machine reads, and what the line says before. */
+const UNSAID = new Set(['hash', 'jobId', 'phaseId', 'id', 'set', 'slots', 'builds', 'spec']);
+const CLOCKS = new Set(['openFrom', 'openTo', 'restFrom']);
+
+const plainKey = (key: string) =>
+  KEYS[key] ??
+  VEHICLE_FACTS.find((fact) => fact.id === (key as VehicleFact))?.label.toLowerCase() ??
+  key.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
+
+function valueWords(key: string, value: unknown, currency: string): string {
+  if (key === 'cents') return moneyText(Number(value), currency);
+  if (CLOCKS.has(key)) return clockOf(Number(value));
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (Array.isArray(value)) {
+    if (key.endsWith('Days')) return value.map((day) => WEEKDAYS[Number(day) - 1]).join(', ');
+    if (value.some((one) => typeof one === 'object')) return String(value.length);
+    return value.map((one) => valueWords('', one, currency)).join(', ');
+  }
+  return /^\d{4}-\d\d-\d\d$/.test(String(value)) ? shortDay(String(value)) : String(value);
+}
+
+const empty = (value: unknown) =>
+  value === null || value === '' || value === undefined || (Array.isArray(value) && !value.length);
+
+/** One fact of a change as `word: value`; a group of facts is told one by one, what is empty is not told. */
+function factWords([key, value]: [string, unknown], currency: string): string[] {
+  if (UNSAID.has(key) || empty(value)) return [];
+  if (typeof value === 'object' && !Array.isArray(value))
+    return Object.entries(value!).flatMap((fact) => factWords(fact, currency));
+  return [`${plainKey(key)}: ${valueWords(key, value, currency)}`];
+}
+
+const MOST = 320;
+
+/** A line of the shop's own chain as somebody says it: what was done, about what, and the facts. */
+export function changeWords(
+  change: { what: string; facts: Record<string, unknown> },
+  about: string | undefined,
+  currency: string,
+): { done: string; about: string; facts: string } {
+  const { name, ...rest } = change.facts;
+  const facts = Object.entries(rest)
+    .flatMap((fact) => factWords(fact, currency))
+    .join('; ');
+  return {
+    done: WHAT[change.what] ?? change.what,
+    about: about ?? (typeof name === 'string' ? name : ''),
+    facts: facts.length > MOST ? `${facts.slice(0, MOST)}…` : facts,
+  };
+}
