@@ -79,7 +79,7 @@ export function BayApp({ first }: { first: BayBundle | null }) {
         <Unlock people={bundle.people}>
           <BayView
             {...props}
-            strip={<OfflineStrip bay={bay} />}
+            strip={<OfflineStrip bay={bay} document={state.document} />}
             heights={<BayHeights {...heightsPropsOf(bundle, state)} count={state.heights.length} />}
           />
         </Unlock>

@@ -2,11 +2,13 @@
 
 import { useState } from 'react';
 import { Dialog } from '@/ui/dialog';
-import { moveWords } from './move-words';
+import { moveTold } from '@/core/moves/move-words';
+import type { QueuedBody } from '@/core/moves/offline';
+import type { RunDocument } from '@/core/procedure/engine';
 import type { Bay } from './use-bay';
 
 /** What this tablet has that the shop has not: always in sight while there is something, or no network. */
-export function OfflineStrip({ bay }: { bay: Bay }) {
+export function OfflineStrip({ bay, document }: { bay: Bay; document: RunDocument | null }) {
   const { pending, online, able, tasks } = bay;
   const [open, setOpen] = useState(false);
   if (online && !pending.length && !tasks.length && able) return null;
@@ -65,7 +67,7 @@ export function OfflineStrip({ bay }: { bay: Bay }) {
           {pending.map((move) => (
             <li key={move.id} className="flex justify-between gap-4 border-b border-rule py-2 text-[1.15rem]">
               <span>
-                {moveWords(move.name)}
+                {moveTold(JSON.parse(move.body) as QueuedBody, document)}
                 {move.photo ? `, ${Math.ceil(move.photo.blob.size / 1024)} kB` : ''}
               </span>
               <span className="figure text-soft">

@@ -4,7 +4,7 @@ import type { Entry } from '@/core/ledger/entries';
 import type { QueuedBody } from '@/core/moves/offline';
 import { postForm, postJson } from '@/ui/commands';
 import { sha256Hex, sign } from './signing';
-import { moveWords } from './move-words';
+import { moveWords } from '@/core/moves/move-words';
 import { type Waiting, store } from './store';
 
 /** What came of a queue that was sent. */

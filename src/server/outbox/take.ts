@@ -1,12 +1,15 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import type { TaskAbout } from '@/core/ledger/hands-book';
+import { moveTold } from '@/core/moves/move-words';
 import { OFFLINE_COMMANDS, type QueuedBody } from '@/core/moves/offline';
 import { now } from '../clock';
 import { CommandContext } from '../commands/command';
 import { type CommandAnswer, execute } from '../commands/execute';
 import { db, transaction } from '../database';
+import type { RunDocument } from '@/core/procedure/engine';
 import { deriveOrder } from '../derive';
+import { loadOrder } from '../entries/order';
 import { personAnyhow } from '../sessions/sessions';
 import { signedBy } from './keys';
 
@@ -100,12 +103,13 @@ async function appendTask(
   person: Actor,
   commandId: string,
   about: TaskAbout,
-  words: string,
+  say: (document: RunDocument | null) => string,
 ): Promise<string | null> {
   const orderId = await orderOf(body, person.id);
   if (!orderId) return null;
   return transaction(async (tx) => {
     const at = now();
+    const words = say((await loadOrder(tx, orderId))?.state.document ?? null);
     const first = await tx.run(
       "INSERT IGNORE INTO command_done (id, name, content_hash, answer, done_at) VALUES (?, ?, '', ?, ?)",
       [commandId, `task for ${body.name}`, JSON.stringify({ task: words }), at],
@@ -154,7 +158,8 @@ async function keepAsTask(
       person,
       body.id,
       about,
-      `${person.name} recorded “${body.name}” without network and it was not taken: ${why}`,
+      (document) =>
+        `${person.name} recorded this without network and it was not taken: ${moveTold(body, document)}. ${why}`,
     );
   } catch (error) {
     if (error instanceof Refusal) return null;
@@ -173,7 +178,8 @@ async function flagSkew(body: QueuedBody, person: Actor, sentAt: string): Promis
     person,
     commandId,
     'clock',
-    `A tablet’s clock is ${minutes} min ${off > 0 ? 'ahead of' : 'behind'} the shop’s: the times it gave are to be read with that.`,
+    () =>
+      `A tablet’s clock is ${minutes} min ${off > 0 ? 'ahead of' : 'behind'} the shop’s: the times it gave are to be read with that.`,
   );
 }
 
