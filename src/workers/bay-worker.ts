@@ -72,6 +72,11 @@ const serwist = new Serwist({
   ],
 });
 
+// A page's own worker is told what to run by what stands behind the # of its address, and an answer given from here would
+// take that away: such a request goes to the network as if nobody stood between.
+self.addEventListener('fetch', (event) => {
+  if (event.request.destination === 'worker') event.stopImmediatePropagation();
+});
 self.addEventListener('install', (event) => event.waitUntil(keepShell().catch(() => undefined)));
 self.addEventListener('activate', (event) => event.waitUntil(keepShell().catch(() => undefined)));
 serwist.addEventListeners();

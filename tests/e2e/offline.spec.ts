@@ -225,3 +225,17 @@ async function workUntilRefused(page: Page): Promise<void> {
     if ((await heading(page).innerText()) === words) throw new Error(`stopped at ${words}`);
   }
 }
+
+test('a tablet that keeps the bay for itself still plans: the week and the planner count as before', async ({
+  browser,
+}) => {
+  const job = await onTheLift(`OFF ${RUN}7`);
+  const { context, page } = await tablet(browser, process.env.BASE_URL!, 'Odalys');
+  await openBay(page, job);
+  await page.goto('/week');
+  expect(await page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
+  await expect(page.getByRole('table')).toBeVisible();
+  await page.goto('/planner');
+  await expect(page.getByTestId('predicted-front')).toContainText('likely');
+  await context.close();
+});
