@@ -24,7 +24,9 @@ import { plannerDoors } from './planner-worker';
 
 const TOLERANCES = [3, 6.35, 12.7, 19] as const;
 
-const offText = (mm: number, unit: TapeUnit) => (mm < 0.4 ? 'on target' : `${formatTape(mm, unit)} off`);
+/** Less than the tape shows, half a sixteenth or half a millimeter, is on target. */
+const offText = (mm: number, unit: TapeUnit) =>
+  mm < (unit === 'in' ? MM_PER_INCH / 32 : 0.5) ? 'on target' : `${formatTape(mm, unit)} off`;
 
 /** Searches the catalog for the sets of parts nothing beats, drawn by error and cost; the one taken becomes the plan. */
 export function FindDialog({
