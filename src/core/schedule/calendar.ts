@@ -1,4 +1,4 @@
-import { fromShopTime, shopClock, shopDay } from '../units/shop-time';
+import { clockOf, fromShopTime, shopClock, shopDay } from '../units/shop-time';
 
 /** When the shop is open, as its settings say; clock times in minutes from midnight, weekdays from Monday = 1. */
 export interface OpenHours {
@@ -76,6 +76,5 @@ export function fromAxis(calendar: WorkCalendar, minute: number, closing = false
   const before = hours.restFrom - hours.from;
   const clock =
     hours.from + inDay + (inDay > before || (inDay === before && !closing) ? hours.restMinutes : 0);
-  const text = `${String(Math.floor(clock / 60)).padStart(2, '0')}:${String(clock % 60).padStart(2, '0')}`;
-  return fromShopTime(`${day}T${text}`, calendar.timeZone);
+  return fromShopTime(`${day}T${clockOf(clock)}`, calendar.timeZone);
 }

@@ -1,3 +1,5 @@
+import { SUSPENSIONS, type SuspensionKind } from '@/core/planner/axle-kinds';
+import { PART_KIND_IDS, type PartKind, partKind } from '@/core/planner/part-kinds';
 import { type VehicleFact, VEHICLE_FACTS } from '@/core/vehicle-facts';
 import { moneyText } from '@/core/units/money';
 import { WEEKDAYS, clockOf, shortDay } from '@/core/units/shop-time';
@@ -66,6 +68,9 @@ const plainKey = (key: string) =>
 function valueWords(key: string, value: unknown, currency: string): string {
   if (key === 'cents') return moneyText(Number(value), currency);
   if (CLOCKS.has(key)) return clockOf(Number(value));
+  if (key === 'kind' && PART_KIND_IDS.includes(value as PartKind)) return partKind(value as PartKind).name;
+  if (key.endsWith('Suspension') && String(value) in SUSPENSIONS)
+    return SUSPENSIONS[value as SuspensionKind].name;
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value)) {
     if (key.endsWith('Days')) return value.map((day) => WEEKDAYS[Number(day) - 1]).join(', ');
