@@ -3,6 +3,7 @@ import type { Entry, HeightsData, StopReason } from '@/core/ledger/entries';
 import type { OrderState } from '@/core/ledger/order-state';
 import { heightsMove } from '@/core/moves/heights';
 import type { MoveEntry, Mover } from '@/core/moves/move';
+import { findingMove, stuckEndMove, stuckMove, watchMove } from '@/core/moves/noted';
 import type { OfflineCommand } from '@/core/moves/offline';
 import { stepDoneMove } from '@/core/moves/step-done';
 import { supportMove } from '@/core/moves/support';
@@ -17,6 +18,8 @@ interface Asked {
   input: Input;
   mover: Mover;
   at: string;
+  /** Entries that wait on this device already. */
+  waiting: number;
 }
 
 function wrenchOf({ bundle, input }: Asked) {
@@ -29,6 +32,8 @@ function ownClock({ state, mover }: Asked) {
 }
 
 const cast = <T>(value: unknown) => value as T;
+/** A note as it is kept where nobody took a picture with it. */
+const noted = <T>(input: Record<string, unknown>) => ({ photoId: null, ...input }) as T;
 
 /** What each command that may be given without network makes of the record. The same moves the server makes. */
 const PREDICTED: Record<OfflineCommand, (asked: Asked) => MoveEntry[]> = {
@@ -80,54 +85,12 @@ const PREDICTED: Record<OfflineCommand, (asked: Asked) => MoveEntry[]> = {
       },
     },
   ],
-  'stuck.begin': ({ bundle, input, mover }) => {
-    const fastener = bundle.document.fasteners.find((one) => one.id === input.fastenerId);
-    if (!fastener) throw new Refusal('no-fastener', 'This job has no such fastener.', 'fastenerId');
-    return [
-      {
-        kind: 'stuck',
-        data: {
-          stuckId: mover.commandId,
-          fastenerId: fastener.id,
-          place: fastener.place,
-          what: cast(input.what ?? 'seized'),
-          photoId: null,
-        },
-      },
-    ];
-  },
-  'stuck.end': ({ input }) => [
-    { kind: 'stuck.end', data: { stuckId: cast<string>(input.stuckId), how: cast(input.how) } },
-  ],
-  'finding.record': ({ input, mover }) => {
-    if (input.grade !== 'sound' && !input.text)
-      throw new Refusal('say-what', 'Say what was found: the customer reads it.', 'text');
-    return [
-      {
-        kind: 'finding',
-        data: {
-          findingId: mover.commandId,
-          area: cast(input.area),
-          grade: cast(input.grade),
-          text: cast<string>(input.text ?? ''),
-          photoId: null,
-          when: 'during the work',
-        },
-      },
-    ];
-  },
-  'watch.add': ({ input, mover }) => [
-    {
-      kind: 'watch',
-      data: {
-        watchId: mover.commandId,
-        text: cast<string>(input.text),
-        photoId: null,
-        byDay: cast<string | null>(input.byDay ?? null),
-        byDistance: null,
-      },
-    },
-  ],
+  'stuck.begin': ({ bundle, state, input, mover }) =>
+    stuckMove({ state, document: bundle.document, run: state.run! }, noted(input), mover),
+  'stuck.end': ({ state, input }) => stuckEndMove(state, cast(input)),
+  'finding.record': ({ state, input, mover }) => findingMove(state, noted({ text: '', ...input }), mover),
+  'watch.add': ({ input: { orderId: _, ...data }, mover }) =>
+    watchMove(noted({ byDay: null, byDistance: null, ...data }), mover),
   'setting.record': ({ input: { orderId: _, ...data } }) => [{ kind: 'setting', data: cast(data) }],
 };
 
@@ -141,9 +104,8 @@ const clockOff = (clockId: string, personId: string, reason: StopReason): MoveEn
  * @throws Refusal just as the server would, as far as this device can know
  */
 export function predictEntries(name: OfflineCommand, asked: Asked): Entry[] {
-  const { bundle, state, mover, at } = asked;
-  const last = bundle.entries[bundle.entries.length - 1]!;
-  const count = last.seq + state.torques.length;
+  const { bundle, mover, at, waiting } = asked;
+  const count = bundle.entries[bundle.entries.length - 1]!.seq + waiting;
   return PREDICTED[name](asked).map(
     (move, index) =>
       ({

@@ -156,10 +156,8 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
           'This needs the network: somebody else’s yes cannot be kept on the tablet.',
         );
       const at = await deviceTime();
-      const state = stateOf(
-        car,
-        before.flatMap((move) => move.entries),
-      );
+      const ahead = before.flatMap((move) => move.entries);
+      const state = stateOf(car, ahead);
       let entries: Entry[];
       try {
         entries = predictEntries(name, {
@@ -168,6 +166,7 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
           input: envelope.input as Record<string, unknown>,
           mover: { deviceId: car.deviceId, personId: car.viewer.id, commandId: envelope.id, offline: true },
           at,
+          waiting: ahead.length,
         });
       } catch (error) {
         if (error instanceof Refusal) return refused(error.code, error.message, error.field);

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
+import { findingMove } from '@/core/moves/noted';
 import { Refusal } from '@/core/calc/calculator';
 import { type FindingData, GRADES, INSPECTION_AREAS } from '@/core/ledger/job-book';
 import { command } from './command';
@@ -20,22 +21,10 @@ export const findingRecord = command({
   }),
   async run(ctx, { orderId, area, grade, text: words, photoId }) {
     const order = await ctx.openOrder(orderId);
-    if (grade !== 'sound' && !words)
-      throw new Refusal('say-what', 'Say what was found: the customer reads it.', 'text');
+    const moves = findingMove(order.state, { area, grade, text: words, photoId }, ctx.mover);
     if (photoId) await mustHavePhoto(ctx.tx, photoId);
-    const findingId = randomUUID();
-    await ctx.append(order.id, {
-      kind: 'finding',
-      data: {
-        findingId,
-        area,
-        grade,
-        text: words,
-        photoId,
-        when: order.state.run ? 'during the work' : 'as it came',
-      },
-    });
-    return { findingId };
+    await ctx.append(order.id, ...moves);
+    return { findingId: ctx.commandId };
   },
 });
 

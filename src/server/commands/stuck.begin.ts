@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { stuckMove } from '@/core/moves/noted';
 import { Refusal } from '@/core/calc/calculator';
 import { placedName } from '@/core/procedure/engine';
 import { command } from './command';
@@ -24,15 +25,9 @@ export const stuckBegin = command({
   }),
   async run(ctx, { orderId, fastenerId, what, photoId }) {
     const order = await ctx.runningOrder(orderId);
-    const fastener = order.document.fasteners.find((candidate) => candidate.id === fastenerId);
-    if (!fastener) throw new Refusal('no-fastener', 'This job has no such fastener.', 'fastenerId');
-    if (order.state.stuck.some(({ entry, end }) => end === null && entry.data.fastenerId === fastenerId))
-      throw new Refusal('stuck-already', `${placedName(fastener)} is down as stuck already.`, 'fastenerId');
+    const moves = stuckMove(order, { fastenerId, what, photoId }, ctx.mover);
     if (photoId) await mustHavePhoto(ctx.tx, photoId);
-    await ctx.append(order.id, {
-      kind: 'stuck',
-      data: { stuckId: ctx.commandId, fastenerId, place: fastener.place, what, photoId },
-    });
+    await ctx.append(order.id, ...moves);
     return { stuckId: ctx.commandId };
   },
 });

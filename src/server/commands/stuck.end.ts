@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { stuckEndMove } from '@/core/moves/noted';
 import { Refusal } from '@/core/calc/calculator';
 import { STUCK_CURES } from '@/core/ledger/entries';
 import { command } from './command';
@@ -21,9 +22,7 @@ export const stuckEnd = command({
   }),
   async run(ctx, { orderId, stuckId, how }) {
     const order = await ctx.runningOrder(orderId);
-    const stuck = order.state.stuck.find(({ entry }) => entry.data.stuckId === stuckId);
-    if (!stuck || stuck.end) throw new Refusal('not-stuck', 'Nothing is down as stuck there.', 'stuckId');
-    await ctx.append(order.id, { kind: 'stuck.end', data: { stuckId, how } });
+    await ctx.append(order.id, ...stuckEndMove(order.state, { stuckId, how }));
     return {};
   },
 });

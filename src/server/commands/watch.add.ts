@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { watchMove } from '@/core/moves/noted';
 import { Refusal } from '@/core/calc/calculator';
 import { calendarDay } from '@/core/calc/fields';
 import type { WatchData } from '@/core/ledger/entries';
@@ -24,10 +25,9 @@ export const watchAdd = command({
   }),
   async run(ctx, { orderId, ...data }) {
     const order = await ctx.openOrder(orderId);
-    if (!data.byDay && !data.byDistance)
-      throw new Refusal('by-when', 'Say by which day or distance it must be answered.', 'byDay');
+    const moves = watchMove(data, ctx.mover);
     if (data.photoId) await mustHavePhoto(ctx.tx, data.photoId);
-    await ctx.append(order.id, { kind: 'watch', data: { watchId: ctx.commandId, ...data } });
+    await ctx.append(order.id, ...moves);
     return { watchId: ctx.commandId };
   },
 });
