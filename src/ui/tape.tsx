@@ -25,6 +25,27 @@ function hookAt(marks: Ticks[], places: { start: number; width: number }[]): num
   return start + (marks[now]!.done / marks[now]!.ticks) * width;
 }
 
+interface Stroke {
+  at: number;
+  long: number;
+}
+
+/** The short strokes between the marks, every other one longer; a narrow mark has fewer. */
+function ticksOf(marks: Ticks[], places: { start: number; width: number }[], height: number): Stroke[] {
+  return marks.flatMap((mark, index) => {
+    const { start, width } = places[index]!;
+    const steps = Math.min(mark.ticks, Math.floor(width / 6));
+    return Array.from({ length: Math.max(0, steps - 1) }, (_, tick) => ({
+      at: start + ((tick + 1) / steps) * width,
+      long: height * (tick % 2 ? 0.45 : 0.3),
+    }));
+  });
+}
+
+/** Many strokes as one path: a page of tapes has a thousand of them. */
+const strokes = (all: Stroke[]) =>
+  all.map(({ at, long }) => `M${Math.round(at * 10) / 10} 0v${Math.round(long * 10) / 10}`).join('');
+
 const HEIGHTS = { small: 18, large: 40 } as const;
 
 function TapeDrawing({
@@ -41,6 +62,10 @@ function TapeDrawing({
   const height = HEIGHTS[size];
   const places = measure(marks);
   const hook = hookAt(marks, places);
+  const side =
+    (passed: boolean) =>
+    ({ at }: Stroke) =>
+      at + 0.5 < hook === passed;
   return (
     <svg
       viewBox={`0 0 1012 ${height + 6}`}
@@ -60,28 +85,21 @@ function TapeDrawing({
         vectorEffect="non-scaling-stroke"
       />
       <rect x="0" y="0.5" width={hook} height={height} fill="var(--pen)" />
-      {marks.map((mark, index) => {
-        const { start, width } = places[index]!;
-        const passed = start + 1 < hook;
+      {[true, false].map((passed) => {
         const tone = passed ? 'var(--on-pen)' : 'var(--soft)';
-        const steps = Math.min(mark.ticks, Math.floor(width / 6));
         return (
-          <g key={mark.id} stroke={tone}>
+          <g key={String(passed)} stroke={tone}>
             <path
-              d={`M${start + 0.5} 0v${height}`}
+              d={strokes(places.map(({ start }) => ({ at: start + 0.5, long: height })).filter(side(passed)))}
               strokeWidth={passed ? 2 : 1.5}
               vectorEffect="non-scaling-stroke"
             />
-            {Array.from({ length: Math.max(0, steps - 1) }, (_, tick) => (
-              <path
-                key={tick}
-                d={`M${start + ((tick + 1) / steps) * width} 0v${height * (tick % 2 ? 0.45 : 0.3)}`}
-                stroke={start + ((tick + 1) / steps) * width < hook ? 'var(--on-pen)' : 'var(--soft)'}
-                strokeWidth="1"
-                opacity="0.8"
-                vectorEffect="non-scaling-stroke"
-              />
-            ))}
+            <path
+              d={strokes(ticksOf(marks, places, height).filter(side(passed)))}
+              strokeWidth="1"
+              opacity="0.8"
+              vectorEffect="non-scaling-stroke"
+            />
           </g>
         );
       })}
