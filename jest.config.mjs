@@ -12,6 +12,7 @@ const config = {
   projects: [
     { ...shared, displayName: 'unit', testMatch: ['<rootDir>/tests/unit/**/*.test.ts'] },
     { ...shared, displayName: 'sql', testMatch: ['<rootDir>/tests/sql/**/*.test.ts'] },
+    { ...shared, displayName: 'large', testMatch: ['<rootDir>/tests/large/**/*.test.ts'] },
   ],
 };
 

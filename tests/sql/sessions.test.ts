@@ -24,10 +24,14 @@ test('a password opens a session; its id is kept only as a hash', async () => {
   expect(await sessionOf('something else')).toBeNull();
 });
 
-test('passwords are kept as argon2id', async () => {
-  const rows = await db().rows<{ password_hash: string; pin_hash: string }>(
-    'SELECT password_hash, pin_hash FROM person',
+test('passwords are kept as argon2id, and none of who has left', async () => {
+  const all = await db().rows<{ active: number; password_hash: string | null; pin_hash: string | null }>(
+    'SELECT active, password_hash, pin_hash FROM person',
   );
+  for (const row of all.filter((one) => !one.active))
+    expect(row).toMatchObject({ password_hash: null, pin_hash: null });
+  const rows = all.filter((one) => one.active);
+  expect(rows.length).toBeGreaterThan(3);
   for (const row of rows) {
     expect(row.password_hash).toMatch(/^\$argon2id\$/);
     expect(row.pin_hash).toMatch(/^\$argon2id\$/);
