@@ -244,6 +244,23 @@ describe('people', () => {
   });
 });
 
+test('of cars put at one place in one moment, one stands there; a car is not taken in over another', async () => {
+  const added = await give(shop, 'Odalys', 'place.save', { name: 'Lift 9', kind: 'lift' });
+  const place = String(added.ok && added.answer.placeId);
+  const jobs = [];
+  for (let car = 1; car <= 5; car += 1) jobs.push(await onTheLift(`CROWD ${car}`));
+  for (let round = 0; round < 5; round += 1) {
+    const answers = await Promise.all(
+      jobs.map(({ orderId }) => give(shop, 'Ilse', 'order.place', { orderId, place })),
+    );
+    expect(answers.filter((answer) => answer.ok)).toHaveLength(1);
+    const standing = jobs[answers.findIndex((answer) => answer.ok)]!;
+    for (const answer of answers.filter((one) => !one.ok)) expect(refusal(answer).code).toBe('taken');
+    await expect(onTheLift(`CROWD ${round} X`, place)).rejects.toThrow(/stands there: move it first/);
+    await give(shop, 'Ilse', 'order.place', { orderId: standing.orderId, place: null });
+  }
+});
+
 test('places are added, named anew, and only an empty one goes out of use', async () => {
   const added = await give(shop, 'Odalys', 'place.save', { name: 'Lift 3', kind: 'lift' });
   const placeId = String(added.ok && added.answer.placeId);

@@ -134,7 +134,7 @@ export async function handedOver(job: DemoJob): Promise<DemoJob> {
 }
 
 /** A strut job in front whose work has begun, in the shop that is being served: nothing is raised or opened yet. */
-export async function onTheLift(plate: string): Promise<DemoJob> {
+export async function onTheLift(plate: string, place: string | null = null): Promise<DemoJob> {
   const shop = await testShop(`lift ${plate}`);
   shop.moment(0, 14);
   const wrenches = await testWrenches(shop, plate);
@@ -144,6 +144,7 @@ export async function onTheLift(plate: string): Promise<DemoJob> {
       parts: ['QS-30'],
       targets: { front: '22 3/8', rear: null },
       procedures: [{ id: 'strut-top-spacer', ways: [] }],
+      place,
     }),
   ).intake();
   await job.heights('as came', job.plan.before);

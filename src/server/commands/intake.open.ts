@@ -7,6 +7,7 @@ import { HEIGHT_METHODS, type IntakeData, type OrderKind } from '@/core/ledger/e
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { type CommandContext, command } from './command';
 import { id, line, odometer, text } from './fields';
+import { takePlace } from './take-place';
 
 interface IntakeInput {
   customer: { id: string } | { name: string; phone: string; email: string };
@@ -234,6 +235,7 @@ export const intakeOpen = command({
         'orderKind',
       );
     const { orderId, number } = await newOrder(ctx, { vehicleId, kind: input.orderKind, comesBackFrom });
+    if (input.place) await takePlace(ctx.tx, input.place, orderId);
     const { tires, wheels, newTires, carries, wants, targets, promisedFor, pacePerDay } = input;
     await ctx.append(
       orderId,

@@ -8,6 +8,7 @@ import { carriedInto, fastenersOfCar } from '../queries/car-state';
 import { command } from './command';
 import { id, odometer } from './fields';
 import { newOrder } from './intake.open';
+import { takePlace } from './take-place';
 
 interface VisitInput {
   followUpIds: string[];
@@ -83,6 +84,7 @@ export const visitOpen = command({
       places.has(fastener.place),
     );
     const { orderId, number } = await newOrder(ctx, { vehicleId, kind, comesBackFrom: from });
+    if (place) await takePlace(ctx.tx, place, orderId);
     const intake: IntakeData = {
       ...before,
       number,
