@@ -261,6 +261,42 @@ test('of cars put at one place in one moment, one stands there; a car is not tak
   }
 });
 
+test('cars taken in at one moment have a number each', async () => {
+  const jobs = await Promise.all([1, 2, 3, 4, 5].map((car) => onTheLift(`AT ONCE ${car}`)));
+  const rows = await db().rows<{ number: number }>(
+    `SELECT number FROM work_order WHERE id IN (${jobs.map(() => '?').join(', ')})`,
+    jobs.map((job) => job.orderId),
+  );
+  expect(new Set(rows.map((row) => row.number)).size).toBe(5);
+});
+
+test('of two who open the same visit, or close the same come-back, in one moment one does', async () => {
+  const { orderId } = await handedOver(await onItsWheels(shop, 'VISIT 1'));
+  const due = await db().rows<{ id: string; kind: string }>(
+    'SELECT id, kind FROM follow_up WHERE order_id = ? AND closed_by IS NULL',
+    [orderId],
+  );
+  const wheel = due.find((row) => row.kind === 'wheel')!;
+  const input = { followUpIds: [wheel.id], odometer: { value: 99_000, unit: 'mi' }, place: null };
+  const visits = await Promise.all(
+    Array.from({ length: 4 }, () => give(shop, 'Teodor', 'visit.open', input)),
+  );
+  expect(visits.filter((answer) => answer.ok)).toHaveLength(1);
+  for (const answer of visits.filter((one) => !one.ok)) expect(refusal(answer).code).toBe('open-visit');
+  const other = due.find((row) => row.kind === 'heights')!;
+  const closings = await Promise.all(
+    Array.from({ length: 4 }, () =>
+      give(shop, 'Teodor', 'followup.close', {
+        followUpId: other.id,
+        how: 'refused',
+        reason: 'Sold the car',
+      }),
+    ),
+  );
+  expect(closings.filter((answer) => answer.ok)).toHaveLength(1);
+  for (const answer of closings.filter((one) => !one.ok)) expect(refusal(answer).code).toBe('closed');
+});
+
 test('places are added, named anew, and only an empty one goes out of use', async () => {
   const added = await give(shop, 'Odalys', 'place.save', { name: 'Lift 3', kind: 'lift' });
   const placeId = String(added.ok && added.answer.placeId);

@@ -15,7 +15,7 @@ export const followUpClose = command({
   }),
   async run(ctx, { followUpId, how, reason: why }) {
     const row = await ctx.tx.row<{ order_id: string; closed_by: string | null }>(
-      'SELECT order_id, closed_by FROM follow_up WHERE id = ?',
+      'SELECT order_id, closed_by FROM follow_up WHERE id = ? FOR UPDATE',
       [followUpId],
     );
     if (!row) throw new Refusal('no-follow-up', 'There is no such come-back.', 'followUpId');

@@ -7,6 +7,7 @@ import { HEIGHT_METHODS, type IntakeData, type OrderKind } from '@/core/ledger/e
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { type CommandContext, command } from './command';
 import { id, line, odometer, text } from './fields';
+import { nextOrderNumber } from '../order-number';
 import { takePlace } from './take-place';
 
 interface IntakeInput {
@@ -139,10 +140,7 @@ export async function newOrder(
   ctx: CommandContext,
   order: { vehicleId: string; kind: OrderKind; comesBackFrom: string | null },
 ): Promise<{ orderId: string; number: number }> {
-  const last = await ctx.tx.row<{ number: number | null }>(
-    'SELECT MAX(number) AS number FROM work_order FOR UPDATE',
-  );
-  const number = (last?.number ?? 1000) + 1;
+  const number = await nextOrderNumber(ctx.tx);
   const orderId = randomUUID();
   await ctx.tx.run(
     'INSERT INTO work_order (id, number, vehicle_id, kind, comes_back_from, created_at) VALUES (?, ?, ?, ?, ?, ?)',

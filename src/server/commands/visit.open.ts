@@ -67,6 +67,8 @@ export const visitOpen = command({
     if (followUps.every((row) => row.kind === 'check-in'))
       throw new Refusal('asked', 'That one is asked, not visited: write down what they say.', 'followUpIds');
     const kind = visitKind(followUps.map((row) => row.kind));
+    // A visit has no chain of its own yet: two people opening one for the same car wait for each other at the car.
+    await ctx.tx.row('SELECT id FROM vehicle WHERE id = ? FOR UPDATE', [vehicleId]);
     const running = await ctx.tx.row<{ number: number }>(
       `SELECT number FROM work_order JOIN order_now ON order_now.order_id = work_order.id
         WHERE vehicle_id = ? AND kind = ? AND NOT closed`,

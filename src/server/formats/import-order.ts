@@ -15,6 +15,7 @@ import { CHAIN_START, canonicalJson, chainHash, sha256 } from '../entries/canoni
 import { runHash } from '../entries/order';
 import { walkChain } from '../entries/verify';
 import { makeThumbnail } from '../photos/store';
+import { nextOrderNumber } from '../order-number';
 import type { WorkOrderFile } from './order-file';
 import { photosIn } from './order-file';
 import { type Files, ORDER_LIMITS, openZip } from './zip';
@@ -240,10 +241,8 @@ async function keepEntries(tx: Db, file: WorkOrderFile, entries: Entry[]): Promi
 
 /** The order's own number where it is free here, else the next one. */
 async function numberFor(tx: Db, wanted: number): Promise<number> {
-  const taken = await tx.row('SELECT id FROM work_order WHERE number = ?', [wanted]);
-  if (!taken) return wanted;
-  const last = await tx.row<{ number: number }>('SELECT MAX(number) AS number FROM work_order FOR UPDATE');
-  return last!.number + 1;
+  const next = await nextOrderNumber(tx);
+  return (await tx.row('SELECT id FROM work_order WHERE number = ?', [wanted])) ? next : wanted;
 }
 
 /**
