@@ -33,7 +33,7 @@ const ms = (value) => `${value < 10 ? value.toFixed(1) : value.toFixed(0)} ms`;
 /** Everybody does one thing over and over. @returns sorted times of the answers */
 async function everybody(work, people = PEOPLE, seconds = SECONDS) {
   const times = [];
-  let failed = 0;
+  const refused = new Map();
   const until = performance.now() + seconds * 1000;
   await Promise.all(
     Array.from({ length: people }, async (_, person) => {
@@ -42,13 +42,13 @@ async function everybody(work, people = PEOPLE, seconds = SECONDS) {
         try {
           await work(person, turn);
           times.push(performance.now() - from);
-        } catch {
-          failed += 1;
+        } catch (error) {
+          refused.set(error.message, (refused.get(error.message) ?? 0) + 1);
         }
       }
     }),
   );
-  return { times: times.sort((a, b) => a - b), failed };
+  return { times: times.sort((a, b) => a - b), refused };
 }
 
 const signIn = async () => {
@@ -176,7 +176,7 @@ console.log(
 let empty = null;
 for (const { name, page, bare } of PAGES) {
   await everybody(page, PEOPLE, 3);
-  const { times, failed } = await everybody(page);
+  const { times, refused } = await everybody(page);
   const [p50, p95] = [at(times, 0.5), at(times, 0.95)];
   if (!bare) empty = p50;
   let beside = '';
@@ -185,7 +185,7 @@ for (const { name, page, bare } of PAGES) {
     beside = `; bare SQL ${ms(at(plain, 0.5))} / ${ms(at(plain, 0.95))}, ratio ${(p50 / at(plain, 0.5)).toFixed(1)}; ${(p50 / empty).toFixed(1)} bare pages`;
   }
   console.log(
-    `${name.padEnd(18)} ${ms(p50)} / ${ms(p95)}, ${Math.round(times.length / SECONDS)} a second${failed ? `, ${failed} refused` : ''}${beside}`,
+    `${name.padEnd(18)} ${ms(p50)} / ${ms(p95)}, ${Math.round(times.length / SECONDS)} a second${[...refused].map(([why, count]) => `, ${count} refused: ${why}`).join('')}${beside}`,
   );
 }
 await pool.end();
