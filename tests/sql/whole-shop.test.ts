@@ -256,6 +256,8 @@ test('of cars put at one place in one moment, one stands there; a car is not tak
     expect(answers.filter((answer) => answer.ok)).toHaveLength(1);
     const standing = jobs[answers.findIndex((answer) => answer.ok)]!;
     for (const answer of answers.filter((one) => !one.ok)) expect(refusal(answer).code).toBe('taken');
+    // The one that stands there may be said to stand there again.
+    expect((await give(shop, 'Ilse', 'order.place', { orderId: standing.orderId, place })).ok).toBe(true);
     await expect(onTheLift(`CROWD ${round} X`, place)).rejects.toThrow(/stands there: move it first/);
     await give(shop, 'Ilse', 'order.place', { orderId: standing.orderId, place: null });
   }

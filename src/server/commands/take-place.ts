@@ -8,8 +8,9 @@ import type { Db } from '../database';
  * @throws Refusal where the shop has no such place, or another car stands there
  */
 export async function takePlace(tx: Db, place: string, orderId: string): Promise<void> {
-  const known = await tx.row('SELECT id FROM shop_place WHERE id = ? AND active FOR UPDATE', [place]);
-  if (!known) throw new Refusal('no-place', 'The shop has no such place.', 'place');
+  // Written, not only locked: a lock is one node's own, a write is what the nodes of a cluster agree on.
+  const known = await tx.run('UPDATE shop_place SET held_by = ? WHERE id = ? AND active', [orderId, place]);
+  if (!known.affectedRows) throw new Refusal('no-place', 'The shop has no such place.', 'place');
   const taken = await tx.row<{ number: number }>(
     'SELECT order_number AS number FROM order_now WHERE place = ? AND NOT closed AND order_id <> ?',
     [place, orderId],
