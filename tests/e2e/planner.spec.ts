@@ -173,6 +173,9 @@ test('looked over, searched, quoted and agreed; a short box holds the job until 
   await page.getByRole('button', { name: 'Offer it' }).click();
   await expect(bushings).toContainText('$90');
   await bushings.getByLabel('Asked').selectOption('by phone');
+  // The list is drawn anew meanwhile: what was chosen in it stays.
+  await page.getByRole('button', { name: 'Grade Bushings' }).click();
+  await page.keyboard.press('Escape');
   await bushings.getByLabel('Who heard it').fill('Teodor');
   await bushings.getByRole('button', { name: 'Yes', exact: true }).click();
   await expect(bushings).toContainText('Yes, by phone, heard by Teodor');

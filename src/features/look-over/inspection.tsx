@@ -15,6 +15,56 @@ type Open =
   | { what: 'offer'; finding: ShownFinding | null; offer: ShownOffer | null }
   | null;
 
+/** An offer with its answer, or the form for one. It stands by itself, so that a page read anew keeps what is chosen in it. */
+function OfferRow({
+  offer,
+  orderId,
+  currency,
+  closed,
+  onChange,
+}: {
+  offer: ShownOffer;
+  orderId: string;
+  currency: string;
+  closed: boolean;
+  onChange: () => void;
+}) {
+  return (
+    <li className="border-l-4 border-rule py-1.5 pl-3" data-offer={offer.offerId}>
+      <p className="flex flex-wrap items-baseline justify-between gap-x-3">
+        <span>
+          Offered: <span className="font-semibold">{offer.text}</span>
+          {offer.version > 1 ? ` (version ${offer.version})` : ''}
+        </span>
+        <span className="figure text-[1.2rem]">{moneyText(offer.cents, currency)}</span>
+      </p>
+      {offer.answer ? (
+        <p className="flex flex-wrap items-center gap-3">
+          <strong>{offer.answer}</strong>
+          {!closed && (
+            <button type="button" className="btn btn-plain" onClick={onChange}>
+              Change it
+            </button>
+          )}
+        </p>
+      ) : (
+        !closed && (
+          <div className="flex flex-wrap items-end gap-3">
+            <AnswerForm
+              small
+              command="offer.answer"
+              input={{ orderId, offerId: offer.offerId, version: offer.version }}
+            />
+            <button type="button" className="btn btn-plain" onClick={onChange}>
+              Change it
+            </button>
+          </div>
+        )
+      )}
+    </li>
+  );
+}
+
 /** The car by area: what was found, at which grade, what is offered for it and what the customer said. */
 export function Inspection({
   orderId,
@@ -30,48 +80,13 @@ export function Inspection({
   closed: boolean;
 }) {
   const [open, setOpen] = useState<Open>(null);
-  const OfferRow = ({ offer }: { offer: ShownOffer }) => (
-    <li className="border-l-4 border-rule py-1.5 pl-3" data-offer={offer.offerId}>
-      <p className="flex flex-wrap items-baseline justify-between gap-x-3">
-        <span>
-          Offered: <span className="font-semibold">{offer.text}</span>
-          {offer.version > 1 ? ` (version ${offer.version})` : ''}
-        </span>
-        <span className="figure text-[1.2rem]">{moneyText(offer.cents, currency)}</span>
-      </p>
-      {offer.answer ? (
-        <p className="flex flex-wrap items-center gap-3">
-          <strong>{offer.answer}</strong>
-          {!closed && (
-            <button
-              type="button"
-              className="btn btn-plain"
-              onClick={() => setOpen({ what: 'offer', finding: null, offer })}
-            >
-              Change it
-            </button>
-          )}
-        </p>
-      ) : (
-        !closed && (
-          <div className="flex flex-wrap items-end gap-3">
-            <AnswerForm
-              small
-              command="offer.answer"
-              input={{ orderId, offerId: offer.offerId, version: offer.version }}
-            />
-            <button
-              type="button"
-              className="btn btn-plain"
-              onClick={() => setOpen({ what: 'offer', finding: null, offer })}
-            >
-              Change it
-            </button>
-          </div>
-        )
-      )}
-    </li>
-  );
+  const offerRow = (offer: ShownOffer) => ({
+    offer,
+    orderId,
+    currency,
+    closed,
+    onChange: () => setOpen({ what: 'offer', finding: null, offer }),
+  });
   return (
     <>
       <ul className="border-t border-ink">
@@ -118,7 +133,7 @@ export function Inspection({
                         </p>
                         <ul>
                           {own.map((offer) => (
-                            <OfferRow key={offer.offerId} offer={offer} />
+                            <OfferRow key={offer.offerId} {...offerRow(offer)} />
                           ))}
                         </ul>
                       </div>
@@ -147,7 +162,7 @@ export function Inspection({
             {offers
               .filter((offer) => offer.findingId === null)
               .map((offer) => (
-                <OfferRow key={offer.offerId} offer={offer} />
+                <OfferRow key={offer.offerId} {...offerRow(offer)} />
               ))}
           </ul>
         </>
