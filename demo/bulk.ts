@@ -52,7 +52,7 @@ const NAMES = [
     'Croft End',
     'Thornley Gap',
     'Sallow Brook',
-    'Kestel Ford',
+    'Kestel Gate',
   ],
   [
     'Ditch Riders',

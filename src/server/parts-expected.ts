@@ -1,5 +1,4 @@
 import type { ExpectedPart, PartsListData, PlanData } from '@/core/ledger/job-book';
-import { partKind } from '@/core/planner/part-kinds';
 import type { PlanPart } from '@/core/planner/plan-part';
 import { chooseBuild } from '@/core/vehicle-facts';
 import type { VehicleFacts } from '@/core/vehicle-facts';

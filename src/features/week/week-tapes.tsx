@@ -3,7 +3,7 @@
 import { useRef } from 'react';
 import type { WorkCalendar } from '@/core/schedule/calendar';
 import type { PlacedPhase, WeekPlan, WeekProblem } from '@/core/schedule/types';
-import { shopDay, shortDay } from '@/core/units/shop-time';
+import { shortDay } from '@/core/units/shop-time';
 import type { WeekJobFacts } from '@/server/week/problem';
 import { becauseWords, whenText } from './week-words';
 
@@ -244,12 +244,12 @@ function wordsOn(
       const room = (next ? x(next.start) : Infinity) - left - NUMBER_GAP;
       const { number, car, tech } = of(placed);
       const whole = `${number} ${car}`.trim();
-      const strip = Math.max(x(placed.end) - left, Math.min(room, whole.length * LETTER));
-      const letters = Math.floor(Math.min(strip, room) / LETTER + 0.01);
+      const wide = Math.max(x(placed.end) - left, whole.length * LETTER);
+      const letters = Math.floor(Math.min(wide, room) / LETTER + 0.01);
       const words: { text: string; line: 0 | 1 }[] = [];
       if (letters >= number.length + 6 && free[0] <= left && free[1] <= left) {
         words.push({ text: clip(whole, letters), line: 0 });
-        if (tech.length <= letters) words.push({ text: tech, line: 1 });
+        if (tech && tech.length <= letters) words.push({ text: tech, line: 1 });
       } else if (number) {
         const line = free[0] <= left ? 0 : free[1] <= left ? 1 : null;
         if (line !== null) words.push({ text: number, line });

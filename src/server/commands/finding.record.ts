@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
 import { findingMove } from '@/core/moves/noted';
 import { Refusal } from '@/core/calc/calculator';

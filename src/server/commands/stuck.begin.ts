@@ -1,7 +1,5 @@
 import Joi from 'joi';
 import { stuckMove } from '@/core/moves/noted';
-import { Refusal } from '@/core/calc/calculator';
-import { placedName } from '@/core/procedure/engine';
 import { command } from './command';
 import { mustHavePhoto } from './finding.record';
 import { id } from './fields';

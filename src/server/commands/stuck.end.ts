@@ -1,6 +1,5 @@
 import Joi from 'joi';
 import { stuckEndMove } from '@/core/moves/noted';
-import { Refusal } from '@/core/calc/calculator';
 import { STUCK_CURES } from '@/core/ledger/entries';
 import { command } from './command';
 import { id } from './fields';

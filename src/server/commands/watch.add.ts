@@ -1,6 +1,5 @@
 import Joi from 'joi';
 import { watchMove } from '@/core/moves/noted';
-import { Refusal } from '@/core/calc/calculator';
 import { calendarDay } from '@/core/calc/fields';
 import type { WatchData } from '@/core/ledger/entries';
 import { command } from './command';

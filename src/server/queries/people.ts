@@ -61,12 +61,12 @@ export interface AuditLine {
   at: string;
   person: string;
   what: string;
-  /** What it is about, where it is a person, a car or a customer. */
+  /** What it is about by name, where it is a person, a car, a customer or a torque wrench. */
   about: string | undefined;
   facts: Record<string, unknown>;
 }
 
-/** Names of people, labels of cars and names of customers, of those of these ids that are one. */
+/** What people, cars, customers and torque wrenches are called, of those of these ids that are one. */
 async function namesOf(tx: Db, ids: string[]): Promise<Map<string, string>> {
   if (!ids.length) return new Map();
   const marks = ids.map(() => '?').join(', ');
