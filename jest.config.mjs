@@ -9,6 +9,7 @@ const shared = {
 
 const config = {
   testTimeout: 60_000,
+  testSequencer: '<rootDir>/tests/support/by-name.cjs',
   projects: [
     { ...shared, displayName: 'unit', testMatch: ['<rootDir>/tests/unit/**/*.test.ts'] },
     { ...shared, displayName: 'sql', testMatch: ['<rootDir>/tests/sql/**/*.test.ts'] },

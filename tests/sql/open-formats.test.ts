@@ -14,12 +14,14 @@ import { exportShop } from '@/server/formats/export-shop';
 import { importOrder } from '@/server/formats/import-order';
 import { importShop } from '@/server/formats/import-shop';
 import { exportOrder } from '@/server/formats/order-file';
+import { SHOP_TABLES } from '@/server/formats/shop-tables';
 import { ORDER_LIMITS, openZip } from '@/server/formats/zip';
 import { migrate } from '@/server/migrations';
 import { storePhoto } from '@/server/photos/store';
 import { signIn } from '@/server/sessions/sessions';
 import type { DemoDriver } from '../../demo/driver';
 import { DAY, DEVICE, give, handedOver, onItsWheels, testShop } from '../support/shop';
+import { libraryFile } from '../support/library';
 
 const BY = { personId: '00000000-0000-4000-a000-0000000000bb', deviceId: DEVICE };
 const root = path.join(__dirname, '..', '..');
@@ -292,15 +294,60 @@ async function shopElsewhere(): Promise<void> {
   );
 }
 
+/** What only comes with the weeks: a row of every kind that a shop in use has. */
+async function aShopInUse(): Promise<void> {
+  const job = await onItsWheels(shop, 'FORMATS WEEK');
+  const ilse = shop.person('Ilse').id;
+  const slot = { jobId: job.orderId, phaseId: 'rack', personId: ilse, placeId: 'rack' };
+  const startsAt = '2026-04-16T15:00:00.000Z';
+  for (const [name, input] of [
+    ['week.accept', { slots: [{ ...slot, startsAt, endsAt: '2026-04-16T17:00:00.000Z' }] }],
+    ['week.pin', { ...slot, startsAt }],
+    ['week.wait', { jobId: job.orderId, untilDay: '2026-04-17', words: 'the left spring' }],
+    ['week.away', { personId: ilse, days: ['2026-06-01'], away: true }],
+    ['week.rush', { label: 'Cart with a bent arm', minutes: 90, promisedFor: '2026-04-17T22:00:00.000Z' }],
+    ['template.set', { stage: 'due', channel: 'text', words: 'Come by: {link}' }],
+    [
+      'spec.save',
+      { platform: 'Formats', source: 'maker’s sheet', spec: { front: { caster: { min: 3, max: 4 } } } },
+    ],
+    [
+      'procedure.save',
+      {
+        procedure: { ...libraryFile('strut-top-spacer'), id: 'formats-spacer', title: 'Another spacer' },
+        note: 'our own way',
+      },
+    ],
+  ] as const)
+    expect({ name, ...(await give(shop, 'Odalys', name, input)) }).toMatchObject({ ok: true });
+  const at = new Date(DAY);
+  await db().run('REPLACE INTO reminder (follow_up_id, stage, at) VALUES (?, ?, ?)', [
+    job.orderId,
+    'due',
+    at,
+  ]);
+  await db().run(
+    'REPLACE INTO lesson_settled (lesson_id, how, words, person_id, at) VALUES (?, ?, ?, ?, ?)',
+    [job.orderId, 'left', 'seen once', ilse, at],
+  );
+}
+
 describe('a whole shop as one ZIP', () => {
   const taker = { name: 'Odalys', password: 'a-new-password', pin: '909090' };
 
   test('export, import into an empty shop, export: equal; people without credentials, who took it over signs in', async () => {
+    await aShopInUse();
     const zip = await exportShop();
+    const files = unzipSync(new Uint8Array(zip));
+    expect(
+      SHOP_TABLES.map(({ name }) => name).filter((name) => !files[`tables/${name}.jsonl`]?.length),
+    ).toEqual([]);
+    const days = await db().rows('SELECT * FROM week_away ORDER BY day');
     const back = await elsewhere('wrenchwise_whole');
     try {
       await transaction((tx) => importShop(tx, zip, taker));
       expect(manifestIn(await exportShop())).toBe(manifestIn(zip));
+      expect(await db().rows('SELECT * FROM week_away ORDER BY day')).toEqual(days);
       expect(await verifyEverything(() => undefined)).toBeNull();
       const people = await db().rows<{ name: string; active: number; password_hash: string | null }>(
         'SELECT name, active, password_hash FROM person',

@@ -65,7 +65,7 @@ describe('the week', () => {
     let { problem } = await readWeek(db(), now());
     const bay = problem.jobs.find((one) => one.id === job.orderId)!.phases[0]!;
     expect(bay).toMatchObject({ notBefore: 3 * problem.dayMinutes, waitsFor: 'the left spring' });
-    expect(problem.techs.find((tech) => tech.id === ilse)!.away).toEqual([3]);
+    expect(problem.techs.find((tech) => tech.id === ilse)!.away).toContain(3);
     expect(problem.pins).toContainEqual(expect.objectContaining({ jobId: job.orderId, phaseId: 'rack' }));
     const rushId = String(rush.ok && rush.answer.rushId);
     expect(problem.jobs.find((one) => one.id === rushId)!.phases[0]!.minutes).toBe(90);

@@ -1,7 +1,10 @@
 import { changeWords } from '@/features/people/change-words';
 
 const said = (what: string, facts: Record<string, unknown>, about?: string) =>
-  changeWords({ what, facts }, about, 'USD');
+  changeWords(
+    { what, id: 'x', facts },
+    { names: about ? { x: about } : {}, currency: 'USD', timeZone: 'America/Denver' },
+  );
 
 describe('a change of the shop, in words', () => {
   test('a car: what it is, by name; what is empty and what only the machine reads is not told', () => {
@@ -25,6 +28,31 @@ describe('a change of the shop, in words', () => {
     expect(said('part', { name: 'Top spacer', cents: 14900, ratedLeast: null }).facts).toBe('price: $149');
     expect(said('part', { name: 'Top spacer', cents: 1 }).about).toBe('Top spacer');
     expect(said('kit', { name: 'K', fits: [{ a: 1 }, { a: 2 }] }).facts).toBe('fits: 2');
+  });
+  test('ids are told by name, instants by the shop’s own clock, and a pin with nothing in it is a pin taken out', () => {
+    const told = changeWords(
+      {
+        what: 'week pin',
+        id: 'j rack',
+        facts: {
+          jobId: 'j',
+          phaseId: 'rack',
+          personId: 'p',
+          placeId: 'gone',
+          startsAt: '2026-04-16T15:00:00.000Z',
+        },
+      },
+      { names: { j: 'Osk Tarn 90, order 12', p: 'Ilse' }, currency: 'USD', timeZone: 'America/Denver' },
+    );
+    expect(told.about).toBe('Osk Tarn 90, order 12');
+    expect(told.facts).toBe(
+      'what of it: the alignment; who: Ilse; where: one no longer kept; from: Thu 16 Apr 2026, 09:00',
+    );
+    expect(said('week pin', { jobId: 'j', personId: null, placeId: null, startsAt: null }).done).toBe(
+      'took a pin out',
+    );
+    expect(said('week wait', { untilDay: null }).done).toBe('said a job waits no longer');
+    expect(said('rush job', { label: 'Cart' }).about).toBe('Cart');
   });
   test('a change nobody wrote words for says itself, and a long one ends', () => {
     expect(said('something new', { on: true }).done).toBe('something new');

@@ -2,7 +2,7 @@ import { SUSPENSIONS, type SuspensionKind } from '@/core/planner/axle-kinds';
 import { PART_KIND_IDS, type PartKind, partKind } from '@/core/planner/part-kinds';
 import { type VehicleFact, VEHICLE_FACTS } from '@/core/vehicle-facts';
 import { moneyText } from '@/core/units/money';
-import { WEEKDAYS, clockOf, shortDay } from '@/core/units/shop-time';
+import { WEEKDAYS, clockOf, shopMoment, shortDay } from '@/core/units/shop-time';
 
 /** What was changed, in the shop's words; what is not here says itself. */
 const WHAT: Record<string, string> = {
@@ -55,9 +55,20 @@ const KEYS: Record<string, string> = {
   untilDay: 'until',
   vin: 'VIN',
   casterWhy: 'why that caster',
+  personId: 'who',
+  placeId: 'where',
+  phaseId: 'what of it',
+  startsAt: 'from',
+};
+const PHASES: Record<string, string> = {
+  look: 'the look-over',
+  bay: 'the work',
+  rack: 'the alignment',
+  road: 'the road and handing over',
+  visit: 'the come-back',
 };
 /** What only the machine reads, and what the line says before. */
-const UNSAID = new Set(['hash', 'jobId', 'phaseId', 'id', 'set', 'slots', 'builds', 'spec']);
+const UNSAID = new Set(['hash', 'jobId', 'id', 'set', 'slots', 'builds', 'spec']);
 const CLOCKS = new Set(['openFrom', 'openTo', 'restFrom']);
 
 const plainKey = (key: string) =>
@@ -65,7 +76,20 @@ const plainKey = (key: string) =>
   VEHICLE_FACTS.find((fact) => fact.id === (key as VehicleFact))?.label.toLowerCase() ??
   key.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 
-function valueWords(key: string, value: unknown, currency: string): string {
+/** What a change is read with: the names of what it speaks of by id, the shop's money and time. */
+export interface Reading {
+  names: Record<string, string>;
+  currency: string;
+  timeZone: string;
+}
+
+const INSTANT = /^\d{4}-\d\d-\d\dT[\d:.]+Z$/;
+
+function valueWords(key: string, value: unknown, reading: Reading): string {
+  const { names, currency, timeZone } = reading;
+  if (key === 'phaseId') return PHASES[String(value)] ?? String(value);
+  if (key.endsWith('Id'))
+    return names[String(value)] ?? (value === 'rack' ? 'the rack' : 'one no longer kept');
   if (key === 'cents') return moneyText(Number(value), currency);
   if (CLOCKS.has(key)) return clockOf(Number(value));
   if (key === 'kind' && PART_KIND_IDS.includes(value as PartKind)) return partKind(value as PartKind).name;
@@ -75,8 +99,9 @@ function valueWords(key: string, value: unknown, currency: string): string {
   if (Array.isArray(value)) {
     if (key.endsWith('Days')) return value.map((day) => WEEKDAYS[Number(day) - 1]).join(', ');
     if (value.some((one) => typeof one === 'object')) return String(value.length);
-    return value.map((one) => valueWords('', one, currency)).join(', ');
+    return value.map((one) => valueWords('', one, reading)).join(', ');
   }
+  if (INSTANT.test(String(value))) return shopMoment(String(value), timeZone);
   return /^\d{4}-\d\d-\d\d$/.test(String(value)) ? shortDay(String(value)) : String(value);
 }
 
@@ -84,28 +109,36 @@ const empty = (value: unknown) =>
   value === null || value === '' || value === undefined || (Array.isArray(value) && !value.length);
 
 /** One fact of a change as `word: value`; a group of facts is told one by one, what is empty is not told. */
-function factWords([key, value]: [string, unknown], currency: string): string[] {
+function factWords([key, value]: [string, unknown], reading: Reading): string[] {
   if (UNSAID.has(key) || empty(value)) return [];
   if (typeof value === 'object' && !Array.isArray(value))
-    return Object.entries(value!).flatMap((fact) => factWords(fact, currency));
-  return [`${plainKey(key)}: ${valueWords(key, value, currency)}`];
+    return Object.entries(value!).flatMap((fact) => factWords(fact, reading));
+  return [`${plainKey(key)}: ${valueWords(key, value, reading)}`];
+}
+
+/** What was done, where the facts turn it round: a pin or a wait with nothing in it is taken out. */
+function doneWords(what: string, facts: Record<string, unknown>): string {
+  if (what === 'week pin' && empty(facts.personId) && empty(facts.placeId) && empty(facts.startsAt))
+    return 'took a pin out';
+  if (what === 'week wait' && empty(facts.untilDay)) return 'said a job waits no longer';
+  return WHAT[what] ?? what;
 }
 
 const MOST = 320;
 
 /** A line of the shop's own chain as somebody says it: what was done, about what, and the facts. */
 export function changeWords(
-  change: { what: string; facts: Record<string, unknown> },
-  about: string | undefined,
-  currency: string,
+  change: { what: string; id: string; facts: Record<string, unknown> },
+  reading: Reading,
 ): { done: string; about: string; facts: string } {
-  const { name, ...rest } = change.facts;
+  const { name, label, ...rest } = change.facts;
+  const known = reading.names[change.id] ?? reading.names[String(rest.jobId)];
   const facts = Object.entries(rest)
-    .flatMap((fact) => factWords(fact, currency))
+    .flatMap((fact) => factWords(fact, reading))
     .join('; ');
   return {
-    done: WHAT[change.what] ?? change.what,
-    about: about ?? (typeof name === 'string' ? name : ''),
+    done: doneWords(change.what, rest),
+    about: known ?? [name, label].find((one) => typeof one === 'string') ?? '',
     facts: facts.length > MOST ? `${facts.slice(0, MOST)}…` : facts,
   };
 }

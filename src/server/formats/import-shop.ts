@@ -13,8 +13,6 @@ const refused = (code: string, message: string, field = 'file') => new Refusal(c
 type Row = Record<string, unknown>;
 type Cell = string | number | boolean | Date | Buffer | null;
 
-/** Columns that hold an instant or a day: written as text, kept as a time. */
-const TIMES = /(_at|^at|moved_at|calibration_due)$/;
 const AT_ONCE = 100;
 
 function readRows(files: Files, table: { name: string; columns: string }): Row[] {
@@ -39,18 +37,32 @@ function readRows(files: Files, table: { name: string; columns: string }): Row[]
     });
 }
 
-function cellOf(name: string, value: unknown): Cell {
+/** Where the rows go, and which `table.column` keeps an instant or a day there: in the file they are text. */
+interface Into {
+  tx: Db;
+  times: Set<string>;
+}
+
+async function timesOf(tx: Db): Promise<Set<string>> {
+  const rows = await tx.rows<{ name: string }>(
+    `SELECT CONCAT(TABLE_NAME, '.', COLUMN_NAME) AS name FROM information_schema.COLUMNS
+      WHERE TABLE_SCHEMA = DATABASE() AND DATA_TYPE IN ('date', 'datetime')`,
+  );
+  return new Set(rows.map(({ name }) => name));
+}
+
+function cellOf(name: string, value: unknown, isTime: boolean): Cell {
   if (value === null || typeof value === 'number' || typeof value === 'boolean') return value;
   if (typeof value === 'object') return JSON.stringify(value);
   const text = String(value);
-  if (!TIMES.test(name)) return text;
+  if (!isTime) return text;
   const time = new Date(text);
   if (Number.isNaN(time.getTime())) throw refused('row', `${name} is not a time: ${text.slice(0, 40)}.`);
   return time;
 }
 
 async function insertRows(
-  tx: Db,
+  { tx, times }: Into,
   table: { name: string; columns: string },
   rows: Row[],
   more: Row[] = [],
@@ -63,14 +75,14 @@ async function insertRows(
       // eslint-disable-next-line shop/sql-parameters -- words of our own lists of tables, columns or conditions
       `INSERT INTO ${table.name} (${columns.join(', ')}) VALUES ${some.map(() => `(${columns.map(() => '?').join(', ')})`).join(', ')}`,
       some.flatMap((row, index) => [
-        ...columnsOf(table).map((name) => cellOf(name, row[name])),
+        ...columnsOf(table).map((name) => cellOf(name, row[name], times.has(`${table.name}.${name}`))),
         ...extra.map((name) => more[at + index]![name] as Cell),
       ]),
     );
   }
 }
 
-async function insertBytes(tx: Db, files: Files): Promise<void> {
+async function insertBytes(into: Into, files: Files): Promise<void> {
   for (const table of SHOP_BYTES) {
     for (const row of readRows(files, table)) {
       const key = String(row[table.key]);
@@ -85,7 +97,7 @@ async function insertBytes(tx: Db, files: Files): Promise<void> {
               throw refused('photo', `Photo ${key} is no picture.`);
             })
           : null;
-      await insertRows(tx, table, [row], [{ [table.bytes]: bytes, ...(thumbnail ? { thumbnail } : {}) }]);
+      await insertRows(into, table, [row], [{ [table.bytes]: bytes, ...(thumbnail ? { thumbnail } : {}) }]);
     }
   }
 }
@@ -116,12 +128,13 @@ export async function importShop(tx: Db, zip: Buffer, taker: ShopTaker): Promise
       'owner.name',
     );
   }
+  const into: Into = { tx, times: await timesOf(tx) };
   try {
     for (const table of SHOP_TABLES) {
       const own = rows.get(table.name)!;
-      await insertRows(tx, table, own, table.name === 'person' ? own.map(() => ({ active: false })) : []);
+      await insertRows(into, table, own, table.name === 'person' ? own.map(() => ({ active: false })) : []);
     }
-    await insertBytes(tx, files);
+    await insertBytes(into, files);
   } catch (error) {
     if (error instanceof Refusal) throw error;
     throw refused('row', `The ZIP does not hold together: ${(error as Error).message.slice(0, 160)}.`);

@@ -1,5 +1,6 @@
 import type { Role } from '@/core/ledger/roles';
 import type { Db } from '../database';
+import { comeBackJobId, comeBackVehicle } from '../week/job-id';
 
 export interface PersonRow {
   id: string;
@@ -61,23 +62,44 @@ export interface AuditLine {
   at: string;
   person: string;
   what: string;
-  /** What it is about by name, where it is a person, a car, a customer or a torque wrench. */
-  about: string | undefined;
+  /** What it is about: an id, or a word where there is only one of its kind. */
+  id: string;
   facts: Record<string, unknown>;
 }
 
-/** What people, cars, customers and torque wrenches are called, of those of these ids that are one. */
-async function namesOf(tx: Db, ids: string[]): Promise<Map<string, string>> {
-  if (!ids.length) return new Map();
+/** Every id a line of the shop's chain speaks of: what it is about, and who, where and which job in its facts. */
+const idsIn = ({ id, facts }: { id: string; facts: Record<string, unknown> }) => [
+  id,
+  ...Object.entries(facts).flatMap(([key, value]) =>
+    key.endsWith('Id') && typeof value === 'string' ? [value] : [],
+  ),
+];
+
+/** What people, cars, orders, customers, tools and the rest are called, of those of these ids that are one. */
+async function namesOf(tx: Db, ids: string[]): Promise<Record<string, string>> {
+  if (!ids.length) return {};
   const marks = ids.map(() => '?').join(', ');
   const rows = await tx.rows<{ id: string; name: string }>(
     `SELECT id, name FROM person WHERE id IN (${marks})
       UNION ALL SELECT id, label FROM vehicle WHERE id IN (${marks})
+      UNION ALL SELECT work_order.id, CONCAT(label, ', order ', number) FROM work_order
+        JOIN vehicle ON vehicle.id = vehicle_id WHERE work_order.id IN (${marks})
       UNION ALL SELECT customer_id, name FROM customer_contact WHERE customer_id IN (${marks})
-      UNION ALL SELECT id, name FROM wrench WHERE id IN (${marks})`,
-    [...ids, ...ids, ...ids, ...ids],
+      UNION ALL SELECT id, name FROM wrench WHERE id IN (${marks})
+      UNION ALL SELECT id, name FROM shop_place WHERE id IN (${marks})
+      UNION ALL SELECT id, name FROM kit WHERE id IN (${marks})
+      UNION ALL SELECT id, label FROM week_rush WHERE id IN (${marks})`,
+    Array.from({ length: 8 }, () => ids).flat(),
   );
-  return new Map(rows.map((row) => [row.id, row.name]));
+  for (const begins of ids.map(comeBackVehicle)) {
+    if (begins === null) continue;
+    const car = await tx.row<{ id: string; label: string }>(
+      'SELECT id, label FROM vehicle WHERE id LIKE ? LIMIT 1',
+      [`${begins}%`],
+    );
+    if (car) rows.push({ id: comeBackJobId(car.id), name: car.label });
+  }
+  return Object.fromEntries(rows.map((row) => [row.id, row.name]));
 }
 
 const PAGE = 60;
@@ -86,7 +108,7 @@ const PAGE = 60;
 export async function auditPage(
   tx: Db,
   before: number | null,
-): Promise<{ lines: AuditLine[]; more: boolean }> {
+): Promise<{ lines: AuditLine[]; names: Record<string, string>; more: boolean }> {
   const rows = await tx.rows<{ seq: number; canonical: string; name: string | null }>(
     `SELECT seq, canonical, person.name FROM entry LEFT JOIN person ON person.id = entry.person_id
       WHERE chain = 'shop' ${before ? 'AND seq < ?' : ''} ORDER BY seq DESC LIMIT ${PAGE + 1}`,
@@ -99,16 +121,14 @@ export async function auditPage(
       data: { what: string; id: string; facts: Record<string, unknown> };
     },
   }));
-  const names = await namesOf(tx, [...new Set(read.map((row) => row.entry.data.id))]);
+  const names = await namesOf(tx, [...new Set(read.flatMap((row) => idsIn(row.entry.data)))]);
   const lines = read.map(({ seq, name, entry }) => ({
     seq,
     at: entry.at,
     person: name ?? 'The shop’s own machine',
-    what: entry.data.what,
-    about: names.get(entry.data.id),
-    facts: entry.data.facts,
+    ...entry.data,
   }));
-  return { lines, more: rows.length > PAGE };
+  return { lines, names, more: rows.length > PAGE };
 }
 
 /** Sign-ins that went wrong and queued moves whose signature did not fit: what somebody may want to know of. */

@@ -7,6 +7,7 @@ import { shopDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
 import { finishedWork } from '../queries/planning';
 import { readShop } from '../queries/shop';
+import { comeBackJobId } from './job-id';
 
 /** The week as the shop's records tell it: what is open, who is there, what is fixed by hand. */
 export interface WeekFile {
@@ -223,7 +224,7 @@ export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
     file.jobs[order.order_id] = job.facts;
   }
   for (const row of due) {
-    const id = `back ${row.vehicle_id.slice(0, 30)}`;
+    const id = comeBackJobId(row.vehicle_id);
     const from = Math.max(gone, morningOf(calendar, dayText(row.due_on)) - calendar.dayMinutes);
     file.problem.jobs.push({
       id,

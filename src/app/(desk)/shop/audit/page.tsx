@@ -15,7 +15,7 @@ export default async function AuditPage({ searchParams }: { searchParams: Promis
   await connection();
   await requireRole('lead');
   const { before } = await searchParams;
-  const [{ lines, more }, doubts, shop, names] = await Promise.all([
+  const [{ lines, names, more }, doubts, shop, people] = await Promise.all([
     auditPage(db(), Number.parseInt(before ?? '', 10) || null),
     doubtfulDoings(db()),
     readShop(db()),
@@ -23,7 +23,7 @@ export default async function AuditPage({ searchParams }: { searchParams: Promis
   ]);
   const named = (who: string) => {
     const [kind, id = ''] = who.split(/ (.*)/s);
-    return `${kind}: ${names[id] ?? id}`;
+    return `${kind}: ${people[id] ?? id}`;
   };
   return (
     <>
@@ -36,7 +36,7 @@ export default async function AuditPage({ searchParams }: { searchParams: Promis
         <section>
           <ul className="border-t border-ink">
             {lines.map((line) => {
-              const words = changeWords(line, line.about, shop.currency);
+              const words = changeWords(line, { ...shop, names });
               return (
                 <li
                   key={line.seq}
