@@ -306,7 +306,7 @@ async function aShopInUse(): Promise<void> {
     ['week.wait', { jobId: job.orderId, untilDay: '2026-04-17', words: 'the left spring' }],
     ['week.away', { personId: ilse, days: ['2026-06-01'], away: true }],
     ['week.rush', { label: 'Cart with a bent arm', minutes: 90, promisedFor: '2026-04-17T22:00:00.000Z' }],
-    ['template.set', { stage: 'due', channel: 'text', words: 'Come by: {link}' }],
+    ['template.set', { stage: 'overdue', channel: 'mail', words: '{what} on your {car}: late.' }],
     [
       'spec.save',
       { platform: 'Formats', source: 'maker’s sheet', spec: { front: { caster: { min: 3, max: 4 } } } },
