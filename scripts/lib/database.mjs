@@ -268,6 +268,8 @@ function handle(layout, address, how, pid) {
     how,
     stop,
     inOneGo,
+    /** The way in for its own user. */
+    socket: layout.socket,
     get pid() {
       return current;
     },

@@ -72,21 +72,49 @@ test(`the database is killed during writes, ${ROUNDS} rounds`, { timeout: ROUNDS
   assert.ok(ok, said);
 });
 
+/** Sends a write again under its id until it is acknowledged, and once more. */
+async function acknowledgedTwice(orderId, id, words) {
+  for (let tries = 0; tries < 200; tries += 1) {
+    if ((await shop.write(shop.ask, orderId, id, words)) === true) break;
+    await sleep(100);
+  }
+  assert.equal(await shop.write(shop.ask, orderId, id, words), true);
+  assert.equal((await shop.ids(orderId)).filter((one) => one === id).length, 1);
+}
+
 test('killed in the COMMIT itself, and sent again: it is there once', { timeout: 120_000 }, async () => {
   const orderId = await shop.newOrder();
   const id = randomUUID();
-  // A lock on the head holds the command until just before its commit; the kill falls on it as it is let go.
+  const waiting = await shop.holdCommits();
   const sent = shop.write(shop.ask, orderId, id, 'in the commit');
-  await sleep(4);
+  const until = Date.now() + 10_000;
+  while ((await waiting()) === 0 && Date.now() < until) await sleep(5);
+  assert.equal(await waiting(), 1, 'the write never reached its COMMIT');
   await shop.killDatabase();
-  await sent;
-  for (let tries = 0; tries < 100; tries += 1) {
-    if ((await shop.write(shop.ask, orderId, id, 'in the commit')) === true) break;
-    await sleep(100);
-  }
-  assert.equal(await shop.write(shop.ask, orderId, id, 'in the commit'), true);
-  assert.equal((await shop.ids(orderId)).filter((one) => one === id).length, 1);
+  // The server asks the database again by itself once it is back; an answer means that it is there.
+  const acknowledged = await sent;
+  if (acknowledged) assert.ok((await shop.ids(orderId)).includes(id), 'acknowledged and gone');
+  await acknowledgedTwice(orderId, id, 'in the commit');
 });
+
+test(
+  `killed at every moment around a COMMIT, ${ROUNDS} rounds: it is there once`,
+  { timeout: ROUNDS * 60_000 },
+  async () => {
+    const orderId = await shop.newOrder();
+    for (let round = 0; round < ROUNDS; round += 1) {
+      const id = randomUUID();
+      const sent = shop.write(shop.ask, orderId, id, id);
+      await sleep((round * 13) % 61);
+      await shop.killDatabase();
+      const acknowledged = await sent;
+      if (acknowledged) assert.ok((await shop.ids(orderId)).includes(id), 'acknowledged and gone');
+      await acknowledgedTwice(orderId, id, id);
+    }
+    const { ok, said } = shop.verify();
+    assert.ok(ok, said);
+  },
+);
 
 test('the server is killed during writes; another goes on', { timeout: 180_000 }, async () => {
   const other = await shop.serve();

@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { createConnection } from 'mysql2/promise';
 import { findServer, startDatabase } from '../../scripts/lib/database.mjs';
+import { isRoot } from '../../scripts/lib/run.mjs';
 import { cli } from '../../scripts/lib/stages.mjs';
 import { freePort, startWeb } from '../../scripts/lib/web.mjs';
 
@@ -134,6 +135,23 @@ export class FaultShop {
     } finally {
       await connection.end();
     }
+  }
+
+  /** Holds every commit at its door, as a backup does, until the database dies. @returns how many wait there */
+  async holdCommits() {
+    const connection = await createConnection({
+      socketPath: this.database.socket,
+      user: isRoot() ? 'root' : process.env.USER,
+    });
+    connection.on('error', () => undefined);
+    for (const stage of ['START', 'FLUSH', 'BLOCK_DDL', 'BLOCK_COMMIT'])
+      await connection.query(`BACKUP STAGE ${stage}`);
+    return async () => {
+      const [rows] = await connection.query(
+        "SELECT COUNT(*) AS n FROM information_schema.PROCESSLIST WHERE INFO = 'COMMIT' AND STATE LIKE 'Waiting for backup lock'",
+      );
+      return rows[0].n;
+    };
   }
 
   /** The ids of the entries of an order, in their order. */
