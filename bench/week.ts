@@ -4,7 +4,8 @@
  */
 import { heldShares, madeUpWeek } from '../tests/support/weeks';
 import { solveWeek } from '../src/core/schedule/solve';
-import { placeInOrder, prepareWeek, earliestPromiseFirst } from '../src/core/schedule/place-jobs';
+import { earliestPromiseFirst } from '../src/core/schedule/first-orders';
+import { placeInOrder, prepareWeek } from '../src/core/schedule/place-jobs';
 import { chancesOf } from '../src/core/schedule/chance';
 
 const WEEKS = 200;

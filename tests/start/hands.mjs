@@ -73,10 +73,21 @@ export class FaultShop {
 
   static async open() {
     const shop = new FaultShop();
-    shop.database = await startDatabase(shop.dataDir);
-    await cli('migrate', 'migrate', [], shop.dataDir);
-    await cli('code', 'setup-code', [CODE], shop.dataDir);
-    const port = await shop.serve();
+    try {
+      await shop.begin();
+    } catch (error) {
+      // Nothing may be left running: it would keep the test from ever ending.
+      await shop.close();
+      throw error;
+    }
+    return shop;
+  }
+
+  async begin() {
+    this.database = await startDatabase(this.dataDir);
+    await cli('migrate', 'migrate', [], this.dataDir);
+    await cli('code', 'setup-code', [CODE], this.dataDir);
+    const port = await this.serve();
     const ask = browser(port);
     const opened = await ask('/api/first-owner', {
       code: CODE,
@@ -84,8 +95,7 @@ export class FaultShop {
       owner: OWNER,
     });
     if (!opened.ok) throw new Error(await opened.text());
-    shop.ask = await shop.signedIn(port);
-    return shop;
+    this.ask = await this.signedIn(port);
   }
 
   async serve(env = {}) {
@@ -192,7 +202,7 @@ export class FaultShop {
 
   async close() {
     for (const server of this.servers) await server.stop();
-    await this.database.stop();
+    await this.database?.stop();
     rmSync(path.dirname(this.dataDir), { recursive: true, force: true });
   }
 }

@@ -88,7 +88,7 @@ export function playWeek(
   plan: WeekPlan,
   actual: Map<string, number>,
 ): Map<string, number> {
-  const STEP = 5;
+  const STEP = 1;
   const queue = new Map<string, typeof plan.placed>();
   const lists = [...plan.placed].sort((a, b) => a.start - b.start || a.end - b.end);
   for (const placed of lists) {
@@ -174,7 +174,7 @@ export function heldShares(weeks: number): HeldShare[] {
       return estimateLabor({ bookMinutes: 300, prior: { jobs: 4, sdLog: 0.3 }, history });
     });
     const problem = madeUpWeek(week, 20 + (week % 14), learned);
-    const { plan } = solveWeek(problem, { tries: 60 });
+    const { plan } = solveWeek(problem, { tries: 60, bounded: false });
     const chances = chancesOf(problem, plan, { draws: 400, seed: week });
     const kinds = new Map(
       problem.jobs.map((job) => [job.id, learned.findIndex((one) => one.sdLog === job.sdLog)]),

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { latenessBound } from '@/core/schedule/bound';
 import { fromAxis, morningOf, toAxis, workCalendar } from '@/core/schedule/calendar';
 import { chancesOf } from '@/core/schedule/chance';
+import { earliestPromiseFirst, ordersByWorth } from '@/core/schedule/first-orders';
 import { placeInOrder, plannedMinutes, prepareWeek } from '@/core/schedule/place-jobs';
 import { solveWeek } from '@/core/schedule/solve';
 import type { WeekPlan, WeekProblem } from '@/core/schedule/types';
@@ -79,9 +80,85 @@ test('small weeks: the bound is under the best of all orders, and the search com
     };
     walk([0, 1, 2, 3, 4], []);
     const best = Math.min(...orders.map((order) => placeInOrder(week, order).late));
-    expect(latenessBound(problem)).toBeLessThanOrEqual(best + 1e-6);
+    // Whatever plan it is told of, the best of all is not under it.
+    for (const order of [orders[0]!, orders[60]!, earliestPromiseFirst(problem)])
+      expect(latenessBound(problem, placeInOrder(week, order))).toBeLessThanOrEqual(best + 1e-6);
     expect(solveWeek(problem, { tries: 400 }).plan.late).toBeLessThanOrEqual(best + 1e-6);
   }
+});
+
+test('a car that stands on the floor, or is pinned to it, is not counted against the lifts', () => {
+  const problem = madeUpWeek(1, 0);
+  const job = (id: string, placeId: string | null): WeekProblem['jobs'][number] => ({
+    ...madeUpWeek(1, 1).jobs[0]!,
+    id,
+    sdLog: 0,
+    promise: 450,
+    phases: [
+      {
+        ...madeUpWeek(1, 1).jobs[0]!.phases[1]!,
+        minutes: 450,
+        notBefore: 0,
+        skill: null,
+        helperMinutes: 0,
+        placeId,
+      },
+    ],
+  });
+  problem.techs.forEach((tech) => tech.away.splice(0));
+  problem.jobs.push(job('a', 'f1'), job('b', null), job('c', null), job('d', null));
+  const late = placeInOrder(prepareWeek(problem), [0, 1, 2, 3]);
+  expect(late.late).toBe(450);
+  expect(latenessBound(problem, late)).toBeLessThanOrEqual(450);
+  problem.pins.push({ jobId: 'd', phaseId: 'bay', techId: null, placeId: 'r1', start: null });
+  const { plan } = solveWeek(problem, { tries: 10 });
+  expect(latenessBound(problem, late)).toBeLessThanOrEqual(plan.late + 1e-6);
+});
+
+test('the bound holds whatever is fixed by hand, however long the day, and it is not merely nothing', () => {
+  let [bound, best] = [0, 0];
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 5000 }),
+      fc.integer({ min: 8, max: 24 }),
+      fc.constantFrom(480, 455, 510, 437),
+      (seed, count, dayMinutes) => {
+        const problem = { ...madeUpWeek(seed, count), dayMinutes };
+        for (const [index, job] of problem.jobs.entries()) {
+          const phaseId = job.phases[1]!.id;
+          if (index % 5 === 0)
+            problem.pins.push({ jobId: job.id, phaseId, techId: null, placeId: 'f1', start: null });
+          if (index % 7 === 0) job.phases[1]!.techId = 't2';
+          if (index % 6 === 0) job.promise = null;
+        }
+        const week = prepareWeek(problem);
+        const { plan } = solveWeek(problem, { tries: 150, seed });
+        const said = latenessBound(problem, placeInOrder(week, earliestPromiseFirst(problem)));
+        expect(said).toBeLessThanOrEqual(plan.late + 1e-6);
+        bound += said;
+        best += plan.late;
+      },
+    ),
+    { numRuns: 25, seed: 7 },
+  );
+  expect(bound).toBeGreaterThan(best / 3);
+});
+
+test('orders by worth: short before long where both are late, the far promise later, and every job once', () => {
+  const problem = madeUpWeek(11, 3);
+  const [one, two, three] = problem.jobs;
+  for (const job of problem.jobs)
+    Object.assign(job, { sdLog: 0, phases: [{ ...job.phases[0]!, notBefore: 0 }] });
+  Object.assign(one!, { promise: 0 });
+  one!.phases[0]!.minutes = 400;
+  Object.assign(two!, { promise: 0 });
+  two!.phases[0]!.minutes = 60;
+  Object.assign(three!, { promise: 4000 });
+  three!.phases[0]!.minutes = 60;
+  expect(ordersByWorth(problem)[0]).toEqual([1, 0, 2]);
+  const many = madeUpWeek(12, 30);
+  for (const order of ordersByWorth(many))
+    expect([...order].sort((a, b) => a - b)).toEqual([...many.jobs.keys()]);
 });
 
 test('the same problem and seed give the same plan; what does not fit is named', () => {

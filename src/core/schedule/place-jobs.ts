@@ -54,7 +54,7 @@ interface Seat {
   helper: number;
 }
 
-interface PreparedPhase {
+export interface PreparedPhase {
   phase: WeekPhase;
   length: number;
   /** Indexes of the places and techs it may have; -1 is none needed. */
@@ -244,14 +244,6 @@ export class JobPlacer {
   }
 }
 
-/** The rule a shop without a plan follows: what is promised first comes first; what is promised to nobody comes last. */
-export function earliestPromiseFirst(problem: WeekProblem): number[] {
-  return problem.jobs
-    .map((job, index) => ({ index, promise: job.promise ?? Infinity }))
-    .sort((a, b) => a.promise - b.promise || a.index - b.index)
-    .map(({ index }) => index);
-}
-
 /** What a hand has pinned to a minute, or what stands on its place already, comes before all else and finds it free. */
 function pinnedFirst({ held }: PreparedWeek, order: readonly number[]): number[] {
   return [...order.filter((index) => held[index]), ...order.filter((index) => !held[index])];
@@ -261,13 +253,21 @@ const jobHeld = (problem: WeekProblem, job: WeekJob) =>
   problem.pins.some((pin) => pin.start !== null && pin.jobId === job.id) ||
   job.phases.some((phase) => phase.placeId !== null && phase.notBefore === 0);
 
-/** How late and how idle an order of precedence comes out, without saying where everything lies. */
-export function scoreOfOrder(week: PreparedWeek, order: readonly number[]): { late: number; idle: number } {
+/**
+ * How late and how idle an order of precedence comes out, without saying where everything lies.
+ * @param limit past this lateness nobody wants to know how much worse it gets: it is as late as can be
+ */
+export function scoreOfOrder(
+  week: PreparedWeek,
+  order: readonly number[],
+  limit = Infinity,
+): { late: number; idle: number } {
   const placer = new JobPlacer(week);
   let late = 0;
   for (const index of pinnedFirst(week, order)) {
     const end = placer.endOf(index);
     late += Math.max(0, end - (week.problem.jobs[index]!.promise ?? Infinity));
+    if (late > limit) return { late: Infinity, idle: 0 };
   }
   return { late, idle: placer.idleLifts() };
 }
