@@ -3,7 +3,7 @@ import type { PlainProcedure } from './types';
 
 const WORDS: Record<string, (ref: string) => string> = {
   'duplicate-id': (ref) => `The id ${ref} is used twice.`,
-  'unknown-ref': (ref) => `${ref} is named here and is not in the procedure.`,
+  'unknown-ref': (ref) => `Named here and not in the procedure: ${ref}.`,
   'out-of-order': () => 'It stands before a step it has to come after.',
   unsupported: () => 'The car does not stand here as this step needs it.',
   'opened-twice': (ref) => `${ref} is opened while it is open.`,
@@ -50,6 +50,7 @@ export function placeProblems(
       'drive-with-loose': () => steps.find((step) => step.drive)?.id ?? null,
     };
     const stepId = steps.some((step) => step.id === ref) ? ref : (at[code]?.() ?? last(names));
-    return { ...problem, words: (WORDS[code] ?? ((name: string) => name))(nameOf(ref)), stepId };
+    const words = (WORDS[code] ?? ((name: string) => name))(nameOf(ref));
+    return { ...problem, words: words.charAt(0).toUpperCase() + words.slice(1), stepId };
   });
 }

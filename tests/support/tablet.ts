@@ -1,0 +1,89 @@
+import type { Refusal } from '@/core/calc/calculator';
+import type { Entry } from '@/core/ledger/entries';
+import { foldOrder } from '@/core/ledger/order-state';
+import type { MoveEntry, Mover, MovingOrder } from '@/core/moves/move';
+import { stepDoneMove } from '@/core/moves/step-done';
+import { type MoveWrench, PLAIN_TORQUE, type TorqueInput, torqueMove } from '@/core/moves/torque';
+import type { RunDocument } from '@/core/procedure/engine';
+import type { Step } from '@/core/procedure/types';
+import { entryOf } from './entries';
+import { bothEndsRun } from './library';
+
+/** A tablet on a job: what is tapped becomes entries, and the next tap sees them. */
+export class Tablet {
+  readonly entries: Entry[];
+  private taps = 0;
+  constructor(readonly document: RunDocument = bothEndsRun()) {
+    this.entries = [entryOf(1, 'run.start', { documentHash: 'h', planVersion: null })];
+  }
+  get order(): MovingOrder {
+    const state = foldOrder(this.entries, this.document);
+    return { state, document: this.document, run: state.run! };
+  }
+  get mover(): Mover {
+    this.taps += 1;
+    return { deviceId: 'd', personId: 'p', commandId: `tap-${this.taps}`, offline: false };
+  }
+  keep(...made: MoveEntry[]): void {
+    for (const { kind, data } of made) this.entries.push(entryOf(this.entries.length + 1, kind, data));
+  }
+  /** Steps as the order of the run has it until one answers to the words. */
+  workTo(stop: (step: Step) => boolean): Step {
+    for (let guard = 0; guard < 300; guard += 1) {
+      const { run } = this.order;
+      const step = this.document.steps.find((one) => !run.done.has(one.id))!;
+      if (stop(step)) return step;
+      this.doStep(step);
+    }
+    throw new Error('it never came there');
+  }
+  doStep(step: Step): void {
+    for (const id of step.torques ?? []) this.torqueAll(id);
+    if (step.irreversible) this.keep({ kind: 'approval', data: { stepId: step.id, approverId: 'l' } });
+    this.keep(...stepDoneMove(this.order, { stepId: step.id, measured: '4 mm' }, this.mover));
+  }
+  /** Every pass of a fastener, its angle too. */
+  torqueAll(id: string): void {
+    this.give(id);
+    for (let guard = 0; guard < 20 && !this.order.run.fasteners.get(id)!.torqued; guard += 1) {
+      try {
+        this.torque(id);
+      } catch (error) {
+        if ((error as Refusal).code !== 'angle') throw error;
+        this.torque(id, { angleDeg: this.order.run.fasteners.get(id)!.spec!.angleDeg! });
+      }
+    }
+  }
+  /** The value the lead would enter, where the procedure leaves it open. */
+  give(id: string): void {
+    const fastener = this.document.fasteners.find((one) => one.id === id)!;
+    if (this.order.run.fasteners.get(id)!.spec) return;
+    this.keep({
+      kind: 'value',
+      data: {
+        fastenerId: id,
+        place: fastener.place,
+        kind: 'entered',
+        nm: 90,
+        angleDeg: null,
+        source: 'a sheet',
+        leadId: 'l',
+      },
+    });
+  }
+  torque(id: string, more: Partial<TorqueInput> = {}, wrench: MoveWrench | null = WRENCH) {
+    const input: TorqueInput = { ...PLAIN_TORQUE, fastenerId: id, reading: { clicked: true }, ...more };
+    const move = torqueMove(this.order, input, wrench, '2026-04-14');
+    this.keep(move.entry);
+    return move;
+  }
+}
+
+export const WRENCH: MoveWrench = {
+  id: 'w',
+  name: 'Long clicker',
+  lowNm: 5,
+  highNm: 400,
+  calibrationDue: '2027-01-01',
+  outReason: null,
+};
