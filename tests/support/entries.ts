@@ -1,4 +1,4 @@
-import type { Entry } from '@/core/ledger/entries';
+import type { Entry, EntryData } from '@/core/ledger/entries';
 
 /** An entry of one order as the record would hold it, a minute after the one before. */
 export function entryOf(seq: number, kind: Entry['kind'], data: unknown, more: Partial<Entry> = {}): Entry {
@@ -19,3 +19,17 @@ export function entryOf(seq: number, kind: Entry['kind'], data: unknown, more: P
     ...more,
   } as Entry;
 }
+
+/** Four heights as a car came, measured as they should be. */
+export const CAME_HEIGHTS: EntryData['heights'] = {
+  occasion: 'as came',
+  method: 'hub',
+  upperPoint: 'fender lip',
+  tires: 'LT245/75R17',
+  pressureDone: true,
+  floorLevel: true,
+  steeringStraight: true,
+  load: '',
+  unit: 'mm',
+  readings: { LF: ['520'], RF: ['518'], LR: ['560'], RR: ['561'] },
+};

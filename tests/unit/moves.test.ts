@@ -6,7 +6,7 @@ import { supportMove } from '@/core/moves/support';
 import type { MoveWrench, TorqueInput } from '@/core/moves/torque';
 import { judgeStep } from '@/core/procedure/engine';
 import type { Fastener, Step } from '@/core/procedure/types';
-import { entryOf } from '../support/entries';
+import { CAME_HEIGHTS, entryOf } from '../support/entries';
 import { bothEndsRun, libraryFile } from '../support/library';
 import { Tablet, WRENCH } from '../support/tablet';
 import { mergeProcedures } from '@/core/procedure/merge';
@@ -280,40 +280,28 @@ describe('what is noted beside the steps', () => {
 });
 
 describe('standing heights', () => {
-  const HEIGHTS = {
-    occasion: 'as came',
-    method: 'hub',
-    upperPoint: 'fender lip',
-    tires: 'LT245/75R17',
-    pressureDone: true,
-    floorLevel: true,
-    steeringStraight: true,
-    load: '',
-    unit: 'mm',
-    readings: { LF: ['520'], RF: ['518'], LR: ['560'], RR: ['561'] },
-  } as unknown as Parameters<typeof heightsMove>[1];
-  const came = [entryOf(1, 'heights', HEIGHTS)];
+  const came = [entryOf(1, 'heights', CAME_HEIGHTS)];
   test('are measured as it came once, before the work, and on the wheels', () => {
-    expect(heightsMove(foldOrder([], null), HEIGHTS)).toHaveLength(1);
-    expect(refused(() => heightsMove(foldOrder(came, null), HEIGHTS))).toEqual({
+    expect(heightsMove(foldOrder([], null), CAME_HEIGHTS)).toHaveLength(1);
+    expect(refused(() => heightsMove(foldOrder(came, null), CAME_HEIGHTS))).toEqual({
       code: 'have-baseline',
       field: 'occasion',
     });
     const tablet = new Tablet();
-    expect(refused(() => heightsMove(tablet.order.state, HEIGHTS)).code).toBe('too-late');
+    expect(refused(() => heightsMove(tablet.order.state, CAME_HEIGHTS)).code).toBe('too-late');
     tablet.workTo(() => tablet.order.run.car.support.front !== 'on-wheels');
     expect(
-      refused(() => heightsMove(tablet.order.state, { ...HEIGHTS, occasion: 'settled' as const })),
+      refused(() => heightsMove(tablet.order.state, { ...CAME_HEIGHTS, occasion: 'settled' as const })),
     ).toEqual({
       code: 'support',
       field: 'occasion',
     });
   });
   test('are held against the first set only where they were measured alike', () => {
-    const after = { ...HEIGHTS, occasion: 'settled' as const };
+    const after = { ...CAME_HEIGHTS, occasion: 'settled' as const };
     expect(heightsMove(foldOrder(came, null), after)).toHaveLength(1);
-    expect(
-      refused(() => heightsMove(foldOrder(came, null), { ...after, method: 'floor' } as typeof HEIGHTS)).code,
-    ).toBe('not-comparable');
+    expect(refused(() => heightsMove(foldOrder(came, null), { ...after, method: 'floor' })).code).toBe(
+      'not-comparable',
+    );
   });
 });

@@ -10,6 +10,7 @@ import {
 } from '@/core/ledger/order-state';
 import { markNow, tapeOf } from '@/core/ledger/tape';
 import type { PlanData } from '@/core/ledger/job-book';
+import { CAME_HEIGHTS } from '../support/entries';
 
 /** An order's entries as they would stand in its chain, told briefly. */
 class Chain {
@@ -58,18 +59,6 @@ const INTAKE: EntryData['intake'] = {
   promisedFor: null,
   pacePerDay: null,
 };
-const HEIGHTS: EntryData['heights'] = {
-  occasion: 'as came',
-  method: 'hub',
-  upperPoint: 'fender lip',
-  tires: 'LT245/75R17',
-  pressureDone: true,
-  floorLevel: true,
-  steeringStraight: true,
-  load: '',
-  unit: 'mm',
-  readings: { LF: ['520'], RF: ['518'], LR: ['560'], RR: ['561'] },
-};
 const plan = (version: number): PlanData => ({
   version,
   baselineId: 'e2',
@@ -100,7 +89,7 @@ const yes = { yes: true, how: 'in the shop' as const, witness: null };
 function planned(): Chain {
   const chain = new Chain();
   chain.add('intake', INTAKE);
-  chain.add('heights', HEIGHTS);
+  chain.add('heights', CAME_HEIGHTS);
   chain.add('plan', plan(1));
   return chain;
 }

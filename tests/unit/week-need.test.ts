@@ -1,7 +1,7 @@
 import type { Entry, EntryData, EntryKind } from '@/core/ledger/entries';
 import { foldOrder } from '@/core/ledger/order-state';
 import { needOf } from '@/core/schedule/need';
-import { entryOf } from '../support/entries';
+import { CAME_HEIGHTS, entryOf } from '../support/entries';
 import { Tablet } from '../support/tablet';
 
 const INTAKE = {
@@ -13,13 +13,6 @@ const INTAKE = {
   targets: { front: '560 mm', rear: null, unit: 'mm', method: 'hub' },
   promisedFor: '2026-04-17T22:00:00.000Z',
 } as unknown as EntryData['intake'];
-const HEIGHTS = {
-  occasion: 'as came',
-  method: 'hub',
-  unit: 'mm',
-  tires: '245/70R16',
-  readings: { LF: ['520'], RF: ['518'], LR: ['560'], RR: ['561'] },
-} as unknown as EntryData['heights'];
 const PLAN = { version: 1, minutes: 300, parts: [] } as unknown as EntryData['plan'];
 const YES = { what: 'plan', planVersion: 1, yes: true, how: 'in the shop', witness: null } as const;
 const LINES = [{ lineId: 'a', name: 'Plate', catalogId: null, count: 1, side: 'front', phase: 'fit' }];
@@ -35,7 +28,7 @@ const bay = (state: ReturnType<typeof told>) => needOf(state).phases.find((phase
 
 describe('what an order wants of the week', () => {
   const came: [EntryKind, object] = ['intake', INTAKE];
-  const measured: [EntryKind, object][] = [came, ['heights', HEIGHTS]];
+  const measured: [EntryKind, object][] = [came, ['heights', CAME_HEIGHTS]];
   const planned: [EntryKind, object][] = [...measured, ['plan', PLAN]];
 
   test('just taken in: the look-over, the work by guess, the rack, the road; promised as was said', () => {
@@ -107,7 +100,7 @@ describe('what an order wants of the week', () => {
 
 test('as the steps are done the rest of the work gets shorter, and ends; then it stands on its wheels', () => {
   const tablet = new Tablet();
-  tablet.entries.unshift(entryOf(0, 'intake', INTAKE), entryOf(0, 'heights', HEIGHTS));
+  tablet.entries.unshift(entryOf(0, 'intake', INTAKE), entryOf(0, 'heights', CAME_HEIGHTS));
   const rest = () => needOf(tablet.order.state).phases.find((phase) => phase.id === 'bay');
   expect(needOf(tablet.order.state).begun).toBe(false);
   let before = rest()!.book;
