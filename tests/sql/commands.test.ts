@@ -3,6 +3,7 @@ import { closePool, db } from '@/server/database';
 import type { DemoDriver } from '../../demo/driver';
 import type { DemoJob } from '../../demo/job';
 import { give, jobOn, refusal, testShop, testWrenches, truck } from '../support/shop';
+import { CAME_HEIGHTS } from '../support/entries';
 
 let shop: DemoDriver;
 let wrenches: { large: string; small: string };
@@ -102,14 +103,8 @@ describe('heights and plan', () => {
   test('two readings that disagree ask for a third; other methods and the air are refused', async () => {
     const job = await jobOn(shop, truck('TALL 3', wrenches)).intake();
     const set = {
+      ...CAME_HEIGHTS,
       orderId: job.orderId,
-      occasion: 'as came',
-      method: 'hub',
-      upperPoint: 'fender lip',
-      tires: 'LT245/75R17',
-      pressureDone: true,
-      floorLevel: true,
-      steeringStraight: true,
       unit: 'in',
       readings: { LF: ['20 7/16'], RF: ['20', '20 1/2'], LR: ['22'], RR: ['22'] },
     };

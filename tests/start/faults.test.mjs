@@ -289,7 +289,8 @@ test(
     const small = new FaultShop();
     small.dataDir = path.join(place, 'data');
     try {
-      const opened = await openIn(small);
+      await small.begin();
+      const opened = small.ask;
       const orderId = await small.newOrder(opened);
       const kept = [];
       for (let index = 0; index < 5; index += 1) {
@@ -324,18 +325,3 @@ test(
     }
   },
 );
-
-async function openIn(small) {
-  const { cli } = await import('../../scripts/lib/stages.mjs');
-  const { OWNER, browser } = await import('./hands.mjs');
-  small.database = await startDatabase(small.dataDir);
-  await cli('migrate', 'migrate', [], small.dataDir);
-  await cli('code', 'setup-code', ['ABCDEF0123'], small.dataDir);
-  const port = await small.serve();
-  await browser(port)('/api/first-owner', {
-    code: 'ABCDEF0123',
-    shop: { name: 'Small Disk', timeZone: 'Europe/Zurich', currency: 'EUR', distanceUnit: 'km' },
-    owner: OWNER,
-  });
-  return small.signedIn(port);
-}

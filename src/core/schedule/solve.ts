@@ -25,7 +25,8 @@ const MOVES = 0.8;
 
 /**
  * Finds a schedule: begins from the best of "earliest promise first" and some orders by worth, and changes who chooses
- * first, one job at a time, keeping what is better and, less and less often, what is a little worse. The same problem and seed give the same answer.
+ * first, one job at a time, keeping what is better and, less and less often, what is a little worse. The same problem
+ * and seed give the same answer.
  * @param tries orders looked at
  * @param bounded whether the lower bound is wanted: it takes about a third of the time
  * @returns the best plan met, the rule's plan, and a lower bound on lateness (minutes)
