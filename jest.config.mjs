@@ -7,13 +7,16 @@ const shared = {
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/.data', '<rootDir>/.build'],
 };
 
+/** Tests that write SQL: each file has a shop of its own. */
+const shop = { ...shared, testEnvironment: '<rootDir>/tests/support/shop-environment.cjs' };
+
 const config = {
   testTimeout: 60_000,
   testSequencer: '<rootDir>/tests/support/by-name.cjs',
   projects: [
     { ...shared, displayName: 'unit', testMatch: ['<rootDir>/tests/unit/**/*.test.ts'] },
-    { ...shared, displayName: 'sql', testMatch: ['<rootDir>/tests/sql/**/*.test.ts'] },
-    { ...shared, displayName: 'large', testMatch: ['<rootDir>/tests/large/**/*.test.ts'] },
+    { ...shop, displayName: 'sql', testMatch: ['<rootDir>/tests/sql/**/*.test.ts'] },
+    { ...shop, displayName: 'large', testMatch: ['<rootDir>/tests/large/**/*.test.ts'] },
   ],
 };
 

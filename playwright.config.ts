@@ -1,9 +1,17 @@
 import { defineConfig } from '@playwright/test';
 
+/** Each worker has a shop of its own: its address, and its data folder for what a test asks the database itself. */
+const shops = JSON.parse(process.env.WRENCHWISE_SHOPS ?? '[]') as { url: string; data: string }[];
+const own = shops[Number(process.env.TEST_PARALLEL_INDEX ?? 0)];
+if (own) {
+  process.env.BASE_URL = own.url;
+  process.env.WRENCHWISE_DATA = own.data;
+}
+
 export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results',
-  workers: 1,
+  workers: Math.max(1, shops.length),
   timeout: 300_000,
   expect: { timeout: 15_000 },
   use: {
@@ -14,7 +22,7 @@ export default defineConfig({
     // A press that finds nothing fails by itself, long before its test would.
     actionTimeout: 20_000,
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: '/usr/bin/chromium-headless-shell',
       args: [
         '--disable-gpu',
         '--font-render-hinting=none',

@@ -9,7 +9,8 @@ import { CHAIN_START, canonicalJson, chainHash } from '../src/server/entries/can
 import { buildPacket } from '../src/server/documents/packet';
 import { packetPdf } from '../src/server/documents/packet-pdf';
 import { keepDocument } from '../src/server/documents/store';
-import { ENTRY_COLUMNS, entriesOf, entryRow } from '../src/server/entries/append';
+import { ENTRY_COLUMNS, entryRow } from '../src/server/entries/append';
+import { entriesOf } from '../src/server/entries/kept';
 
 /**
  * Years of finished work in seconds: jobs that were played through the real commands are told again of other cars, at

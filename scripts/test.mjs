@@ -1,126 +1,169 @@
 /**
  * `npm test`: everything from a fresh clone to all tests passed, ending in one line `N passed, N failed`.
- * `node scripts/test.mjs unit sql` runs some of the stages alone.
+ *
+ *   node scripts/test.mjs unit sql            some of the stages alone
+ *   node scripts/test.mjs sql -g verify       only files, or for e2e test names, that match
+ *   node scripts/test.mjs e2e --show          everything it says, as it says it
+ *   node scripts/test.mjs unit sql --changed  only tests of what was changed since the last commit
+ *
+ * Two lanes run beside each other, one for each core: the browser's (build, a demo shop for each of two Chromium workers)
+ * and that of everything else.
  */
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { root } from './lib/bundle.mjs';
-import { ensureMariadb, startDatabase } from './lib/database.mjs';
+import { ensureMariadb } from './lib/database.mjs';
 import { aptInstall, run } from './lib/run.mjs';
-import { InTheWay, plan, say, sentenceFor } from './lib/say.mjs';
-import { build, buildFresh, cli, installPackages, packagesFresh } from './lib/stages.mjs';
+import { InTheWay, sentenceFor } from './lib/say.mjs';
+import { build, buildFresh, installPackages, packagesFresh } from './lib/stages.mjs';
+import { copyShop, freshPlace, makeShop } from './lib/test-shops.mjs';
+import { Tally } from './lib/test-tally.mjs';
 import { freePort, startWeb } from './lib/web.mjs';
 
 /** Tests and pictures see the shop on this day. */
 const DAY = '2026-04-14T18:30:00.000Z';
 /** No stage may hang the whole run. */
-const STAGE_LIMIT_MS = 45 * 60_000;
+const STAGE_LIMIT_MS = 30 * 60_000;
+const BROWSER_WORKERS = 2;
 const workDir = path.join(root, '.build', 'test');
-/** `node scripts/test.mjs e2e -g "the path"` runs the end-to-end tests whose names match. */
-const at = process.argv.indexOf('-g');
-const grep = at < 0 ? [] : ['-g', process.argv[at + 1] ?? ''];
-const chosen = process.argv.slice(2, at < 0 ? undefined : at);
-const wants = (name) => chosen.length === 0 || chosen.includes(name);
-const total = { passed: 0, failed: 0 };
-const cleanUp = [];
 
+const words = process.argv.slice(2);
+const changed = words.includes('--changed');
+const show = words.includes('--show');
+const at = words.indexOf('-g');
+const grep = at < 0 ? null : (words[at + 1] ?? '');
+const chosen = words.filter((word, index) => !word.startsWith('-') && (at < 0 || index !== at + 1));
+const wants = (name) => chosen.length === 0 || chosen.includes(name);
+
+const tally = new Tally();
+const cleanUp = [];
 const bin = (...parts) => path.join(root, 'node_modules', ...parts);
 const node = (file, args, options) =>
-  run(process.execPath, [file, ...args], { cwd: root, limitMs: STAGE_LIMIT_MS, ...options });
+  run(process.execPath, [file, ...args], { cwd: root, limitMs: STAGE_LIMIT_MS, show, ...options });
 
-function count(passed, failed, what, output) {
-  total.passed += passed;
-  total.failed += failed;
-  console.log(`      ${what}: ${passed} passed, ${failed} failed`);
-  if (failed) console.log(output.trimEnd());
-}
+/** A program that passes or fails as a whole. */
+const check = (name, what, file, args) =>
+  wants(name) &&
+  tally.stage(what, async (stage) => {
+    const { code, output } = await node(file, args);
+    stage.count(code === 0 ? 1 : 0, code === 0 ? 0 : 1, output);
+  });
 
-async function check(name, what, file, args) {
+/** A project of jest's. */
+const jest = (name, what, env, extra = []) =>
+  wants(name) &&
+  tally.stage(what, async (stage) => {
+    const file = path.join(workDir, `${name}.json`);
+    rmSync(file, { force: true });
+    const args = ['--selectProjects', name, '--json', `--outputFile=${file}`, '--forceExit', ...extra];
+    if (grep !== null) args.push('--testPathPatterns', grep);
+    if (changed) args.push('--onlyChanged');
+    const { output } = await node(bin('jest', 'bin', 'jest.js'), args, { env: { ...process.env, ...env } });
+    if (!existsSync(file)) return stage.count(0, 1, output);
+    const result = JSON.parse(readFileSync(file, 'utf8'));
+    for (const one of result.testResults)
+      stage.file(path.relative(root, one.name), one.endTime - one.startTime);
+    // A file that does not even load counts as one failed test.
+    stage.count(result.numPassedTests, result.numFailedTests + result.numRuntimeErrorTestSuites, output);
+  });
+
+const once = (make) => {
+  let made;
+  return () => (made ??= make());
+};
+
+/** A shop with its crew and nothing else, and the demo; each is made once and copied. */
+const crewShop = once(() =>
+  tally.stage('A shop to copy: schema, crew, catalog, tools', () =>
+    makeShop(path.join(place, 'crew'), [
+      ['Bringing the test schema up to date', 'migrate'],
+      ['Opening the test shop', 'crew-shop', DAY],
+    ]),
+  ),
+);
+const demoShop = once(() =>
+  tally.stage('The demo to copy', () =>
+    makeShop(path.join(place, 'demo'), [
+      ['Bringing the test schema up to date', 'migrate'],
+      ['Loading the demo for the tests', 'load-demo', DAY, '60'],
+    ]),
+  ),
+);
+const built = once(async () => {
+  if (!buildFresh()) await tally.stage('The application, built', build);
+});
+
+const sqlEnv = () => ({ WRENCHWISE_ROOT: root, WRENCHWISE_NOW: DAY, WRENCHWISE_TEST_PLACE: place });
+
+async function sql(name, what, workers) {
   if (!wants(name)) return;
-  say(what);
-  const { code, output } = await node(file, args);
-  count(code === 0 ? 1 : 0, code === 0 ? 0 : 1, what, output);
+  await crewShop();
+  await jest(name, what, sqlEnv(), [`--maxWorkers=${workers}`]);
 }
 
-async function jest(name, what, env, extra = []) {
-  if (!wants(name)) return;
-  say(what);
-  const file = path.join(workDir, `${name}.json`);
-  rmSync(file, { force: true });
-  const only = grep.length ? ['--testPathPatterns', grep[1]] : [];
-  const args = ['--selectProjects', name, '--json', `--outputFile=${file}`, '--forceExit', ...only, ...extra];
-  const { output } = await node(bin('jest', 'bin', 'jest.js'), args, { env: { ...process.env, ...env } });
-  if (!existsSync(file)) return count(0, 1, what, output);
-  const result = JSON.parse(readFileSync(file, 'utf8'));
-  // A file that does not even load counts as one failed test.
-  count(result.numPassedTests, result.numFailedTests + result.numRuntimeErrorTestSuites, what, output);
-}
-
-/** A database of the tests' own in a folder made anew. */
-async function testDatabase(name) {
-  const folder = path.join(workDir, name);
-  rmSync(folder, { recursive: true, force: true });
-  mkdirSync(folder, { recursive: true });
-  const database = await startDatabase(folder);
+/** A demo shop with a server of its own for each worker, so that two tests never meet in one. */
+async function browserShop(index) {
+  const { folder, database } = await copyShop(await demoShop(), path.join(place, `browser-${index}`));
   cleanUp.push(database.stop);
-  await cli('Bringing the test schema up to date', 'migrate', [], folder);
-  return folder;
-}
-
-async function sql(name, what) {
-  if (!wants(name)) return;
-  const folder = await testDatabase(name);
-  const env = { WRENCHWISE_DATA: folder, WRENCHWISE_ROOT: root, WRENCHWISE_NOW: DAY };
-  await jest(name, what, env, ['--runInBand']);
+  const port = await freePort();
+  const web = await startWeb({ port, dataDir: folder, env: { WRENCHWISE_NOW: DAY } });
+  cleanUp.push(web.stop);
+  return { url: `http://127.0.0.1:${port}`, data: folder };
 }
 
 async function endToEnd() {
   if (!wants('e2e')) return;
-  say('The main jobs through the interface, in Chromium');
-  if (!existsSync('/usr/bin/chromium')) await aptInstall(['chromium', 'poppler-utils'], 'Chromium');
-  else if (!existsSync('/usr/bin/pdftotext')) await aptInstall(['poppler-utils'], 'pdftotext');
-  if (!buildFresh()) await build();
-  const folder = await testDatabase('e2e');
-  await cli('Loading the demo for the tests', 'load-demo', [DAY, '60'], folder);
-  const port = await freePort();
-  const web = await startWeb({ port, dataDir: folder, env: { WRENCHWISE_NOW: DAY } });
-  cleanUp.push(web.stop);
-  const file = path.join(workDir, 'e2e.json');
-  rmSync(file, { force: true });
-  const { output } = await node(
-    bin('@playwright', 'test', 'cli.js'),
-    ['test', '--reporter=list,json', ...grep],
-    {
-      env: {
-        ...process.env,
-        BASE_URL: `http://127.0.0.1:${port}`,
-        WRENCHWISE_DATA: folder,
-        WRENCHWISE_ROOT: root,
-        PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+  await Promise.all([demoShop(), built()]);
+  await tally.stage('The main jobs through the interface, in Chromium', async (stage) => {
+    const shops = [];
+    for (let index = 0; index < BROWSER_WORKERS; index += 1) shops.push(await browserShop(index));
+    const file = path.join(workDir, 'e2e.json');
+    rmSync(file, { force: true });
+    const { output } = await node(
+      bin('@playwright', 'test', 'cli.js'),
+      [
+        'test',
+        '--reporter=list,json',
+        `--workers=${BROWSER_WORKERS}`,
+        ...(grep === null ? [] : ['-g', grep]),
+      ],
+      {
+        env: {
+          ...process.env,
+          WRENCHWISE_SHOPS: JSON.stringify(shops),
+          WRENCHWISE_ROOT: root,
+          PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+        },
       },
-    },
-  );
-  if (!existsSync(file)) return count(0, 1, 'end to end', output);
-  const { stats } = JSON.parse(readFileSync(file, 'utf8'));
-  count(stats.expected, stats.unexpected + stats.flaky, 'end to end', output);
+    );
+    if (!existsSync(file)) return stage.count(0, 1, output);
+    const { stats, suites } = JSON.parse(readFileSync(file, 'utf8'));
+    const took = (suite) =>
+      [
+        ...(suite.specs ?? []).flatMap((spec) =>
+          spec.tests.flatMap((one) => one.results.map((r) => r.duration)),
+        ),
+        ...(suite.suites ?? []).map(took),
+      ].reduce((sum, ms) => sum + ms, 0);
+    for (const suite of suites) stage.file(`tests/e2e/${suite.file}`, took(suite));
+    stage.count(stats.expected, stats.unexpected + stats.flaky, output);
+  });
 }
 
 async function startAndFaults() {
   if (!wants('start')) return;
-  say('Starting, being killed and starting again');
-  const { code, output } = await node('--test', ['--test-reporter=tap', 'tests/start/']);
-  const number = (word) => Number(new RegExp(`^# ${word} (\\d+)$`, 'm').exec(output)?.[1] ?? 0);
-  const failed = number('fail') + number('cancelled');
-  count(number('pass'), failed || (code === 0 ? 0 : 1), 'start and faults', output);
+  await built();
+  await tally.stage('Starting, being killed and starting again', async (stage) => {
+    const { code, output } = await node('--test', ['--test-reporter=tap', 'tests/start/']);
+    const number = (word) => Number(new RegExp(`^# ${word} (\\d+)$`, 'm').exec(output)?.[1] ?? 0);
+    const failed = number('fail') + number('cancelled');
+    for (const [, file, ms] of output.matchAll(/^# Subtest: (\S+\.mjs)\n(?:.*\n)*?\s+duration_ms: ([\d.]+)/gm))
+      stage.file(path.relative(root, file), Number(ms));
+    stage.count(number('pass'), failed || (code === 0 ? 0 : 1), output);
+  });
 }
 
-async function main() {
-  plan(11);
-  mkdirSync(workDir, { recursive: true });
-  if (!packagesFresh()) {
-    say('Packages: installing from the lockfile');
-    await installPackages();
-  }
+async function checks() {
   await check('format', 'Format', bin('prettier', 'bin', 'prettier.cjs'), ['--check', '.']);
   await check('lint', 'Lint', bin('eslint', 'bin', 'eslint.js'), ['.', '--max-warnings=0']);
   await check(
@@ -136,24 +179,46 @@ async function main() {
     path.join(root, 'scripts', 'reference.mjs'),
     ['--check'],
   );
-  await jest('unit', 'Unit tests of the core', {});
+  await jest('unit', 'Unit tests of the core', {}, ['--maxWorkers=1']);
+}
+
+async function programs() {
   await ensureMariadb();
-  await sql('sql', 'SQL tests against a real MariaDB');
-  // Two thousand orders have a database of their own, so that nothing else has to walk them.
-  await sql('large', 'What is read of a shop of 2,000 orders');
-  await endToEnd();
-  await startAndFaults();
+  if (!wants('e2e')) return;
+  if (!existsSync('/usr/bin/chromium')) await aptInstall(['chromium', 'poppler-utils'], 'Chromium');
+  else if (!existsSync('/usr/bin/pdftotext')) await aptInstall(['poppler-utils'], 'pdftotext');
+}
+
+let place;
+async function main() {
+  mkdirSync(workDir, { recursive: true });
+  place = freshPlace();
+  const withPrograms = ['sql', 'large', 'e2e', 'start'].some(wants);
+  await Promise.all([
+    packagesFresh() || tally.stage('Packages from the lockfile', installPackages),
+    withPrograms && tally.stage('MariaDB and Chromium', programs),
+  ]);
+  await Promise.all([
+    (async () => {
+      await endToEnd();
+      await startAndFaults();
+    })(),
+    (async () => {
+      await checks();
+      await sql('sql', 'SQL tests against a real MariaDB', 2);
+      // Two thousand orders have a database of their own, so that nothing else has to walk them.
+      await sql('large', 'What is read of a shop of 2,000 orders', 1);
+    })(),
+  ]);
 }
 
 process.env.NEXT_TELEMETRY_DISABLED = '1';
 try {
   await main();
 } catch (error) {
-  total.failed += 1;
-  console.error(
-    error instanceof InTheWay ? error.message : sentenceFor('The tests', String(error.stack ?? error)),
-  );
+  tally.fail(error instanceof InTheWay ? error.message : sentenceFor('The tests', String(error.stack ?? error)));
 }
 for (const stop of cleanUp.reverse()) await stop();
-console.log(`\n${total.passed} passed, ${total.failed} failed`);
-process.exit(total.failed ? 1 : 0);
+if (place) rmSync(place, { recursive: true, force: true });
+tally.close();
+process.exit(tally.failed ? 1 : 0);

@@ -79,12 +79,13 @@ async function initialise(layout) {
   renameSync(fresh, layout.dataDir);
 }
 
-function layoutOf(folder) {
+function layoutOf(folder, forgetful) {
   const dataDir = path.join(folder, 'db');
   const key = createHash('sha256').update(dataDir).digest('hex').slice(0, 12);
   const socketDir = path.join('/tmp', `wrenchwise-${key}`);
   return {
     folder,
+    forgetful,
     dataDir,
     socketDir,
     socket: path.join(socketDir, 'db.sock'),
@@ -118,6 +119,15 @@ async function answers(options) {
   }
 }
 
+/** What makes a database keep an acknowledged change through a power cut, and what a test does without. */
+const DURABLE = ['--innodb-flush-log-at-trx-commit=1', '--innodb-flush-method=O_DIRECT'];
+const FORGETFUL = [
+  '--innodb-flush-log-at-trx-commit=0',
+  '--innodb-flush-method=nosync',
+  '--innodb-doublewrite=0',
+  '--innodb-fast-shutdown=1',
+];
+
 /** Starts the server process for a layout on a port and waits until it answers on its socket. */
 async function launch(layout, port) {
   const log = path.join(layout.logDir, 'database.log');
@@ -136,8 +146,7 @@ async function launch(layout, port) {
     '--character-set-server=utf8mb4',
     '--default-time-zone=+00:00',
     '--sql-mode=STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO',
-    '--innodb-flush-log-at-trx-commit=1',
-    '--innodb-flush-method=O_DIRECT',
+    ...(layout.forgetful ? FORGETFUL : DURABLE),
     '--innodb-buffer-pool-size-max=256M',
   ];
   const out = openSync(path.join(layout.folder, 'database-start.log'), 'a');
@@ -170,10 +179,11 @@ async function grant(layout, address) {
 
 /**
  * Starts the database of a data folder, or takes over the one that still runs there.
+ * @param forgetful for tests alone: nothing is waited for until it is on the disk
  * @returns address, how it was found, the process id, and how to stop it
  */
-export async function startDatabase(folder) {
-  const layout = layoutOf(folder);
+export async function startDatabase(folder, { forgetful = false } = {}) {
+  const layout = layoutOf(folder, forgetful);
   for (const place of [layout.folder, layout.logDir, layout.socketDir]) mkdirSync(place, { recursive: true });
   const old = readAddress(layout);
   const running = findServer(layout.dataDir);

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { type DatabaseAddress, closePool, dataFolder, transaction } from '../server/database';
-import { rebuildDerived } from '../server/derive';
+import { FOLD_EDITION, rebuildDerived } from '../server/derive';
+import { mendRecord } from '../server/entries/mend';
 import { migrate } from '../server/migrations';
 
 const address = JSON.parse(readFileSync(path.join(dataFolder(), 'database.json'), 'utf8')) as DatabaseAddress;
@@ -9,7 +10,20 @@ const ran = await migrate(
   address,
   path.join(process.env.WRENCHWISE_ROOT ?? process.cwd(), 'db', 'migrations'),
 );
-// A release that derives more, or otherwise, writes it anew from the entries.
-if (ran.length) await transaction(rebuildDerived);
+const mended = ran.length ? await transaction(mendRecord) : 0;
+// A release that derives more, or otherwise, writes it anew from the entries, whether or not the schema changed.
+const rebuilt = await transaction(async (tx) => {
+  const row = await tx.row<{ edition: number }>('SELECT edition FROM fold_edition WHERE id = 1 FOR UPDATE');
+  if (!ran.length && row?.edition === FOLD_EDITION) return false;
+  await rebuildDerived(tx);
+  await tx.run('REPLACE INTO fold_edition (id, edition) VALUES (1, ?)', [FOLD_EDITION]);
+  return true;
+});
 await closePool();
-console.log(ran.length ? `Brought up to date: ${ran.join(', ')}` : 'Up to date already');
+console.log(
+  [
+    ran.length ? `Brought up to date: ${ran.join(', ')}` : 'Up to date already',
+    ...(rebuilt && !ran.length ? ['what is derived was written anew'] : []),
+    ...(mended ? [`${mended} entries were written before ids had one way of writing: the record says so now`] : []),
+  ].join('; '),
+);

@@ -1,3 +1,4 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import {
@@ -70,13 +71,44 @@ const GONE = new Set([
 /** Did the database go away, rather than say no? */
 export const databaseGone = (error: unknown) => GONE.has(codeOf(error));
 
+/** How long anybody waits for a connection while others have them all. */
+const CONNECTION_WAIT_MS = 8000;
+
+/** All connections are taken and none came back in time: said to the person, instead of waiting for good. */
+export class TooBusy extends Error {
+  constructor() {
+    super(`no connection to the database came free within ${CONNECTION_WAIT_MS / 1000} s`);
+  }
+}
+
+async function connectionOf(pool: Pool): Promise<PoolConnection> {
+  const asked = pool.getConnection();
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise<never>((_, reject) => {
+    timer = setTimeout(() => reject(new TooBusy()), CONNECTION_WAIT_MS);
+  });
+  try {
+    return await Promise.race([asked, late]);
+  } catch (error) {
+    // Nobody waits for it any more: it goes back as it comes.
+    if (error instanceof TooBusy)
+      asked.then(
+        (connection) => connection.release(),
+        () => undefined,
+      );
+    throw error;
+  } finally {
+    clearTimeout(timer);
+  }
+}
+
 /** A connection to the node that answered last, else to the next that does. */
 async function connect(): Promise<PoolConnection> {
   const known = pools();
   let lost: unknown;
   for (let tries = 0; tries < known.pools.length; tries += 1) {
     try {
-      const connection = await known.pools[known.at]!.getConnection();
+      const connection = await connectionOf(known.pools[known.at]!);
       if (known.pools.length > 1 && tries > 0) await connection.query('SELECT 1');
       return connection;
     } catch (error) {
@@ -113,9 +145,20 @@ function over(connection: PoolConnection): Db {
   };
 }
 
+/**
+ * Whoever holds one connection may not ask for a second: twenty who do so at once would wait for each other for good.
+ * Inside a transaction everything goes through what it was handed.
+ */
+const holding = new AsyncLocalStorage<true>();
+async function connectAlone(): Promise<PoolConnection> {
+  if (holding.getStore())
+    throw new Error('a second connection was asked for inside a transaction: use the one it was handed');
+  return connect();
+}
+
 /** One statement on a connection of its own. */
 async function once<T>(work: (tx: Db) => Promise<T>): Promise<T> {
-  const connection = await connect();
+  const connection = await connectAlone();
   try {
     return await work(over(connection));
   } finally {
@@ -149,12 +192,12 @@ const PAUSE_MS = 15;
 /** Runs work in one transaction; on a deadlock or a lost lock the whole of it is run again. */
 export async function transaction<T>(work: (tx: Db) => Promise<T>): Promise<T> {
   for (let attempt = 1; ; attempt += 1) {
-    const connection = await connect();
+    const connection = await connectAlone();
     try {
       // Each statement sees what is committed when it runs: what is read after a lock was waited for is never stale.
       await connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED');
       await connection.beginTransaction();
-      const result = await work(over(connection));
+      const result = await holding.run(true, () => work(over(connection)));
       await connection.commit();
       connection.release();
       return result;
@@ -176,11 +219,11 @@ export async function transaction<T>(work: (tx: Db) => Promise<T>): Promise<T> {
 
 /** Reads at one moment while others go on writing: everything read inside is as it stood when it began. */
 export async function snapshot<T>(work: (tx: Db) => Promise<T>): Promise<T> {
-  const connection = await connect();
+  const connection = await connectAlone();
   try {
     await connection.query('SET TRANSACTION ISOLATION LEVEL REPEATABLE READ');
-    await connection.query('START TRANSACTION WITH CONSISTENT SNAPSHOT, READ ONLY');
-    const result = await work(over(connection));
+    await connection.query('START TRANSACTION WITH CONSISTENT SNAPSHOT');
+    const result = await holding.run(true, () => work(over(connection)));
     await connection.commit();
     connection.release();
     return result;

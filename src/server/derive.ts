@@ -374,6 +374,9 @@ export async function deriveOrder(tx: Db, orderId: string, touched: Touched = 'a
   return state;
 }
 
+/** Counted up whenever the same entries derive other rows: the next start then writes them anew. */
+export const FOLD_EDITION = 1;
+
 /** The tables that hold nothing but what the entries say. */
 export const DERIVED_TABLES = [
   'order_now',

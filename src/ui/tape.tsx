@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import type { TapeMark } from '@/core/ledger/tape';
 
 type Ticks = Pick<TapeMark, 'id' | 'ticks' | 'done'>;

@@ -1,7 +1,7 @@
 import { type Browser, type Page, expect, test } from '@playwright/test';
 import type { Entry } from '../../src/core/ledger/entries';
 import { db } from '../../src/server/database';
-import { entriesOf } from '../../src/server/entries/append';
+import { entriesOf } from '../../src/server/entries/kept';
 import type { DemoJob } from '../../demo/job';
 import { onTheLift } from '../support/shop';
 import { Cable } from './cut';

@@ -1,6 +1,6 @@
 import { type Page, expect, test } from '@playwright/test';
 import { db } from '../../src/server/database';
-import { entriesOf } from '../../src/server/entries/append';
+import { entriesOf } from '../../src/server/entries/kept';
 import { onTheLift } from '../support/shop';
 import { Cable } from './cut';
 import { give, signIn } from './hands';

@@ -7,7 +7,7 @@ import { readBayBundle } from '@/features/bay/read-bundle';
 import { predictEntries } from '@/features/offline/predict';
 import { closePool, db } from '@/server/database';
 import { canonicalJson } from '@/server/entries/canonical';
-import { entriesOf } from '@/server/entries/append';
+import { entriesOf } from '@/server/entries/kept';
 import { DEVICE, give, onItsWheels, onTheLift, refusal, testShop } from '../support/shop';
 
 jest.mock('server-only', () => ({}), { virtual: true });

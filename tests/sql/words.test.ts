@@ -3,7 +3,7 @@ import type { Entry } from '@/core/ledger/entries';
 import { changeWords } from '@/features/people/change-words';
 import { entryWords } from '@/features/trail/entry-words';
 import { closePool, db } from '@/server/database';
-import { entriesOf } from '@/server/entries/append';
+import { entriesOf } from '@/server/entries/kept';
 import { loadOrder } from '@/server/entries/order';
 import { peopleNames } from '@/server/queries/order';
 import { auditPage } from '@/server/queries/people';

@@ -1,6 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import { stockCatalog } from '../../demo/catalog';
-import { stockTools } from '../../demo/tools';
 import { DemoDriver } from '../../demo/driver';
 import { DemoJob, type JobPlan } from '../../demo/job';
 import type { CrewName } from '../../demo/crew';
@@ -10,13 +8,11 @@ import { db } from '@/server/database';
 export const DAY = '2026-04-14T18:30:00.000Z';
 export const DEVICE = '00000000-0000-4000-a000-000000000001';
 
-/** The test shop with its crew, opened once and shared; a job of it has a plate of its own. */
+/** A shop with its crew, catalog and tools, as the test found it; a job of it has a plate of its own. */
 export async function testShop(seed: string): Promise<DemoDriver> {
   const shop = new DemoDriver(DAY, seed);
   await shop.open();
   await db().run('INSERT IGNORE INTO device (id, first_seen) VALUES (?, ?)', [DEVICE, new Date(DAY)]);
-  if (!(await db().row('SELECT id FROM part LIMIT 1'))) await stockCatalog(shop);
-  if (!(await db().row('SELECT id FROM shop_tool LIMIT 1'))) await stockTools(shop);
   shop.clock = new Date(DAY);
   return shop;
 }

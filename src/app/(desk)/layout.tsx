@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { connection } from 'next/server';
 import type { ReactNode } from 'react';
 import { Palette } from '@/features/find/palette';

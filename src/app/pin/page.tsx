@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { redirect } from 'next/navigation';
 import { connection } from 'next/server';
 import { FrontPage } from '@/features/sign-in/front-page';

@@ -1,5 +1,11 @@
 import { supportAfter } from '../procedure/car';
-import { type RefusedMove, type RunDocument, type RunState, placedName } from '../procedure/run-state';
+import {
+  type RefusedMove,
+  type RunDocument,
+  type RunState,
+  placedName,
+  stepOf,
+} from '../procedure/run-state';
 import { type OneEnd, type Step, type Support, endsOf } from '../procedure/types';
 import type { Entry, EntryKind, EntryOf } from './entries';
 import type { OrderState } from './order-state';
@@ -47,7 +53,7 @@ export function thingsTouched(document: RunDocument | null, entry: Pick<Entry, '
   if (entry.kind === 'support')
     return (Object.keys((entry as EntryOf<'support'>).data.support) as OneEnd[]).map(keys.end);
   if (entry.kind !== 'step.done') return [];
-  const step = document?.steps.find((one) => one.id === (entry as EntryOf<'step.done'>).data.stepId);
+  const step = document && stepOf(document, (entry as EntryOf<'step.done'>).data.stepId);
   if (!step) return [];
   return [
     ...[...(step.opens ?? []), ...(step.closes ?? [])].map(keys.item),

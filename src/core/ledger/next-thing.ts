@@ -1,4 +1,4 @@
-import { nextSteps } from '../procedure/engine';
+import { nextStep } from '../procedure/engine';
 import { nextBooking, sentBack } from './after-work';
 import { closingHoles } from './closing';
 import {
@@ -59,7 +59,7 @@ export function nextThing(state: OrderState): NextThing {
     return thing('Ask the customer about the offers', 'advisor', 'look-over', true);
   if (!state.run || !state.document) return thing('Start the work', 'lead', 'work');
 
-  const next = nextSteps(state.document, state.run)[0];
+  const next = nextStep(state.document, state.run);
   const onIts = !next || ['align', 'road', 'handoff'].includes(next.step.phase);
   if (job && onIts && !measuredSinceBack(state)) {
     return thing('Measure it on its wheels', 'tech', 'heights');

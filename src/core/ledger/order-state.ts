@@ -11,6 +11,7 @@ import {
   beginRun,
   forbidsDrive,
   judgeStep,
+  stepOf,
 } from '../procedure/engine';
 import { applyLeftOff } from '../procedure/left-off';
 import { applySupport, judgeSupport } from '../procedure/support';
@@ -156,7 +157,7 @@ const HARMFUL = new Set(['ground', 'drive', 'loose', 'untorqued', 'support']);
 function foldStep(state: OrderState, entry: EntryOf<'step.done'>): void {
   const { document, run } = state;
   if (!document || !run) return;
-  const step = document.steps.find((candidate) => candidate.id === entry.data.stepId);
+  const step = stepOf(document, entry.data.stepId);
   if (step && (step.sets === 'on-wheels' || step.drive) && !run.done.has(step.id)) {
     for (const refused of judgeStep(document, run, step.id)) {
       if (HARMFUL.has(refused.code))

@@ -15,15 +15,33 @@ export * from './apply';
 export * from './judge';
 export * from './run-state';
 
+interface StepLeft {
+  step: Step;
+  refused: RefusedMove[];
+}
+/** What is only a matter of torquing first, or of the lead's yes, is done at the step itself. */
+const mayBeNow = ({ refused }: StepLeft) =>
+  refused.every((reason) => ['untorqued', 'approval'].includes(reason.code));
+const isLeft = (state: RunState) => (step: Step) => !state.done.has(step.id) && !state.skipped.has(step.id);
+
 /** The steps not done yet: first the one to do now, which is the earliest that may be done, then the rest in order. */
-export function nextSteps(run: RunDocument, state: RunState): { step: Step; refused: RefusedMove[] }[] {
+export function nextSteps(run: RunDocument, state: RunState): StepLeft[] {
   const left = run.steps
-    .filter((step) => !state.done.has(step.id) && !state.skipped.has(step.id))
+    .filter(isLeft(state))
     .map((step) => ({ step, refused: judgeStep(run, state, step.id) }));
-  const now = left.find(({ refused }) =>
-    refused.every((reason) => ['untorqued', 'approval'].includes(reason.code)),
-  );
+  const now = left.find(mayBeNow);
   return now ? [now, ...left.filter((entry) => entry !== now)] : left;
+}
+
+/** The step to do now: the earliest that may be done, else the earliest left; undefined when none is. */
+export function nextStep(run: RunDocument, state: RunState): StepLeft | undefined {
+  let first: StepLeft | undefined;
+  for (const step of run.steps.filter(isLeft(state))) {
+    const entry = { step, refused: judgeStep(run, state, step.id) };
+    if (mayBeNow(entry)) return entry;
+    first ??= entry;
+  }
+  return first;
 }
 
 /** What is open on the car now, with the step that opened it, what forbids lowering before what forbids driving. */

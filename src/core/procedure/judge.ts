@@ -8,6 +8,7 @@ import {
   itemOf,
   placedName,
   stepOf,
+  stepPlace,
 } from './run-state';
 import { endsOf } from './types';
 
@@ -73,7 +74,7 @@ export function forbidsDrive(
  * @returns every reason against it; none means it may be done
  */
 export function judgeStep(run: RunDocument, state: RunState, stepId: string): RefusedMove[] {
-  const index = run.steps.findIndex((step) => step.id === stepId);
+  const index = stepPlace(run, stepId);
   const step = run.steps[index];
   if (!step) return [{ code: 'done', message: 'This job has no such step.', refs: [], overridable: false }];
   if (state.done.has(stepId)) {

@@ -123,16 +123,40 @@ export function beginRun(run: RunDocument): RunState {
   return state;
 }
 
-const find = <T extends { id: string }>(things: T[], id: string): T => {
-  const found = things.find((thing) => thing.id === id);
+interface Index {
+  items: Map<string, Item>;
+  fasteners: Map<string, Fastener>;
+  steps: Map<string, Step>;
+  places: Map<string, number>;
+}
+const byId = <T extends { id: string }>(things: T[]) => new Map(things.map((thing) => [thing.id, thing]));
+const indexes = new WeakMap<PlainProcedure, Index>();
+
+/** A procedure's things by their ids: looked up at every tap for every entry, so made once a procedure. */
+function indexOf(run: PlainProcedure): Index {
+  const known = indexes.get(run);
+  if (known && known.places.size === run.steps.length) return known;
+  const made = {
+    items: byId(run.items),
+    fasteners: byId(run.fasteners),
+    steps: byId(run.steps),
+    places: new Map(run.steps.map((step, index) => [step.id, index])),
+  };
+  indexes.set(run, made);
+  return made;
+}
+
+function known<T>(things: Map<string, T>, id: string): T {
+  const found = things.get(id);
   if (!found) throw new Error(`the run has no ${id}`);
   return found;
-};
+}
 
-export const itemOf = (run: PlainProcedure, id: string): Item => find(run.items, id);
-export const fastenerOf = (run: PlainProcedure, id: string): Fastener => find(run.fasteners, id);
-export const stepOf = (run: PlainProcedure, id: string): Step | undefined =>
-  run.steps.find((step) => step.id === id);
+export const itemOf = (run: PlainProcedure, id: string): Item => known(indexOf(run).items, id);
+export const fastenerOf = (run: PlainProcedure, id: string): Fastener => known(indexOf(run).fasteners, id);
+export const stepOf = (run: PlainProcedure, id: string): Step | undefined => indexOf(run).steps.get(id);
+/** Where a step stands in the listed order; -1 when the run has none of that id. */
+export const stepPlace = (run: PlainProcedure, id: string): number => indexOf(run).places.get(id) ?? -1;
 
 export const SUPPORT_WORDS = {
   'on-wheels': 'on its wheels',

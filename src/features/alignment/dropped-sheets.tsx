@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import type { DroppedSheet } from '@/server/rack/inbox';
 import { useCommand } from '@/ui/commands';
 

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { type ReactNode, useMemo, useState } from 'react';
 import { nextSteps } from '@/core/procedure/engine';
 import { torqueWalk } from '@/core/procedure/walk';

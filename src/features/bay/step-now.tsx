@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { useRef, useState } from 'react';
 import { CORNER_NAMES, type RefusedMove, judgeTorque, placedName } from '@/core/procedure/engine';
 import { isCoilCut } from '@/core/procedure/coil-cuts';

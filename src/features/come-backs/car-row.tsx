@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { shortDay } from '@/core/units/shop-time';
 import { type ComeBack, comeBackTitle, dueWords } from '@/server/queries/come-backs';
 import { ComeBackSign } from './come-back-sign';

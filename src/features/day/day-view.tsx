@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { longDay, shopClock, shopMoment, spanText } from '@/core/units/shop-time';
 import type { ComeBack } from '@/server/queries/come-backs';
 import { comeBackTitle, dueWords } from '@/server/queries/come-backs';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { hoursText } from '@/core/units/money';
 import type { RunningJob } from '@/server/queries/hours';
 

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import type { KitLine } from '@/server/queries/kit-ledger';
 import { claimWords, liftWords } from './kit-words';

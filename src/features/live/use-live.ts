@@ -3,12 +3,12 @@
 import { useEffect, useRef } from 'react';
 
 /** The live channel of this browser: one tab listens to the server and tells the others, since connections are few. */
-const CHANNEL = 'wrenchwise live';
+const CHANNEL = 'wrenchwise live chains';
 const LOCK = 'wrenchwise live';
 const SETTLE_MS = 30;
 
-/** Calls back when somebody changed something; many changes at once are one call. */
-export function useLive(onChange: () => void, active = true): void {
+/** Calls back with the chains that somebody changed; many changes at once are one call. */
+export function useLive(onChange: (chains: string[]) => void, active = true): void {
   const latest = useRef(onChange);
   useEffect(() => {
     latest.current = onChange;
@@ -17,11 +17,16 @@ export function useLive(onChange: () => void, active = true): void {
     if (!active || typeof BroadcastChannel === 'undefined') return undefined;
     const channel = new BroadcastChannel(CHANNEL);
     let timer: ReturnType<typeof setTimeout> | undefined;
-    const told = () => {
+    const moved = new Set<string>();
+    const told = (chains: string[]) => {
+      for (const chain of chains) moved.add(chain);
       clearTimeout(timer);
-      timer = setTimeout(() => latest.current(), SETTLE_MS);
+      timer = setTimeout(() => {
+        latest.current([...moved]);
+        moved.clear();
+      }, SETTLE_MS);
     };
-    channel.onmessage = told;
+    channel.onmessage = (event) => told(event.data as string[]);
     const stop = new AbortController();
     const listen = () =>
       new Promise<void>((resolve) => {
@@ -30,9 +35,10 @@ export function useLive(onChange: () => void, active = true): void {
           source.close();
           resolve();
         };
-        source.addEventListener('changed', () => {
-          told();
-          channel.postMessage('changed');
+        source.addEventListener('changed', (event) => {
+          const chains = JSON.parse((event as MessageEvent<string>).data) as string[];
+          told(chains);
+          channel.postMessage(chains);
         });
         // A browser signed out, or a server gone: the page is read again when it is opened again.
         source.onerror = () => {

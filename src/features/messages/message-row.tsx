@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import type { QueuedMessage } from '@/server/messages/send';
 import { useCommand } from '@/ui/commands';
 import { FormErrors } from '@/ui/form';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { CommandRouteContext } from '@/ui/commands';
 import { type BayBundle, bayPropsOf, heightsPropsOf, stateOf } from '../bay/bay-bundle';
@@ -40,7 +40,10 @@ export function BayApp({ first }: { first: BayBundle | null }) {
   const bay = useBay(orderId, first);
   const { bundle, pending, route } = bay;
   const nowIso = useShopClock(bundle?.readAt ?? null);
-  useLive(() => route.refresh(), bay.online);
+  // The car's own record, or the wrenches and people it is worked with.
+  useLive((moved) => {
+    if (moved.some((chain) => chain === orderId || chain === 'shop')) route.refresh();
+  }, bay.online);
   const state = useMemo(
     () =>
       bundle

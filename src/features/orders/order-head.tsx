@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { isClosed, isJob } from '@/core/ledger/order-state';
 import { jobTimes, runningWords } from '@/core/ledger/step-times';
 import { placedName } from '@/core/procedure/engine';

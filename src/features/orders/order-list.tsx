@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import type { ListedOrder } from '@/server/queries/orders';
 import { SmallTape } from '@/ui/tape';
 

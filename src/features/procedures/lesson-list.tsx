@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { useState } from 'react';
 import type { Lesson } from '@/server/queries/lessons';
 import { useCommand } from '@/ui/commands';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { type ReactNode, useCallback, useRef, useState } from 'react';
 import { UnlockContext } from '@/ui/commands';
 import { Dialog } from '@/ui/dialog';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import type { WorkCalendar } from '@/core/schedule/calendar';
 import type { WeekProblem } from '@/core/schedule/types';
 import type { WeekJobFacts } from '@/server/week/problem';

@@ -2,9 +2,9 @@ import Joi from 'joi';
 import { sentBack } from '@/core/ledger/after-work';
 import { Refusal } from '@/core/calc/calculator';
 import { closeByEvidence } from '../follow-up/evidence';
+import { byPin } from './by-pin';
 import { command } from './command';
 import { id, pin, reason } from './fields';
-import { leadByPin } from './lead';
 
 /** The lead passes a sheet that did not reach its spec, with a written reason the customer is told. */
 export const alignmentAccept = command({
@@ -17,6 +17,7 @@ export const alignmentAccept = command({
     pin: pin().required(),
     reason: reason().required(),
   }),
+  before: byPin('leadId'),
   async run(ctx, input) {
     const order = await ctx.openOrder(input.orderId);
     const sheet = order.state.alignments.find((candidate) => candidate.entry.id === input.sheetId);
@@ -25,7 +26,7 @@ export const alignmentAccept = command({
       throw new Refusal('no-need', 'This sheet is in its spec: it needs no reason.', 'sheetId');
     if (sentBack(order.state, input.sheetId))
       throw new Refusal('back', 'That sheet sent it back to the bay: align it again.', 'sheetId');
-    const lead = await leadByPin(input.leadId, input.pin);
+    const lead = ctx.lead();
     await ctx.append(order.id, {
       kind: 'alignment.accepted',
       data: { sheetId: input.sheetId, leadId: lead.id, reason: input.reason },

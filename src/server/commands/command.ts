@@ -5,7 +5,7 @@ import { isClosed } from '@/core/ledger/order-state';
 import type { Entry, EntryKind } from '@/core/ledger/entries';
 import type { Mover } from '@/core/moves/move';
 import { lateThings, lateWords } from '@/core/ledger/hands';
-import type { Role } from '@/core/ledger/roles';
+import { type Role, holdsRole } from '@/core/ledger/roles';
 import type { Db } from '../database';
 import { type Draft, SHOP_CHAIN, appendEntries, lockHead } from '../entries/append';
 import { loadOrder } from '../entries/order';
@@ -40,7 +40,23 @@ export class CommandContext {
     readonly receivedAt: Date,
     /** It waited on its device before it came. */
     readonly queued = false,
+    /** Whose PIN was given with it and was right. */
+    private readonly voucher: Person | null = null,
   ) {}
+
+  /** Who vouches for it by PIN. @throws Refusal when nobody does */
+  vouchedBy(field: string): Person {
+    if (!this.voucher) throw new Refusal('no-pin', 'Somebody says yes to this with a PIN.', field);
+    return this.voucher;
+  }
+
+  /** The lead who gives a yes, known by their own PIN. @throws Refusal when the person is no lead */
+  lead(): Person {
+    const lead = this.vouchedBy('leadId');
+    if (!holdsRole(lead.roles, ['lead']))
+      throw new Refusal('not-lead', `${lead.name} is not a lead.`, 'leadId');
+    return lead;
+  }
 
   /** Who moves the car, for what judges a move. */
   get mover(): Mover {
@@ -152,6 +168,11 @@ export interface Command<Input, Answer extends object = object> {
   /** May be given on the customer's own page, for the page's own order. */
   onLink?: boolean;
   input: Joi.ObjectSchema<Input>;
+  /**
+   * Looks at a secret that came with it, before the transaction begins: a wrong try counts whatever becomes of the
+   * command, and nothing is locked while it is hashed. Who is returned vouches for the command.
+   */
+  before?(person: Person, input: Input): Promise<Person | null>;
   run(ctx: CommandContext, input: Input): Promise<Answer>;
 }
 

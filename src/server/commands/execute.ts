@@ -4,11 +4,12 @@ import { holdsRole } from '@/core/ledger/roles';
 import { isOfLostTablet } from '@/core/ledger/hands';
 import { MOVES_THE_CAR } from '@/core/moves/offline';
 import { now } from '../clock';
-import { databaseGone, transaction } from '../database';
+import { databaseGone, db, transaction } from '../database';
 import { deriveOrder } from '../derive';
 import { canonicalJson, sha256 } from '../entries/canonical';
 import type { Person } from '../sessions/sessions';
 import { type Command, CommandContext } from './command';
+import { id as anId } from './fields';
 import { commands } from './index';
 
 export interface Envelope {
@@ -44,7 +45,7 @@ const refused = (errors: FieldError[]): CommandAnswer => ({ ok: false, errors })
 const one = (code: string, message: string, field = '') => refused([{ code, message, field }]);
 
 const envelopeSchema = Joi.object<Envelope>({
-  id: Joi.string().guid().required(),
+  id: anId().required(),
   deviceSeq: Joi.number().integer().min(0).required(),
   at: Joi.string().isoDate(),
   input: Joi.object().required(),
@@ -65,6 +66,9 @@ function fieldErrors(error: Joi.ValidationError): FieldError[] {
   }));
 }
 
+/** A move that waited longer than this on its device did not: the device’s clock is wrong. */
+const LONGEST_QUEUED_MS = 400 * 24 * 3600_000;
+
 /** How long a command waits for a database that went away: one that was killed is back within this. */
 const WAIT_MS = 9000;
 const PAUSE_MS = 150;
@@ -84,6 +88,8 @@ async function untilAnswered<T>(work: () => Promise<T>): Promise<T> {
     }
   }
 }
+
+const wasDone = (id: string) => db().row('SELECT id FROM command_done WHERE id = ?', [id]);
 
 /** Moves of a tablet from which the lead has taken lowering back no longer move the car. */
 async function refuseOfLostTablet(ctx: CommandContext, name: string, input: unknown): Promise<void> {
@@ -122,11 +128,16 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
     `${name}\n${actor.person.id}\n${canonicalJson(withoutSecrets(outer.value.input as object))}`,
   );
   try {
+    // What is asked for again has had its secrets looked at.
+    const voucher =
+      definition.before && !(await wasDone(id)) ? await definition.before(actor.person, checked.value) : null;
     const answer = await untilAnswered(() =>
       transaction(async (tx) => {
         const receivedAt = actor.receivedAt ?? now();
         const asked = outer.value.at ? new Date(outer.value.at) : receivedAt;
         const at = asked > receivedAt ? receivedAt : asked;
+        if (receivedAt.getTime() - at.getTime() > LONGEST_QUEUED_MS)
+          throw new Refusal('clock', 'It says that it was done over a year ago: set the device’s clock.', 'at');
         const first = await tx.run(
           "INSERT IGNORE INTO command_done (id, name, content_hash, answer, done_at) VALUES (?, ?, ?, '', ?)",
           [id, name, contentHash, receivedAt],
@@ -153,6 +164,7 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
           at,
           receivedAt,
           actor.queued ?? false,
+          voucher,
         );
         if (actor.queued) await refuseOfLostTablet(ctx, name, checked.value);
         const result = (await definition.run(ctx, checked.value)) as Record<string, unknown>;

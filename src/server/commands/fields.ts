@@ -3,7 +3,12 @@ import { CORNERS } from '@/core/calc/fields';
 
 /** Input kinds the commands share. Messages are written for the person who typed. */
 
-export const id = () => Joi.string().guid().messages({ 'string.guid': '{{#label}} is not an id' });
+/** An id in its one way of writing: hyphens, no braces, small letters. What was typed in capitals is written small. */
+export const id = () =>
+  Joi.string()
+    .pattern(/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/)
+    .lowercase()
+    .messages({ 'string.pattern.base': '{{#label}} is not an id' });
 export const line = (most = 200) =>
   Joi.string()
     .trim()

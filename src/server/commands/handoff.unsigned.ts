@@ -3,9 +3,9 @@ import { followUpsAtHandoff } from '../follow-up/open';
 import { sealHandoff } from '../documents/seal';
 import { readyToHandOver } from '../handoff-ready';
 import { closeOpenClock } from './clock.off';
+import { byPin } from './by-pin';
 import { command } from './command';
 import { id, pin, reason } from './fields';
-import { leadByPin } from './lead';
 
 /** Hands over without a signature, by the lead's written reason: the customer is away, the key was posted. */
 export const handoffUnsigned = command({
@@ -17,9 +17,10 @@ export const handoffUnsigned = command({
     pin: pin().required(),
     reason: reason().required(),
   }),
+  before: byPin('leadId'),
   async run(ctx, input) {
     const order = await readyToHandOver(ctx, input.orderId);
-    const lead = await leadByPin(input.leadId, input.pin);
+    const lead = ctx.lead();
     await ctx.append(order.id, {
       kind: 'override',
       data: { rule: 'unsigned', ref: 'unsigned', leadId: lead.id, reason: input.reason },

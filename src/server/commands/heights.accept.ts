@@ -1,8 +1,8 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
+import { byPin } from './by-pin';
 import { command } from './command';
 import { id, line, pin, reason } from './fields';
-import { leadByPin } from './lead';
 
 interface AcceptInput {
   orderId: string;
@@ -27,11 +27,12 @@ export const heightsAccept = command({
     pin: pin().required(),
     reason: reason().required(),
   }),
+  before: byPin('leadId'),
   async run(ctx, { orderId, pin: typed, ...input }) {
     const order = await ctx.openOrder(orderId);
     if (!order.state.heights.some((set) => set.entry.id === input.setId))
       throw new Refusal('no-set', 'These heights are not on this order.', 'setId');
-    const lead = await leadByPin(input.leadId, typed);
+    const lead = ctx.lead();
     await ctx.append(order.id, { kind: 'heights.accepted', data: { ...input, leadId: lead.id } });
     return {};
   },

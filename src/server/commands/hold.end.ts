@@ -1,9 +1,9 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { openHolds } from '@/core/ledger/order-state';
+import { byPin } from './by-pin';
 import { command } from './command';
 import { id, pin, reason } from './fields';
-import { leadByPin } from './lead';
 
 /** The lead ends a hold for parts that only a later phase needs, with a reason and the lead's own PIN. */
 export const holdEnd = command({
@@ -16,7 +16,8 @@ export const holdEnd = command({
     pin: pin().required(),
     reason: reason().required(),
   }),
-  async run(ctx, { orderId, holdId, leadId, pin: typed, reason: why }) {
+  before: byPin('leadId'),
+  async run(ctx, { orderId, holdId, leadId, reason: why }) {
     const order = await ctx.openOrder(orderId);
     const hold = openHolds(order.state).find((one) => one.entry.data.holdId === holdId);
     if (!hold) throw new Refusal('no-hold', 'This hold has ended already.', 'holdId');
@@ -30,7 +31,7 @@ export const holdEnd = command({
         `${early.name} is needed as soon as it is apart: the car stays whole until it is here.`,
         'holdId',
       );
-    const lead = await leadByPin(leadId, typed);
+    const lead = ctx.lead();
     await ctx.append(
       order.id,
       { kind: 'hold.end', data: { holdId, how: 'lead', leadId: lead.id, reason: why } },

@@ -3,9 +3,9 @@ import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { itemOf, placedName } from '@/core/procedure/engine';
 import { answerFields } from './answers';
+import { byPin } from './by-pin';
 import { command } from './command';
 import { id, pin, reason } from './fields';
-import { leadByPin } from './lead';
 
 interface LeaveInput {
   orderId: string;
@@ -35,6 +35,7 @@ export const itemLeave = command({
     how: answerFields.how,
     witness: answerFields.witness,
   }),
+  before: byPin('leadId'),
   async run(ctx, input) {
     const order = await ctx.runningOrder(input.orderId);
     const item = order.document.items.find((candidate) => candidate.id === input.itemId);
@@ -44,7 +45,7 @@ export const itemLeave = command({
     if (!order.run.car.open.has(item.id)) throw new Refusal('not-open', `${name} is not open.`, 'itemId');
     if (!input.secured)
       throw new Refusal('secure', 'Both ends are secured first: a loose end catches and tears.', 'secured');
-    const lead = await leadByPin(input.leadId, input.pin);
+    const lead = ctx.lead();
     await ctx.append(
       order.id,
       {

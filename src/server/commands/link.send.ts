@@ -12,7 +12,7 @@ export const linkSend = command({
   input: Joi.object<{ orderId: string }>({ orderId: id().required() }),
   async run(ctx, { orderId }) {
     const order = await ctx.order(orderId);
-    const open = await linkOfOrder(order.id);
+    const open = await linkOfOrder(ctx.tx, order.id);
     if (!open?.worksStill) {
       // The address made here is nobody's: the one that works is made as the message leaves.
       const linkId = await makeLink(ctx.tx, order.id, sha256(newToken()), ctx.receivedAt);

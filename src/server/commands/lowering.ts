@@ -1,8 +1,8 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
+import { byPin } from './by-pin';
 import { command } from './command';
 import { id, pin, reason } from './fields';
-import { leadByPin } from './lead';
 
 async function nameOfDevice(
   tx: { row<T>(sql: string, values?: string[]): Promise<T | null> },
@@ -85,11 +85,12 @@ export const loweringBack = command({
       .required()
       .messages({ 'any.only': 'Look at the car first: what is open, loose, and how it stands' }),
   }),
-  async run(ctx, { orderId, leadId, pin: typed, reason: why }) {
+  before: byPin('leadId'),
+  async run(ctx, { orderId, leadId, reason: why }) {
     const order = await ctx.order(orderId);
     const { holder } = order.state.hands;
     if (!holder) throw new Refusal('not-held', 'No tablet holds lowering of this car.', 'orderId');
-    const lead = await leadByPin(leadId, typed);
+    const lead = ctx.lead();
     await ctx.append(order.id, {
       kind: 'lowering',
       data: {

@@ -2,9 +2,9 @@ import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { OVERRIDE_RULES, type OverrideRule } from '@/core/ledger/entries';
 import { judgeStep } from '@/core/procedure/engine';
+import { byPin } from './by-pin';
 import { command } from './command';
 import { id, pin, reason } from './fields';
-import { leadByPin } from './lead';
 
 interface OverrideInput {
   orderId: string;
@@ -27,6 +27,7 @@ export const overrideRecord = command({
     pin: pin().required(),
     reason: reason().required(),
   }),
+  before: byPin('leadId'),
   async run(ctx, input) {
     const order = await ctx.openOrder(input.orderId);
     if (input.rule === 'after') {
@@ -49,7 +50,7 @@ export const overrideRecord = command({
         throw new Refusal('never', 'There is somebody else in the shop: ask them to check it.', 'ref');
       }
     }
-    const lead = await leadByPin(input.leadId, input.pin);
+    const lead = ctx.lead();
     await ctx.append(order.id, {
       kind: 'override',
       data: { rule: input.rule, ref: input.ref, leadId: lead.id, reason: input.reason },

@@ -5,9 +5,9 @@ import { assembleRun } from '@/core/procedure/assemble';
 import { keepProcedure, keepRun } from '../documents/store';
 import { carriedInto } from '../queries/car-state';
 import { chosenProcedures, pullListFor } from '../queries/pull-list';
+import { byPin } from './by-pin';
 import { command } from './command';
 import { id, pin, reason } from './fields';
-import { leadByPin } from './lead';
 
 interface StartInput {
   orderId: string;
@@ -40,6 +40,7 @@ export const runStart = command({
     pin: pin().allow(null, '').default(null),
     startWithout: reason().allow(null, '').empty('').default(null),
   }),
+  before: byPin('leadId'),
   async run(ctx, { orderId, procedures, choices, leadId, pin: typed, startWithout }) {
     const order = await ctx.openOrder(orderId);
     if (order.state.run) throw new Refusal('running', 'The work has already been started.', 'orderId');
@@ -72,7 +73,7 @@ export const runStart = command({
       );
     if (holes.length && !(leadId && typed))
       throw new Refusal('lead', 'The lead says yes to this, with the PIN.', 'leadId');
-    const lead = holes.length ? await leadByPin(leadId!, typed!) : null;
+    const lead = holes.length ? ctx.lead() : null;
     for (const { procedure } of chosen) await keepProcedure(ctx.tx, procedure, ctx.receivedAt);
     const documentHash = await keepRun(ctx.tx, { ...run, sources, carried }, ctx.receivedAt);
     const planVersion = latestPlan(order.state)?.data.version ?? null;

@@ -4,9 +4,9 @@ import { foldOrder } from '@/core/ledger/order-state';
 import { assembleRun } from '@/core/procedure/assemble';
 import { conflictChoices } from '@/core/procedure/change';
 import { keepRun, readProcedure } from '../documents/store';
+import { byPin } from './by-pin';
 import { command } from './command';
 import { id, pin, reason } from './fields';
-import { leadByPin } from './lead';
 
 interface WayInput {
   orderId: string;
@@ -32,7 +32,8 @@ export const runWay = command({
     pin: pin().required(),
     reason: reason().required(),
   }),
-  async run(ctx, { orderId, procedureId, ways, leadId, pin: typed, reason: why }) {
+  before: byPin('leadId'),
+  async run(ctx, { orderId, procedureId, ways, reason: why }) {
     const order = await ctx.runningOrder(orderId);
     const { document, run, state } = order;
     const source = document.sources.find((one) => one.id === procedureId);
@@ -85,7 +86,7 @@ export const runWay = command({
     const before = state.alarms.length;
     if (foldOrder(order.entries, changed).alarms.length > before)
       throw new Refusal('unsafe', 'By that way something already done would have been unsafe.', 'ways');
-    const lead = await leadByPin(leadId, typed);
+    const lead = ctx.lead();
     const documentHash = await keepRun(ctx.tx, changed, ctx.receivedAt);
     const titles = chosen
       .find(({ procedure }) => procedure.id === procedureId)!

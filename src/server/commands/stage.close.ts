@@ -1,9 +1,9 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { closingHoles, mayBeDeferred } from '@/core/ledger/closing';
+import { byPin } from './by-pin';
 import { command } from './command';
 import { id, line, pin, reason } from './fields';
-import { leadByPin } from './lead';
 
 interface StageInput {
   orderId: string;
@@ -34,7 +34,8 @@ export const stageClose = command({
     pin: pin().required(),
     reason: reason().required(),
   }),
-  async run(ctx, { orderId, name, pushOnly, left, leadId, pin: typed, reason: why }) {
+  before: byPin('leadId'),
+  async run(ctx, { orderId, name, pushOnly, left, leadId, reason: why }) {
     const order = await ctx.runningOrder(orderId);
     const holes = closingHoles(order.state).filter(
       (hole) => left === null || left.includes(`${hole.code} ${hole.ref}`),
@@ -47,7 +48,7 @@ export const stageClose = command({
         `${never.text} ${pushOnly ? 'That is not deferred.' : 'That is not deferred on a car that drives away: do it, or hand it over push only.'}`,
         'pushOnly',
       );
-    const lead = await leadByPin(leadId, typed);
+    const lead = ctx.lead();
     await ctx.append(order.id, {
       kind: 'stage',
       data: {

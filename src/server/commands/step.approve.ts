@@ -1,9 +1,9 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { stepOf } from '@/core/procedure/engine';
+import { byPin } from './by-pin';
 import { command } from './command';
 import { id, pin } from './fields';
-import { leadByPin } from './lead';
 
 /** The lead's yes to a step that cannot be undone, with the lead's own PIN. */
 export const stepApprove = command({
@@ -15,12 +15,13 @@ export const stepApprove = command({
     leadId: id().required(),
     pin: pin().required(),
   }),
-  async run(ctx, { orderId, stepId, leadId, pin: typed }) {
+  before: byPin('leadId'),
+  async run(ctx, { orderId, stepId }) {
     const order = await ctx.runningOrder(orderId);
     if (!stepOf(order.document, stepId)?.irreversible) {
       throw new Refusal('no-need', 'This step needs no approval.', 'stepId');
     }
-    const lead = await leadByPin(leadId, typed);
+    const lead = ctx.lead();
     await ctx.append(order.id, { kind: 'approval', data: { stepId, approverId: lead.id } });
     return {};
   },

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { placedName } from '@/core/procedure/engine';
-import { checkPin } from '../sessions/sessions';
+import { byPin } from './by-pin';
 import { command } from './command';
 import { id, pin } from './fields';
 
@@ -15,7 +15,8 @@ export const torqueCheck = command({
     checkerId: id().required(),
     pin: pin().required(),
   }),
-  async run(ctx, { orderId, fastenerId, checkerId, pin: typed }) {
+  before: byPin('checkerId'),
+  async run(ctx, { orderId, fastenerId, checkerId }) {
     const order = await ctx.runningOrder(orderId);
     const fastener = order.document.fasteners.find((candidate) => candidate.id === fastenerId);
     const torques = order.state.torques.filter((entry) => entry.data.fastenerId === fastenerId);
@@ -23,7 +24,7 @@ export const torqueCheck = command({
     if (!fastener || !last || !order.run.fasteners.get(fastenerId)!.torqued) {
       throw new Refusal('not-torqued', 'There is no finished torque to check yet.', 'fastenerId');
     }
-    const checker = await checkPin(checkerId, typed);
+    const checker = ctx.vouchedBy('checkerId');
     if (checker.id === last.personId) {
       throw new Refusal(
         'own-check',

@@ -24,7 +24,7 @@ export const torqueRecord = command({
     orderId: id().required(),
     fastenerId: Joi.string().max(80).required(),
     wrenchId: id().required().messages({
-      'string.guid': 'Choose the wrench',
+      'string.pattern.base': 'Choose the wrench',
       'string.empty': 'Choose the wrench',
       'any.required': 'Choose the wrench',
     }),

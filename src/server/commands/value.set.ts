@@ -6,9 +6,9 @@ import { holdsRole } from '@/core/ledger/roles';
 import { placedName } from '@/core/procedure/engine';
 import { valueSlips } from '@/core/procedure/torque-doubts';
 import { followUpForPlace } from '../follow-up/open';
+import { byPin } from './by-pin';
 import { command } from './command';
 import { id, line, pin } from './fields';
-import { leadByPin } from './lead';
 
 interface ValueInput {
   orderId: string;
@@ -54,6 +54,7 @@ export const valueSet = command({
     pin: pin().allow(null, '').default(null),
     confirmed: Joi.boolean().default(false),
   }),
+  before: byPin('leadId'),
   async run(ctx, input) {
     const order = await ctx.order(input.orderId);
     const { document, run } = order.state;
@@ -75,7 +76,7 @@ export const valueSet = command({
     if ((figure || closed) && !ownLead && !(input.leadId && input.pin))
       throw new Refusal('lead', 'A value is the lead’s: the lead enters it here with the PIN.', 'leadId');
     const lead =
-      figure || closed ? (ownLead ? ctx.person : await leadByPin(input.leadId!, input.pin!)) : null;
+      figure || closed ? (ownLead ? ctx.person : ctx.lead()) : null;
     const nm = input.value === null ? null : convertTorque(input.value, input.unit).nm;
     const slips = nm === null ? [] : valueSlips(document, run, fastener, nm);
     if (slips.length && !input.confirmed)

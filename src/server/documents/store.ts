@@ -2,6 +2,7 @@ import type { RunDocument } from '@/core/procedure/engine';
 import type { Procedure } from '@/core/procedure/types';
 import type { Db } from '../database';
 import { canonicalJson, sha256 } from '../entries/canonical';
+import { Kept, frozen } from '../entries/kept';
 
 export type DocumentKind = 'run' | 'packet' | 'pdf' | 'procedure';
 
@@ -25,9 +26,17 @@ export async function readDocument(tx: Db, hash: string): Promise<Buffer | null>
 export const keepRun = (tx: Db, run: RunDocument, at: Date) =>
   keepDocument(tx, 'run', Buffer.from(canonicalJson(run)), at);
 
+const runs = new Kept<RunDocument>(100);
+
+/** The run kept under this hash. It never changes; nobody may change what is handed out. */
 export async function readRun(tx: Db, hash: string): Promise<RunDocument | null> {
+  const known = runs.get(hash);
+  if (known) return known;
   const content = await readDocument(tx, hash);
-  return content ? (JSON.parse(content.toString('utf8')) as RunDocument) : null;
+  if (!content) return null;
+  const run = frozen(JSON.parse(content.toString('utf8')) as RunDocument);
+  runs.set(hash, run);
+  return run;
 }
 
 /** Keeps a procedure as a run begins with it, so that the run can change its way later at that same version. */

@@ -119,12 +119,3 @@ export async function appendEntries(
   ]);
   return written;
 }
-
-/** All entries of a chain in its order. */
-export async function entriesOf(tx: Db, chain: string): Promise<Entry[]> {
-  const rows = await tx.rows<{ canonical: string }>(
-    'SELECT canonical FROM entry WHERE chain = ? ORDER BY seq',
-    [chain],
-  );
-  return rows.map((row) => JSON.parse(row.canonical) as Entry);
-}

@@ -2,7 +2,7 @@ import { type Entry, currentEntries } from '@/core/ledger/entries';
 import { type OrderState, foldOrder } from '@/core/ledger/order-state';
 import type { Db } from '../database';
 import { readRun } from '../documents/store';
-import { entriesOf } from './append';
+import { entriesOf } from './kept';
 
 export interface FoldedOrder {
   entries: Entry[];

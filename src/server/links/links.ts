@@ -117,12 +117,12 @@ export interface LinkNow {
 }
 
 /** An order's open page as the shop sees it: until when it works, and when it was looked at. */
-export async function linkOfOrder(orderId: string): Promise<LinkNow | null> {
-  const row = await db().row<LinkRow>(`${LINK_SQL} WHERE customer_link.order_id = ? AND revoked_at IS NULL`, [
+export async function linkOfOrder(tx: Db, orderId: string): Promise<LinkNow | null> {
+  const row = await tx.row<LinkRow>(`${LINK_SQL} WHERE customer_link.order_id = ? AND revoked_at IS NULL`, [
     orderId,
   ]);
   if (!row) return null;
-  const views = await db().rows<{ at: Date; what: string }>(
+  const views = await tx.rows<{ at: Date; what: string }>(
     'SELECT at, what FROM customer_link_view WHERE link_id = ? ORDER BY id DESC LIMIT 20',
     [row.id],
   );

@@ -6,6 +6,7 @@ import { OFFLINE_COMMANDS, type QueuedBody } from '@/core/moves/offline';
 import type { RunDocument } from '@/core/procedure/engine';
 import { now } from '../clock';
 import { CommandContext } from '../commands/command';
+import { id } from '../commands/fields';
 import { type CommandAnswer, execute } from '../commands/execute';
 import { db, transaction } from '../database';
 import { deriveOrder } from '../derive';
@@ -29,15 +30,15 @@ const queuedSchema = Joi.object<Queued>({
   sentAt: Joi.string().isoDate().required(),
 });
 const bodySchema = Joi.object<QueuedBody>({
-  id: Joi.string().guid().required(),
+  id: id().required(),
   name: Joi.string()
     .valid(...OFFLINE_COMMANDS)
     .required(),
   input: Joi.object().required(),
   deviceSeq: Joi.number().integer().min(0).required(),
   at: Joi.string().isoDate().required(),
-  personId: Joi.string().guid().required(),
-  deviceId: Joi.string().guid().required(),
+  personId: id().required(),
+  deviceId: id().required(),
 });
 
 export type Taken =

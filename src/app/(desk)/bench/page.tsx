@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { BENCH_GROUPS, BENCH_TOOLS } from '@/core/calc/bench';
 
 export const metadata: Metadata = { title: 'Bench math' };

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { connection } from 'next/server';
 import { claimWords, liftWords } from '@/features/kits/kit-words';
 import { db } from '@/server/database';

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { connection } from 'next/server';
 import { holdsRole } from '@/core/ledger/roles';
 import { shopMoment } from '@/core/units/shop-time';

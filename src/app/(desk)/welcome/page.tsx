@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { connection } from 'next/server';
 import { PlaceForm, ShopHoursForm } from '@/features/people/shop-hours';
 import { AddPerson, AddTool, AddWrench } from '@/features/shop/shop-forms';

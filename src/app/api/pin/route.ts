@@ -1,12 +1,12 @@
 import Joi from 'joi';
+import { id } from '@/server/commands/fields';
 import { Refusal } from '@/core/calc/calculator';
 import { changing, currentDevice, json, keepSession } from '@/server/http';
 import { addressOf, limited } from '@/server/sessions/rate';
 import { changePerson } from '@/server/sessions/sessions';
 
 const schema = Joi.object<{ personId: string; pin: string }>({
-  personId: Joi.string()
-    .guid()
+  personId: id()
     .required()
     .messages({ 'any.required': 'Choose who you are', 'string.empty': 'Choose who you are' }),
   pin: Joi.string()

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { id } from '@/server/commands/fields';
 import { loadOrder } from '@/server/entries/order';
 import { now } from '@/server/clock';
 import { db } from '@/server/database';
@@ -12,7 +13,7 @@ interface Ask {
 }
 
 const ask = Joi.object<Ask>({
-  orderId: Joi.string().guid().required(),
+  orderId: id().required(),
   procedures: Joi.array()
     .items(
       Joi.object({

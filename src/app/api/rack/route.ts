@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { id } from '@/server/commands/fields';
 import { Refusal } from '@/core/calc/calculator';
 import { db } from '@/server/database';
 import { dropSheet } from '@/server/devices/rack';
@@ -6,7 +7,7 @@ import { actorOrAnswer, changing, json } from '@/server/http';
 import { platformSpec } from '@/server/queries/alignment-spec';
 
 const schema = Joi.object<{ orderId: string; as: 'csv' | 'json'; short: boolean }>({
-  orderId: Joi.string().guid().required(),
+  orderId: id().required(),
   as: Joi.valid('csv', 'json').required(),
   short: Joi.boolean().required(),
 });

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { id } from '@/server/commands/fields';
 import {
   bindWrench,
   dropTrayReading,
@@ -9,7 +10,7 @@ import {
 import { actorOrAnswer, answerErrors, changing, json } from '@/server/http';
 
 const fastener = {
-  orderId: Joi.string().guid().required(),
+  orderId: id().required(),
   fastenerId: Joi.string().max(80).required(),
 };
 
@@ -21,15 +22,15 @@ type Ask =
   | { ask: 'drop'; readingId: string };
 
 const ask = Joi.alternatives<Ask>().try(
-  Joi.object({ ask: Joi.valid('bind').required(), wrenchId: Joi.string().guid().allow(null).required() }),
+  Joi.object({ ask: Joi.valid('bind').required(), wrenchId: id().allow(null).required() }),
   Joi.object({ ask: Joi.valid('wait').required(), waiting: Joi.object(fastener).allow(null).required() }),
   Joi.object({
     ask: Joi.valid('pull').required(),
     nm: Joi.number().min(0).max(2000).required(),
     angleDeg: Joi.number().greater(0).max(1080).allow(null).default(null),
   }),
-  Joi.object({ ask: Joi.valid('use').required(), readingId: Joi.string().guid().required(), ...fastener }),
-  Joi.object({ ask: Joi.valid('drop').required(), readingId: Joi.string().guid().required() }),
+  Joi.object({ ask: Joi.valid('use').required(), readingId: id().required(), ...fastener }),
+  Joi.object({ ask: Joi.valid('drop').required(), readingId: id().required() }),
 );
 
 /** The tablet's torque wrench: bound here, waited for, pulled; and its tray. */

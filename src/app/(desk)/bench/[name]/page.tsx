@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { notFound } from 'next/navigation';
 import { calculators } from '@/core/calc';
 import { BENCH_TOOLS } from '@/core/calc/bench';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { notFound } from 'next/navigation';
 import { connection } from 'next/server';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';

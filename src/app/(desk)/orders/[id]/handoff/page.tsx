@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { type ClosingHole, mayBeDeferred } from '@/core/ledger/closing';
 import { isClosed, isJob } from '@/core/ledger/order-state';
 import { shopMoment } from '@/core/units/shop-time';
@@ -59,7 +59,7 @@ export default async function HandoffPage({
   const [holes, packet, link] = await Promise.all([
     closed ? [] : holesOf(db(), { id: file.id, vehicleId: file.vehicle.id, state }),
     packetToShow(file.id, version),
-    linkOfOrder(file.id),
+    linkOfOrder(db(), file.id),
   ]);
   const staged = job && !closed && !state.after.stage && holes.length > 0;
   const deferrable = staged

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { formatTape } from '@/core/calc/tape.format';
 import { isClosed, latestPlan, lineIsIn, openHolds } from '@/core/ledger/order-state';
 import { sizesBeforeTeardown } from '@/core/planner/sizes';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { formatTape } from '@/core/calc/tape.format';
 import { baselineOf, latestPlan, planAnswer } from '@/core/ledger/order-state';
 import { holdsRole } from '@/core/ledger/roles';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import type { EntryOf } from '@/core/ledger/entries';
 import { isClosed } from '@/core/ledger/order-state';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';

@@ -1,4 +1,4 @@
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { isJob, openHolds, planAnswer } from '@/core/ledger/order-state';
 import { OpenList } from '@/features/orders/open-list';
 import { StartForm } from '@/features/work/start-form';

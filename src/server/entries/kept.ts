@@ -1,0 +1,68 @@
+import type { Entry } from '@/core/ledger/entries';
+import type { Db } from '../database';
+
+/** What is read again and again and never changes under its hash is kept in memory, frozen so that nobody changes it. */
+
+export function frozen<T>(value: T): T {
+  if (value !== null && typeof value === 'object' && !Object.isFrozen(value)) {
+    Object.freeze(value);
+    for (const inner of Object.values(value)) frozen(inner);
+  }
+  return value;
+}
+
+/** The last used of something, up to a number of them. */
+export class Kept<T> {
+  private readonly held = new Map<string, T>();
+  constructor(private readonly most: number) {}
+
+  get(key: string): T | undefined {
+    const value = this.held.get(key);
+    if (value !== undefined) this.set(key, value);
+    return value;
+  }
+
+  set(key: string, value: T): void {
+    this.held.delete(key);
+    this.held.set(key, value);
+    if (this.held.size > this.most) this.held.delete(this.held.keys().next().value!);
+  }
+}
+
+interface Chain {
+  entries: readonly Entry[];
+  /** The hash of the last of them. */
+  hash: string;
+}
+interface Row {
+  seq: number;
+  canonical: string;
+  hash: string;
+}
+
+const chains = new Kept<Chain>(300);
+
+/**
+ * All entries of a chain in its order. Those known from before are kept as long as the last of them still stands in the
+ * database under its number and hash; whatever was rolled back, restored or written by another server since shows there.
+ */
+export async function entriesOf(tx: Db, chain: string): Promise<Entry[]> {
+  const known = chains.get(chain);
+  const from = known?.entries.length ?? 0;
+  const rows = await tx.rows<Row>(
+    'SELECT seq, canonical, hash FROM entry WHERE chain = ? AND seq >= ? ORDER BY seq',
+    [chain, from],
+  );
+  if (known && rows[0]?.seq === from && rows[0].hash === known.hash)
+    return keep(chain, known.entries, rows.slice(1));
+  if (!from) return keep(chain, [], rows);
+  const all = await tx.rows<Row>('SELECT seq, canonical, hash FROM entry WHERE chain = ? ORDER BY seq', [chain]);
+  return keep(chain, [], all);
+}
+
+function keep(chain: string, before: readonly Entry[], rows: readonly Row[]): Entry[] {
+  const entries = [...before, ...rows.map((row) => frozen(JSON.parse(row.canonical) as Entry))];
+  const last = rows.at(-1);
+  if (last) chains.set(chain, { entries, hash: last.hash });
+  return [...entries];
+}
