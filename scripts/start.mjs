@@ -11,15 +11,24 @@ import { ensureMariadb, startDatabase } from './lib/database.mjs';
 import { lanWords, startFront } from './lib/lan.mjs';
 import { InTheWay, detail, plan, say, sentenceFor } from './lib/say.mjs';
 import { build, buildFresh, cli, installPackages, needRoom, packagesFresh, readJson } from './lib/stages.mjs';
-import { portFree, portTaken, processAlive, servesFolder, startWeb, stopProcess } from './lib/web.mjs';
+import {
+  portFree,
+  portNumber,
+  portTaken,
+  processAlive,
+  servesFolder,
+  startWeb,
+  stopProcess,
+} from './lib/web.mjs';
 
 const DEMO_VERSION = 4;
 const dataDir = process.env.WRENCHWISE_DATA ?? path.join(root, '.data');
 const files = { run: path.join(dataDir, 'run.json'), shop: path.join(dataDir, 'shop.json') };
-const port = Number(process.env.PORT ?? 3000);
 const wantsEmpty = process.argv.includes('--empty');
 const wantsLan = process.argv.includes('--lan');
-const lanPort = Number(process.env.LAN_PORT ?? 3443);
+/** Set once they are known to be ports. */
+let port;
+let lanPort;
 const toStop = [];
 let stopping = false;
 
@@ -101,6 +110,8 @@ async function fillShop(shop, database) {
 async function main() {
   plan(7);
   const began = Date.now();
+  port = portNumber(process.env.PORT, 3000);
+  lanPort = portNumber(process.env.LAN_PORT, 3443);
   mkdirSync(dataDir, { recursive: true });
   needRoom(100, 'keeping the shop’s records');
   await clearOldServer();

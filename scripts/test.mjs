@@ -157,7 +157,9 @@ async function startAndFaults() {
     const { code, output } = await node('--test', ['--test-reporter=tap', 'tests/start/']);
     const number = (word) => Number(new RegExp(`^# ${word} (\\d+)$`, 'm').exec(output)?.[1] ?? 0);
     const failed = number('fail') + number('cancelled');
-    for (const [, file, ms] of output.matchAll(/^# Subtest: (\S+\.mjs)\n(?:.*\n)*?\s+duration_ms: ([\d.]+)/gm))
+    for (const [, file, ms] of output.matchAll(
+      /^# Subtest: (\S+\.mjs)\n(?:.*\n)*?\s+duration_ms: ([\d.]+)/gm,
+    ))
       stage.file(path.relative(root, file), Number(ms));
     stage.count(number('pass'), failed || (code === 0 ? 0 : 1), output);
   });
@@ -216,7 +218,9 @@ process.env.NEXT_TELEMETRY_DISABLED = '1';
 try {
   await main();
 } catch (error) {
-  tally.fail(error instanceof InTheWay ? error.message : sentenceFor('The tests', String(error.stack ?? error)));
+  tally.fail(
+    error instanceof InTheWay ? error.message : sentenceFor('The tests', String(error.stack ?? error)),
+  );
 }
 for (const stop of cleanUp.reverse()) await stop();
 if (place) rmSync(place, { recursive: true, force: true });

@@ -108,5 +108,14 @@ export async function startWeb({ port, dataDir, env = {}, onExit }) {
   throw new InTheWay(`The web server did not start: ${said.trim().split('\n').slice(-3).join(' | ')}`);
 }
 
+/** A port as somebody gave it in the environment, or ours. @throws InTheWay when it is none */
+export function portNumber(given, ours) {
+  if (given === undefined || given === '') return ours;
+  const port = Number(given);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535)
+    throw new InTheWay(`"${given}" is no port: give a number from 1 to 65535, as in PORT=${ours} npm start.`);
+  return port;
+}
+
 export const portTaken = (port) =>
   `Port ${port} is in use by another program: stop that one, or start on another with PORT=${port + 1} npm start.`;

@@ -1,4 +1,5 @@
 import { type Locator, type Page, expect, test } from '@playwright/test';
+import { db } from '../../src/server/database';
 import {
   LEVEL_IN_INCHES,
   type Truck,
@@ -264,12 +265,21 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
     .getByRole('button', { name: /^Wrench 1/ })
     .tap();
   await expect(page.getByText('stand-in, bound to this tablet')).toBeVisible();
+  let waitedFor: string | null = null;
   for (const side of ['left front', 'right front']) {
     const linked = card(page, `Bar link nut, ${side}`);
+    // The tablet has told the server which fastener the next reading is for.
+    const waiting = async () =>
+      (
+        await db().row<{ fastener_id: string | null }>(
+          'SELECT fastener_id FROM wrench_link WHERE fastener_id IS NOT NULL LIMIT 1',
+        )
+      )?.fastener_id ?? waitedFor;
+    await expect.poll(waiting).not.toBe(waitedFor);
+    waitedFor = await waiting();
     const pulled = page.waitForResponse(
       (response) => response.url().endsWith('/api/wrench') && response.request().postData()!.includes('pull'),
     );
-    await page.waitForTimeout(400);
     await page.getByRole('button', { name: /^Pull to/ }).tap();
     await pulled;
     await expect(linked.getByText(/^torqued|, torqued/).first()).toBeVisible();

@@ -220,9 +220,11 @@ async function workUntilRefused(page: Page): Promise<void> {
   for (let guard = 0; guard < 10; guard += 1) {
     const words = await heading(page).innerText();
     await tapDone(page);
-    await page.waitForTimeout(700);
-    if (await page.getByRole('alert').filter({ hasText: 'holds lowering' }).count()) return;
-    if ((await heading(page).innerText()) === words) throw new Error(`stopped at ${words}`);
+    const held = page.getByRole('alert').filter({ hasText: 'holds lowering' });
+    await expect
+      .poll(async () => (await held.count()) > 0 || (await heading(page).innerText()) !== words)
+      .toBe(true);
+    if (await held.count()) return;
   }
 }
 

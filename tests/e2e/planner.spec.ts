@@ -306,3 +306,37 @@ test('the catalog goes out as CSV and comes back in; a bad line keeps everything
   await page.getByLabel('Find a part').fill('ZZ-1');
   await expect(page.getByRole('row', { name: /Top spacer, 12 mm plate/ })).toBeVisible();
 });
+
+test('a kit that comes in builds asks which one before the customer can say yes', async ({ page }) => {
+  await signIn(page, 'Odalys');
+  const truck: Truck = {
+    label: 'Brae Fell 12, test pick-up',
+    plate: 'E2E 622',
+    customer: 'Lower Fork Seed Store',
+    odometer: 91777,
+    unit: 'mm',
+    targets: ['553 mm', '611 mm'],
+    before: ['512 mm', '509 mm', '571 mm', '573 mm'],
+    after: ['551 mm', '549 mm', '609 mm', '612 mm'],
+    spacer: 'Top spacer, 24 mm plate',
+    block: 'Lift block, 1 1/2 in',
+  };
+  const id = await takeIn(page, truck);
+  await typeHeights(page, truck, truck.before);
+  await page.getByRole('button', { name: 'Keep these heights' }).click();
+  await expect(page).toHaveURL(`/orders/${id}`);
+  await planBothEnds(page, id, truck);
+  // 24 mm over a lever of 0.6 is 40 mm at the wheel, less what finished jobs with such plates taught.
+  await expect(page.getByTestId('predicted-front')).toContainText(/Predicted 5(49|50|51) mm/);
+  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await page.getByRole('button', { name: 'The customer says yes' }).click();
+  // The kit comes in builds by engine, and nobody wrote down which this car has.
+  await expect(page.getByText(/No build of Quillstone Top 24 fits this car/)).toBeVisible();
+  await page.goto(`/orders/${id}/look-over`);
+  await page.getByLabel('Engine').selectOption('small');
+  await page.getByRole('button', { name: 'Keep what is known' }).click();
+  await expect(page.getByRole('button', { name: 'Kept' })).toBeVisible();
+  await page.goto(`/orders/${id}/plan`);
+  await page.getByRole('button', { name: 'The customer says yes' }).click();
+  await expect(page.getByText(/The customer said yes in the shop/)).toBeVisible();
+});

@@ -58,14 +58,15 @@ test('two people at once: what one records the other sees within a second', asyn
     (['Brannoch', 'Ilse'] as const).map(async (name) => {
       const page = await (await browser.newContext()).newPage();
       await signIn(page, name);
+      // Its live channel stands before anybody writes.
+      const live = page.waitForResponse((response) => response.url().endsWith('/api/live'));
       await page.goto(`/bay/${job.orderId}`);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await live;
       return page;
     }),
   );
   const words = await two!.getByRole('heading', { level: 1 }).innerText();
-  // The live channel of the second stands before the first writes.
-  await two!.waitForTimeout(1500);
   const began = Date.now();
   await one!.getByRole('button', { name: 'Done', exact: true }).click();
   await expect(two!.getByRole('heading', { level: 1 })).not.toHaveText(words, { timeout: 5000 });
@@ -104,9 +105,11 @@ test('a slow network and one that drops its answers: each move is recorded once'
   words = await heading.innerText();
   if (await page.locator('[name=measured]').count()) await page.locator('[name=measured]').fill('4');
   await page.getByRole('button', { name: 'Done', exact: true }).click();
-  await page.waitForTimeout(380);
+  await expect
+    .poll(async () => (await entriesOf(db(), job.orderId)).length, { intervals: [20] })
+    .toBe(before + 2);
   cable.cut();
-  await page.waitForTimeout(1500);
+  await expect(page.getByRole('button', { name: /not sent yet/ })).toBeVisible({ timeout: 20_000 });
   cable.delay = 0;
   cable.mend();
   await expect(heading).not.toHaveText(words, { timeout: 20_000 });

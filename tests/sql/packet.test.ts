@@ -1,3 +1,7 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { formatTape } from '@/core/calc/tape.format';
 import { parseTape } from '@/core/calc/tape.parse';
 import { type CarState, mayBeFinal } from '@/core/procedure/car';
@@ -6,7 +10,7 @@ import { closePool, db } from '@/server/database';
 import { buildPacket } from '@/server/documents/packet';
 import { readOrderFile } from '@/server/queries/order';
 import type { DemoDriver } from '../../demo/driver';
-import { DAY, handedOver, onItsWheels, testShop } from '../support/shop';
+import { DAY, give, handedOver, jobOn, onItsWheels, testShop, testWrenches, truck } from '../support/shop';
 
 let shop: DemoDriver;
 beforeAll(async () => {
@@ -30,7 +34,8 @@ test('the paper says of the lamps, the rack and the road only what was recorded'
   await handedOver(job);
   const after = await packetOf(job.orderId);
   expect(after.changes.join(' ')).toMatch(/The lamps were re-aimed/);
-  expect(after.alignment!.rows).toHaveLength(8);
+  expect(after.alignment!.rows.filter((row) => row.verdict !== 'not judged')).toHaveLength(8);
+  expect(after.alignment!.rows).toHaveLength(11);
   expect(after.road!.checks.length).toBeGreaterThan(5);
   expect(after.odometer.back).not.toBe(after.odometer.arrived);
   expect(after.comeBacks.map((one) => one.title)).toEqual([
@@ -90,4 +95,67 @@ test('other tires are told with the dial they give, and stretch the come-back on
   // The dial counts less than is driven, so it stands lower when the same way lies behind.
   const dial = (text: string | null) => Number(text!.replace(/[^0-9]/g, ''));
   expect(dial(packet.comeBacks[0]!.dueOdometer)).toBeLessThan(dial(plain.comeBacks[0]!.dueOdometer));
+});
+
+/** The text of the paper a handoff was sealed with. */
+async function sealedText(orderId: string): Promise<string> {
+  const { state } = (await readOrderFile(db(), orderId))!;
+  const { pdfHash } = state.handoffs.at(-1)!.data;
+  const row = await db().row<{ content: Buffer }>('SELECT content FROM document WHERE hash = ?', [pdfHash]);
+  const file = path.join(mkdtempSync(path.join(tmpdir(), 'paper-')), 'handoff.pdf');
+  writeFileSync(file, row!.content);
+  return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
+}
+
+test('another truck with other heights, values and odometer, from the keys to the signature: every figure follows', async () => {
+  const job = await jobOn(
+    shop,
+    truck('PAPER 6', await testWrenches(shop, 'paper 6'), {
+      customer: { name: 'Lower Fork Seed Store', phone: '', email: '' },
+      odometer: 91777,
+      lengthUnit: 'mm',
+      targets: { front: '553', rear: '611' },
+      before: ['512', '509', '571', '573'],
+      after: ['551', '549', '609', '612'],
+    }),
+  ).intake();
+  await job.heights('as came', job.plan.before);
+  await (await (await job.planned()).agreed()).started();
+  const { state } = (await readOrderFile(db(), job.orderId))!;
+  const link = state.document!.fasteners.find((fastener) => /Bar link nut/.test(fastener.name))!;
+  const value = await give(shop, 'Odalys', 'value.set', {
+    orderId: job.orderId,
+    fastenerId: link.id,
+    kind: 'entered',
+    value: 53,
+    unit: 'nm',
+    source: 'another sheet, line 3',
+    confirmed: true,
+  });
+  expect(value.ok).toBe(true);
+  await job.clockOn();
+  await job.work({ phase: 'align' });
+  await job.heights('on wheels', job.plan.after);
+  await job.work({ phase: 'road' });
+  await job.aligned(1.7, 0.06, 'drives straight, bush on order');
+  await job.driven(14);
+  await job.work({});
+  await job.photos(2);
+  await job.clockOff('done');
+  await job.handedOver();
+  const text = await sealedText(job.orderId);
+  for (const part of [
+    '512 mm',
+    '551 mm',
+    '612 mm',
+    '571 mm',
+    'PAPER 6',
+    'Lower Fork Seed Store',
+    '91,797 mi',
+    '53 N·m, 39 lbf·ft',
+    '+1.70°',
+    'drives straight, bush on order',
+  ])
+    expect(text).toContain(part);
+  for (const foreign of ['PAPER 1', 'Keeper of', '20 7/16"', '40,006']) expect(text).not.toContain(foreign);
 });

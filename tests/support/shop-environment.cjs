@@ -16,7 +16,10 @@ module.exports = class ShopEnvironment extends TestEnvironment {
     const place = process.env.WRENCHWISE_TEST_PLACE;
     if (!place) throw new Error('These tests copy a shop that is made first: node scripts/test.mjs sql');
     const { copyShop } = await import('../../scripts/lib/test-shops.mjs');
-    const { folder, database } = await copyShop(path.join(place, 'crew'), path.join(place, `sql-${this.file}`));
+    const { folder, database } = await copyShop(
+      path.join(place, 'crew'),
+      path.join(place, `sql-${this.file}`),
+    );
     this.database = database;
     this.global.process.env.WRENCHWISE_DATA = folder;
   }

@@ -22,7 +22,8 @@ export interface AlignmentRow {
   unit: 'deg' | 'mm';
   before: number;
   after: number;
-  verdict: 'low' | 'in' | 'high';
+  /** An angle without a limit is read and not judged. */
+  verdict: 'low' | 'in' | 'high' | 'not judged';
   range: string;
 }
 
@@ -53,22 +54,61 @@ function rangeText(range: Range | number | undefined): string {
   return `${range.min} to ${range.max}`;
 }
 
-/** The judged angles of a sheet side by side, before and after, with the range each is held against. */
+/** Every angle of a set of readings by its name, judged or not. */
+function anglesOf({ LF, RF, LR, RR, setback }: AlignmentReadings): Record<string, number | undefined> {
+  return {
+    'front.caster.left': LF.caster,
+    'front.camber.left': LF.camber,
+    'front.caster.right': RF.caster,
+    'front.camber.right': RF.camber,
+    'front.caster.cross': LF.caster - RF.caster,
+    'front.camber.cross': LF.camber - RF.camber,
+    'front.toe.total': LF.toe + RF.toe,
+    'front.setback': setback,
+    'rear.camber.left': LR.camber,
+    'rear.camber.right': RR.camber,
+    'rear.toe.total': LR.toe + RR.toe,
+    'rear.thrust': (LR.toe - RR.toe) / 2,
+  };
+}
+
+/**
+ * The angles of a sheet side by side, before and after, with the range each is held against; an angle without a limit
+ * stands among them as not judged.
+ */
 export function alignmentRows(
   spec: AlignmentSpec,
   before: AlignmentReadings,
   after: AlignmentReadings,
 ): AlignmentRow[] {
-  const was = judgeAlignment({ spec, readings: before }).items;
-  return judgeAlignment({ spec, readings: after }).items.map((item, index) => ({
-    angle: item.angle,
-    name: ANGLE_NAMES[item.angle]!,
-    unit: item.angle === 'front.setback' ? 'mm' : 'deg',
-    before: was[index]!.value,
-    after: item.value,
-    verdict: item.verdict,
-    range: rangeText(rangeOf(spec, item.angle)),
-  }));
+  const judged = new Map(judgeAlignment({ spec, readings: after }).items.map((item) => [item.angle, item]));
+  const was = anglesOf(before);
+  const is = anglesOf(after);
+  return Object.keys(ANGLE_NAMES).flatMap((angle): AlignmentRow[] => {
+    const value = is[angle];
+    if (value === undefined) return [];
+    return [
+      {
+        angle,
+        name: ANGLE_NAMES[angle]!,
+        unit: angle === 'front.setback' ? 'mm' : 'deg',
+        before: was[angle] ?? value,
+        after: value,
+        verdict: judged.get(angle)?.verdict ?? 'not judged',
+        range: rangeText(rangeOf(spec, angle)),
+      },
+    ];
+  });
+}
+
+/** What a sheet as a whole comes to, in words: a sheet held against nothing is not a pass. */
+export function sheetWords(rows: readonly Pick<AlignmentRow, 'verdict'>[], notReached = ''): string {
+  const judged = rows.filter((row) => row.verdict !== 'not judged');
+  if (!judged.length) return 'No angle has a limit: the sheet is held against nothing, and is no pass.';
+  if (judged.some((row) => row.verdict !== 'in')) return `Not all reached: ${notReached || 'see above'}.`;
+  return judged.length === rows.length
+    ? 'All angles within their range.'
+    : 'Every angle that has a limit is within it; the others are not judged.';
 }
 
 /** An angle with its sign, two places: `+0.12°`. */

@@ -1,7 +1,7 @@
 import type { Corner } from '../calc/fields';
 import { CORNER_NAMES, forbidsDrive, placedName } from '../procedure/engine';
 import { sentBack } from './after-work';
-import { type OrderState, afterHeightsOf, isJob, measuredSinceBack } from './order-state';
+import { type OrderState, afterHeightsOf, isJob, judgedBy, measuredSinceBack, onTheRoad } from './order-state';
 import type { CornerSetting, OverrideRule, SettingData } from './entries';
 
 /** Something between this order and its handoff: it needs doing, or where `rule` allows it the lead's written reason. */
@@ -132,13 +132,16 @@ function allHoles(state: OrderState): ClosingHole[] {
     add('heights', 'It has not been measured since its heights sent it back.', 'heights');
   const sheet = state.alignments[state.alignments.length - 1];
   if (!sheet) add('not-aligned', 'It has not been aligned.', 'alignment', 'not-aligned');
-  else if (!sheet.after.pass && !sheet.accepted) {
+  else if (!sheet.passes && !sheet.accepted) {
     const text = sentBack(state, sheet.entry.id)
       ? 'Its sheet sent it back to the bay: align it again.'
       : 'The alignment did not reach its spec and nobody has accepted that.';
     add('not-reached', text, 'alignment');
   }
-  if (!state.roadIn) add('road', 'It has not been driven.', 'road');
+  if (onTheRoad(state)) add('road', 'It is out on its road test: bring it back.', 'road');
+  else if (!state.roadIn) add('road', 'It has not been driven.', 'road');
+  else if (judgedBy(state) >= 2 && state.roadIn.data.checks.every((check) => check.result === 'not tried'))
+    add('road', 'Its road test tried nothing: that is no road test. Drive it again.', 'road');
   else if (state.roadIn.data.checks.some((check) => check.result === 'fault')) {
     add('road-fault', 'The road test found a fault: mend it and drive again.', 'road');
   }

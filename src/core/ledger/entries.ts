@@ -110,6 +110,8 @@ export interface HeightsData {
 export interface RunStartData {
   documentHash: string;
   planVersion: number | null;
+  /** The edition of the rules it begins under; none said is the first. */
+  rules?: number;
 }
 
 export interface StepDoneData {

@@ -73,7 +73,7 @@ export function nextThing(state: OrderState): NextThing {
     if (!sheet && booked && !lifted)
       return thing('Alignment booked: bring its sheet in', 'tech', 'alignment', true);
     if (!sheet && !lifted) return thing('Enter the alignment sheet', 'tech', 'alignment');
-    if (sheet && !sheet.after.pass && !sheet.accepted) {
+    if (sheet && !sheet.passes && !sheet.accepted) {
       return sentBack(state, sheet.entry.id)
         ? thing('Align it again', 'tech', 'alignment')
         : thing('The sheet missed: back to the bay, or passed with a reason', 'lead', 'alignment');

@@ -2,6 +2,7 @@ import { judgeAlignment } from '../calc/alignment.verdict';
 import { Refusal } from '../calc/calculator';
 import type { PerCorner } from '../calc/fields';
 import {
+  RULES_EDITION,
   type RunDocument,
   type RunState,
   applySecondCheck,
@@ -36,6 +37,8 @@ export interface AlignmentSheet {
   entry: EntryOf<'alignment'>;
   before: ReturnType<typeof judgeAlignment>;
   after: ReturnType<typeof judgeAlignment>;
+  /** Every angle with a limit is within it, and there is one at least. */
+  passes: boolean;
   accepted: EntryOf<'alignment.accepted'> | null;
 }
 export interface ClockSpan {
@@ -159,7 +162,7 @@ function foldStep(state: OrderState, entry: EntryOf<'step.done'>): void {
   if (!document || !run) return;
   const step = stepOf(document, entry.data.stepId);
   if (step && (step.sets === 'on-wheels' || step.drive) && !run.done.has(step.id)) {
-    for (const refused of judgeStep(document, run, step.id)) {
+    for (const refused of judgeStep(document, run, step.id, run.rules)) {
       if (HARMFUL.has(refused.code))
         state.alarms.push({ entryId: entry.id, message: `${step.do}: ${refused.message}` });
     }
@@ -187,7 +190,7 @@ function foldSupport(state: OrderState, entry: EntryOf<'support'>): void {
   for (const end of ['front', 'rear'] as const) {
     const to = entry.data.support[end];
     if (to === run.car.support[end] || to !== 'on-wheels') continue;
-    for (const refused of judgeSupport(document, run, [end], to))
+    for (const refused of judgeSupport(document, run, [end], to, run.rules))
       state.alarms.push({ entryId: entry.id, message: refused.message });
   }
   applySupport(run, entry.data.support);
@@ -236,7 +239,7 @@ const folders: { [K in EntryKind]?: Folder<K> } = {
   supply: (state, entry) => state.parts.supplies.push(entry),
   'run.start': (state, entry) => {
     state.runStart = entry;
-    if (state.document) state.run = beginRun(state.document);
+    if (state.document) state.run = beginRun(state.document, entry.data.rules ?? 1);
   },
   'step.done': foldStep,
   support: foldSupport,
@@ -296,11 +299,14 @@ const folders: { [K in EntryKind]?: Folder<K> } = {
   },
   photo: (state, entry) => state.photos.push(entry),
   alignment: (state, entry) => {
-    const { spec, before, after } = entry.data;
+    const { spec } = entry.data;
+    const after = judgeAlignment({ spec, readings: entry.data.after });
     state.alignments.push({
       entry,
-      before: judgeAlignment({ spec, readings: before }),
-      after: judgeAlignment({ spec, readings: after }),
+      before: judgeAlignment({ spec, readings: entry.data.before }),
+      after,
+      // A sheet held against nothing says nothing of the car; under the first rules it was taken for a pass.
+      passes: after.pass && (after.items.length > 0 || judgedBy(state) < 2),
       accepted: null,
     });
   },
@@ -380,6 +386,13 @@ export function measuredSinceBack(state: OrderState): boolean {
   const set = afterHeightsOf(state);
   return set !== null && (back === null || set.entry.seq > back.seq);
 }
+
+/** The edition of the rules an order is judged by: those its work began under. */
+export const judgedBy = ({ run }: OrderState) => run?.rules ?? RULES_EDITION;
+
+/** Is the car out on its road test, and not back yet? */
+export const onTheRoad = ({ roadOut, roadIn }: OrderState) =>
+  roadOut !== null && (roadIn === null || roadIn.seq < roadOut.seq);
 
 export const isClosed = (state: OrderState) => state.handoffs.length > 0 || state.visitClosed !== null;
 export const isJob = (state: OrderState) =>

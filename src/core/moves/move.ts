@@ -1,6 +1,6 @@
 import { Refusal } from '../calc/calculator';
 import type { EntryData, EntryKind } from '../ledger/entries';
-import type { OrderState } from '../ledger/order-state';
+import { type OrderState, onTheRoad } from '../ledger/order-state';
 import type { RefusedMove, RunDocument, RunState } from '../procedure/engine';
 
 /**
@@ -26,4 +26,10 @@ export type MoveEntry = { [K in EntryKind]: { kind: K; data: EntryData[K] } }[En
 
 export function refuse(refused: RefusedMove | null | undefined, field: string): void {
   if (refused) throw new Refusal(refused.code, refused.message, field);
+}
+
+/** Nothing is raised, opened or loosened on a car that is being driven. @throws Refusal while it is out */
+export function refuseOnTheRoad(state: OrderState, field: string): void {
+  if (onTheRoad(state))
+    throw new Refusal('on-the-road', 'It is out on its road test: bring it back first.', field);
 }

@@ -2,7 +2,7 @@ import { Refusal } from '../calc/calculator';
 import { judgeHands, lowersOrDrives, opensOrLoosens } from '../ledger/hands';
 import { judgeStep, stepOf } from '../procedure/engine';
 import { isCoilCut, turnsCut, twinCorner } from '../procedure/coil-cuts';
-import { type MoveEntry, type Mover, type MovingOrder, refuse } from './move';
+import { type MoveEntry, type Mover, type MovingOrder, refuse, refuseOnTheRoad } from './move';
 
 /** A step as done, when the car as it stands, and whoever holds lowering, allow it. @throws Refusal */
 export function stepDoneMove(
@@ -14,6 +14,7 @@ export function stepDoneMove(
     throw new Refusal('alarm', `The job is stopped: ${state.alarms[0]!.message}`, 'stepId');
   refuse(judgeStep(document, run, stepId)[0], 'stepId');
   const step = stepOf(document, stepId)!;
+  if (step.sets || step.closes?.length || opensOrLoosens(step)) refuseOnTheRoad(state, 'stepId');
   const does = { lowers: lowersOrDrives(run, step), opens: opensOrLoosens(step) };
   refuse(judgeHands(state.hands, mover.deviceId, does, mover.offline), 'stepId');
   if (step.measure?.length && !measured) {

@@ -3,7 +3,7 @@ import { judgeHands } from '../ledger/hands';
 import { judgeStep } from '../procedure/engine';
 import { judgeSupport, stepThatSets } from '../procedure/support';
 import type { OneEnd, Support } from '../procedure/types';
-import { type MoveEntry, type Mover, type MovingOrder, refuse } from './move';
+import { type MoveEntry, type Mover, type MovingOrder, refuse, refuseOnTheRoad } from './move';
 
 /**
  * Ends of the car brought to another support. Where the run has a step for just that and it may be done now, the step
@@ -14,6 +14,7 @@ export function supportMove(
   { ends, to }: { ends: OneEnd[]; to: Support },
   mover: Mover,
 ): MoveEntry[] {
+  refuseOnTheRoad(state, 'to');
   const refused = judgeSupport(document, run, ends, to);
   if (refused[0]) throw new Refusal(refused[0].code, refused.map((one) => one.message).join(' '), 'to');
   const moving = ends.filter((end) => run.car.support[end] !== to);
@@ -23,7 +24,13 @@ export function supportMove(
     'to',
   );
   const step = stepThatSets(document, run, moving, to);
-  if (step && !step.measure?.length && judgeStep(document, run, step.id).length === 0)
+  const against = step ? judgeStep(document, run, step.id) : [];
+  // A car is not raised, nor its axle held, past what the step that does so waits for; it may always come down again.
+  const first =
+    to === 'raised' || to === 'axle-held' ? against.find((one) => one.code === 'after') : undefined;
+  if (first && moving.every((end) => run.car.support[end] !== 'axle-held'))
+    throw new Refusal('after', first.message, 'to');
+  if (step && !step.measure?.length && !against.length)
     return [{ kind: 'step.done', data: { stepId: step.id, measured: null, note: null } }];
   const support = { ...run.car.support };
   for (const end of ends) support[end] = to;

@@ -1,5 +1,12 @@
 import { bothOnWheels, forbidLowering, forbidsDriving, mayBeFinal, supportAfter } from './car';
 import {
+  earlierStepsOnTheSame,
+  stepsBehindTheWheel,
+  stepsThatNeedItAsItStands,
+  wheelsThatCountAsOff,
+} from './order-of-work';
+import {
+  RULES_EDITION,
   type RefusedMove,
   type RunDocument,
   type RunState,
@@ -10,7 +17,7 @@ import {
   stepOf,
   stepPlace,
 } from './run-state';
-import { endsOf } from './types';
+import { type OneEnd, endsOf } from './types';
 
 function listed(names: string[]): string {
   const shown = names.slice(0, 4);
@@ -69,11 +76,31 @@ export function forbidsDrive(
   return refused;
 }
 
+/** Lowering with wheels that count as off. */
+export function judgeWheels(run: RunDocument, state: RunState, lowered: readonly OneEnd[]): RefusedMove[] {
+  const off = wheelsThatCountAsOff(run, state, lowered);
+  if (!off.length) return [];
+  return [
+    {
+      code: 'ground',
+      message: `Do not lower it: loosened and not snugged again, so that the wheel counts as off: ${listed(off)}.`,
+      refs: [],
+      overridable: false,
+    },
+  ];
+}
+
 /**
  * Judges whether a step may be done now, as the car really stands, whatever was done before it.
+ * @param edition the rules it is judged by: those of today for a tap, those the run began under for what is on record
  * @returns every reason against it; none means it may be done
  */
-export function judgeStep(run: RunDocument, state: RunState, stepId: string): RefusedMove[] {
+export function judgeStep(
+  run: RunDocument,
+  state: RunState,
+  stepId: string,
+  edition = RULES_EDITION,
+): RefusedMove[] {
   const index = stepPlace(run, stepId);
   const step = run.steps[index];
   if (!step) return [{ code: 'done', message: 'This job has no such step.', refs: [], overridable: false }];
@@ -83,7 +110,18 @@ export function judgeStep(run: RunDocument, state: RunState, stepId: string): Re
     ];
   }
   const refused: RefusedMove[] = [];
-  const waiting = (step.after ?? []).filter((id) => !state.done.has(id) && !state.skipped.has(id));
+  const waiting = [
+    ...new Set([
+      ...(step.after ?? []).filter((id) => !state.done.has(id) && !state.skipped.has(id)),
+      ...(edition < 2
+        ? []
+        : [
+            ...earlierStepsOnTheSame(run, state, step),
+            ...stepsThatNeedItAsItStands(run, state, step),
+            ...stepsBehindTheWheel(run, state, step),
+          ].map(({ id }) => id)),
+    ]),
+  ];
   if (waiting.length && !state.lifted.has(stepId)) {
     refused.push({
       code: 'after',
@@ -120,6 +158,8 @@ export function judgeStep(run: RunDocument, state: RunState, stepId: string): Re
       overridable: false,
     });
   }
+  if (edition >= 2 && step.sets === 'on-wheels' && !step.snugs?.length)
+    refused.push(...judgeWheels(run, state, endsOf(step)));
   const untorqued = (step.torques ?? []).filter(
     (id) => !state.fasteners.get(id)!.torqued && !state.leftOffFasteners.has(id),
   );

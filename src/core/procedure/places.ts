@@ -19,12 +19,14 @@ const AT_EACH_CORNER = [
   'spring-seat',
   'u-bolt',
   'upper-link',
+  'wheel',
   'wheel-nuts',
   'wheel-spacer',
 ] as const;
 
 const AT_EACH_FRONT_CORNER = [
   'arm-jack',
+  'brake-caliper',
   'brake-hose',
   'bump-stop',
   'caliper',

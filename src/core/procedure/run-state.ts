@@ -40,6 +40,8 @@ export interface OpenItem {
 
 /** Where a run stands: the car, each fastener, each step. Pure data; rebuilt from the entries. */
 export interface RunState {
+  /** The edition of the rules it began under: its record is judged by those, whatever new taps are asked. */
+  rules: number;
   car: CarState;
   done: Map<string, { entryId: string; at: string; personId: string }>;
   openedBy: Map<string, { step: string | null; at: string | null }>;
@@ -87,9 +89,16 @@ export function placedName(thing: { name: string; corner?: Corner }): string {
   return thing.corner ? `${thing.name}, ${CORNER_NAMES[thing.corner]}` : thing.name;
 }
 
-export function beginRun(run: RunDocument): RunState {
+/**
+ * Counted up when moves are refused that were taken before. 1: as it began; 2: wheels are things that are off and on, and
+ * what needs the car as it stands comes before it is moved.
+ */
+export const RULES_EDITION = 2;
+
+export function beginRun(run: RunDocument, rules = RULES_EDITION): RunState {
   const car = standingCar();
   const state: RunState = {
+    rules,
     car,
     done: new Map(),
     openedBy: new Map(),

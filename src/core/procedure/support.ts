@@ -1,16 +1,20 @@
 import { forbidLowering } from './car';
 import {
+  RULES_EDITION,
   type RefusedMove,
   type RunDocument,
   type RunState,
   SUPPORT_WORDS,
   itemOf,
+  judgeWheels,
   placedName,
 } from './engine';
+import { chocksMissing } from './order-of-work';
 import type { OneEnd, Support } from './types';
 
 /**
  * Judges whether ends of the car may be brought to another support now, outside the listed steps.
+ * @param edition the rules it is judged by: those of today for a tap, those the run began under for what is on record
  * @returns every reason against it; none means it may be done. Nobody overrides one of these.
  */
 export function judgeSupport(
@@ -18,6 +22,7 @@ export function judgeSupport(
   state: RunState,
   ends: readonly OneEnd[],
   to: Support,
+  edition = RULES_EDITION,
 ): RefusedMove[] {
   const from = state.car.support;
   const after = { ...from };
@@ -42,6 +47,24 @@ export function judgeSupport(
       code: 'ground',
       message: `Do not lower it: ${inTheWay.map(placedName).join('; ')} ${inTheWay.length === 1 ? 'is' : 'are'} still open. Close ${inTheWay.length === 1 ? 'it' : 'them'} first.`,
       refs: inTheWay.map((item) => item.id),
+      overridable: false,
+    });
+  }
+  if (edition < 2) return refused;
+  if (to === 'on-wheels')
+    refused.push(
+      ...judgeWheels(
+        run,
+        state,
+        ends.filter((end) => from[end] !== 'on-wheels'),
+      ),
+    );
+  const raising = ends.some((end) => from[end] === 'on-wheels') && to === 'raised';
+  if (raising && chocksMissing(run, state)) {
+    refused.push({
+      code: 'after',
+      message: 'Chock it first: it is not raised without.',
+      refs: [],
       overridable: false,
     });
   }

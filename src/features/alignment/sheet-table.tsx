@@ -1,6 +1,6 @@
 import { type AlignmentRow, angleText } from '@/core/ledger/alignment-rows';
 
-const VERDICTS = { low: '▾ low', in: 'in', high: '▴ high' } as const;
+const VERDICTS = { low: '▾ low', in: 'in', high: '▴ high', 'not judged': 'not judged' } as const;
 
 /** A judged sheet: each angle before and after, the range it is held against, and where it falls. */
 export function SheetTable({ rows }: { rows: AlignmentRow[] }) {
@@ -31,7 +31,7 @@ export function SheetTable({ rows }: { rows: AlignmentRow[] }) {
             <td className="figure text-right text-[1.3rem]">{angleText(row.after, row.unit)}</td>
             <td className="text-right whitespace-nowrap text-soft">{row.range}</td>
             <td
-              className={`pl-4! whitespace-nowrap ${row.verdict === 'in' ? '' : 'font-semibold text-danger'}`}
+              className={`pl-4! whitespace-nowrap ${row.verdict === 'in' ? '' : row.verdict === 'not judged' ? 'text-soft' : 'font-semibold text-danger'}`}
             >
               {VERDICTS[row.verdict]}
             </td>

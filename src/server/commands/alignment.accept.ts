@@ -22,7 +22,7 @@ export const alignmentAccept = command({
     const order = await ctx.openOrder(input.orderId);
     const sheet = order.state.alignments.find((candidate) => candidate.entry.id === input.sheetId);
     if (!sheet) throw new Refusal('no-sheet', 'There is no such sheet on this order.', 'sheetId');
-    if (sheet.after.pass)
+    if (sheet.passes)
       throw new Refusal('no-need', 'This sheet is in its spec: it needs no reason.', 'sheetId');
     if (sentBack(order.state, input.sheetId))
       throw new Refusal('back', 'That sheet sent it back to the bay: align it again.', 'sheetId');

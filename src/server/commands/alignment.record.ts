@@ -61,7 +61,8 @@ export const alignmentRecord = command({
       }),
     };
     judgeAlignment({ spec: data.spec, readings: data.before });
-    const { pass } = judgeAlignment({ spec: data.spec, readings: data.after });
+    const judged = judgeAlignment({ spec: data.spec, readings: data.after });
+    const pass = judged.pass && judged.items.length > 0;
     const [entry] = await ctx.append(order.id, { kind: 'alignment', data });
     if (pass) await closeByEvidence(ctx, order, 'alignment', entry!.id);
     return { entryId: entry!.id, pass };

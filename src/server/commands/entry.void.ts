@@ -12,6 +12,7 @@ import { id, reason } from './fields';
 const CAN_BE_TAKEN_BACK: EntryKind[] = [
   'heights',
   'step.done',
+  'support',
   'torque',
   'torque.checked',
   'value',

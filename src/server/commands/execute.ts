@@ -137,7 +137,11 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
         const asked = outer.value.at ? new Date(outer.value.at) : receivedAt;
         const at = asked > receivedAt ? receivedAt : asked;
         if (receivedAt.getTime() - at.getTime() > LONGEST_QUEUED_MS)
-          throw new Refusal('clock', 'It says that it was done over a year ago: set the device’s clock.', 'at');
+          throw new Refusal(
+            'clock',
+            'It says that it was done over a year ago: set the device’s clock.',
+            'at',
+          );
         const first = await tx.run(
           "INSERT IGNORE INTO command_done (id, name, content_hash, answer, done_at) VALUES (?, ?, ?, '', ?)",
           [id, name, contentHash, receivedAt],

@@ -2,7 +2,9 @@ import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { RUB_TIMES, type RoadNoise, type RoadRub } from '@/core/ledger/after-work-book';
 import type { Odometer, RoadCheck } from '@/core/ledger/entries';
+import { onTheRoad } from '@/core/ledger/order-state';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
+import { bothOnWheels } from '@/core/procedure/car';
 import { command } from './command';
 import { corner, id, line, odometer, text } from './fields';
 
@@ -74,8 +76,14 @@ export const roadIn = command({
   async run(ctx, { orderId, odometer: read, checks, note, noises, rubs, dial }) {
     const order = await ctx.runningOrder(orderId);
     const out = order.state.roadOut;
-    if (!out)
+    if (!out || !onTheRoad(order.state))
       throw new Refusal('not-out', 'It has not been taken out: enter the odometer out first.', 'orderId');
+    if (!bothOnWheels(order.run.car.support))
+      throw new Refusal(
+        'support',
+        'It stands in the air by this record: a car does not come back from the road like that. Put the record right first.',
+        'orderId',
+      );
     const before = out.data.odometer;
     if ('value' in before && 'value' in read && before.unit === read.unit && read.value < before.value) {
       throw new Refusal(

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import type { Odometer } from '@/core/ledger/entries';
 import { judgeHands } from '@/core/ledger/hands';
+import { onTheRoad } from '@/core/ledger/order-state';
 import { refuse } from '@/core/moves/move';
 import { judgeStep } from '@/core/procedure/engine';
 import { command } from './command';
@@ -19,7 +20,7 @@ export const roadOut = command({
     const order = await ctx.runningOrder(orderId);
     const step = order.document.steps.find((candidate) => candidate.phase === 'road' && candidate.drive);
     if (!step) throw new Refusal('no-step', 'This run has no road test.', 'orderId');
-    if (order.state.roadOut && !order.state.roadIn)
+    if (onTheRoad(order.state))
       throw new Refusal('out', 'It is out already: bring it back first.', 'orderId');
     const refused = judgeStep(order.document, order.run, step.id).filter((reason) => reason.code !== 'done');
     if (refused[0])

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { isJob, latestPlan, openHolds, planAnswer } from '@/core/ledger/order-state';
 import { assembleRun } from '@/core/procedure/assemble';
+import { RULES_EDITION } from '@/core/procedure/engine';
 import { keepProcedure, keepRun } from '../documents/store';
 import { carriedInto } from '../queries/car-state';
 import { chosenProcedures, pullListFor } from '../queries/pull-list';
@@ -77,7 +78,10 @@ export const runStart = command({
     for (const { procedure } of chosen) await keepProcedure(ctx.tx, procedure, ctx.receivedAt);
     const documentHash = await keepRun(ctx.tx, { ...run, sources, carried }, ctx.receivedAt);
     const planVersion = latestPlan(order.state)?.data.version ?? null;
-    await ctx.append(order.id, { kind: 'run.start', data: { documentHash, planVersion } });
+    await ctx.append(order.id, {
+      kind: 'run.start',
+      data: { documentHash, planVersion, rules: RULES_EDITION },
+    });
     if (lead) {
       await ctx.append(order.id, {
         kind: 'override',

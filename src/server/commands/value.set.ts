@@ -75,8 +75,7 @@ export const valueSet = command({
     const ownLead = holdsRole(ctx.person.roles, ['lead']);
     if ((figure || closed) && !ownLead && !(input.leadId && input.pin))
       throw new Refusal('lead', 'A value is the lead’s: the lead enters it here with the PIN.', 'leadId');
-    const lead =
-      figure || closed ? (ownLead ? ctx.person : ctx.lead()) : null;
+    const lead = figure || closed ? (ownLead ? ctx.person : ctx.lead()) : null;
     const nm = input.value === null ? null : convertTorque(input.value, input.unit).nm;
     const slips = nm === null ? [] : valueSlips(document, run, fastener, nm);
     if (slips.length && !input.confirmed)

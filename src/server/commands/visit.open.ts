@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import type { FollowUpKind, IntakeData, Odometer, OrderKind } from '@/core/ledger/entries';
 import { retorqueVisit } from '@/core/follow-up/visit';
+import { RULES_EDITION } from '@/core/procedure/engine';
 import { keepRun } from '../documents/store';
 import { loadOrder } from '../entries/order';
 import { carriedInto, fastenersOfCar } from '../queries/car-state';
@@ -110,7 +111,10 @@ export const visitOpen = command({
       { prefix: 'visit', id: 'visit-re-torque', title: 'Re-torque visit', hash: '', ways: [] },
     ];
     const documentHash = await keepRun(ctx.tx, { ...run, sources, carried }, ctx.receivedAt);
-    await ctx.append(orderId, { kind: 'run.start', data: { documentHash, planVersion: null } });
+    await ctx.append(orderId, {
+      kind: 'run.start',
+      data: { documentHash, planVersion: null, rules: RULES_EDITION },
+    });
     return { orderId, number, page: 'bay' };
   },
 });

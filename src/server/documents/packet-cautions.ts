@@ -58,7 +58,7 @@ const CAUTIONS = [
 /** A car that was not aligned, or did not reach its spec, goes no further than this before the rack; null when it did. */
 export function driveLimit(state: OrderFile['state'], shop: OrderFile['shop']): string | null {
   const sheet = state.alignments[state.alignments.length - 1];
-  if (!isJob(state) || (sheet && (sheet.after.pass || sheet.accepted))) return null;
+  if (!isJob(state) || (sheet && (sheet.passes || sheet.accepted))) return null;
   return `${onDial(shop.unalignedKm, shop.distanceUnit)} ${shop.distanceUnit}`;
 }
 

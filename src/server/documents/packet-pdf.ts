@@ -2,7 +2,7 @@ import PDFDocument from 'pdfkit';
 import type { PhotoMark } from '@/core/ledger/after-work-book';
 import { drawMark } from '@/core/ledger/photo-marks';
 import { CORNERS } from '@/core/calc/fields';
-import { angleText } from '@/core/ledger/alignment-rows';
+import { angleText, sheetWords } from '@/core/ledger/alignment-rows';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import { wheelsDrawing } from '@/core/alignment/wheels-drawing';
 import { sideView } from '@/core/stance/drawing';
@@ -80,9 +80,7 @@ function alignmentPart(sheet: Sheet, packet: Packet): void {
     sheet.paragraph(
       `Caster wanted after the lift: ${angleText(alignment.casterGoal.deg)}, ${alignment.casterGoal.why}.`,
     );
-  const verdict = alignment.pass
-    ? 'All angles within their range.'
-    : `Not all reached: ${alignment.notReached || 'see above'}.`;
+  const verdict = sheetWords(alignment.rows, alignment.notReached);
   sheet.paragraph(
     alignment.acceptedWhy ? `${verdict} Accepted: ${alignment.acceptedWhy}` : verdict,
     'strong',

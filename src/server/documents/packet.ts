@@ -279,7 +279,7 @@ export async function buildPacket(
           operator: sheet.entry.data.operator,
           specSource: sheet.entry.data.specSource,
           rows: alignmentRows(sheet.entry.data.spec, sheet.entry.data.before, sheet.entry.data.after),
-          pass: sheet.after.pass,
+          pass: sheet.passes,
           acceptedWhy: sheet.accepted?.data.reason ?? null,
           notReached: sheet.entry.data.notReached,
           wheels: { before: sheet.entry.data.before, after: sheet.entry.data.after },

@@ -56,7 +56,9 @@ export async function entriesOf(tx: Db, chain: string): Promise<Entry[]> {
   if (known && rows[0]?.seq === from && rows[0].hash === known.hash)
     return keep(chain, known.entries, rows.slice(1));
   if (!from) return keep(chain, [], rows);
-  const all = await tx.rows<Row>('SELECT seq, canonical, hash FROM entry WHERE chain = ? ORDER BY seq', [chain]);
+  const all = await tx.rows<Row>('SELECT seq, canonical, hash FROM entry WHERE chain = ? ORDER BY seq', [
+    chain,
+  ]);
   return keep(chain, [], all);
 }
 

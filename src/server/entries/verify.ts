@@ -152,8 +152,7 @@ async function rowsOf(tx: Db, table: keyof typeof KEYS): Promise<Map<string, str
 async function shadow(tx: Db, table: string): Promise<void> {
   // eslint-disable-next-line shop/sql-parameters -- words of our own lists of tables, columns or conditions
   const row = (await tx.row<Record<string, string>>(`SHOW CREATE TABLE ${table}`))!;
-  const columns = row['Create Table']!
-    .replace(/^CREATE TABLE/, 'CREATE TEMPORARY TABLE')
+  const columns = row['Create Table']!.replace(/^CREATE TABLE/, 'CREATE TEMPORARY TABLE')
     .split('\n')
     // Neither searched words nor what refers to other tables is of use there, or can be had.
     .filter((line) => !/^\s*(FULLTEXT KEY|CONSTRAINT)/.test(line))

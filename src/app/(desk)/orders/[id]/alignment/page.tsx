@@ -1,7 +1,7 @@
 import { steerReading } from '@/core/alignment/pull';
 import { EXAGGERATED, wheelsDrawing } from '@/core/alignment/wheels-drawing';
 import { nextBooking, sentBack } from '@/core/ledger/after-work';
-import { alignmentRows, angleText } from '@/core/ledger/alignment-rows';
+import { alignmentRows, angleText, sheetWords } from '@/core/ledger/alignment-rows';
 import { type AlignmentSheet, isClosed } from '@/core/ledger/order-state';
 import { holdsRole } from '@/core/ledger/roles';
 import { shopInput, shopMoment } from '@/core/units/shop-time';
@@ -22,11 +22,13 @@ import type { PinPerson } from '@/ui/person-pin';
 import { Shapes } from '@/ui/shapes';
 
 function verdictWords(file: OrderFile, sheet: AlignmentSheet): string {
-  if (sheet.after.pass) return 'Pass: all angles within their range.';
+  const { spec, before, after } = sheet.entry.data;
+  const rows = alignmentRows(spec, before, after);
+  if (sheet.passes) return `Pass: ${sheetWords(rows)}`;
   if (sheet.accepted)
     return `Pass with a reason, by ${file.people[sheet.accepted.data.leadId]}: ${sheet.accepted.data.reason}`;
   if (sentBack(file.state, sheet.entry.id)) return 'Back to the bay: it is aligned again after.';
-  return 'Not in its range: back to the bay, or the lead passes it with a reason.';
+  return `${sheetWords(rows)} Back to the bay, or the lead passes it with a reason.`;
 }
 
 function OneSheet({
@@ -110,7 +112,7 @@ export default async function AlignmentPage({
   const sheets = [...state.alignments].reverse();
   const [last] = sheets;
   const closed = isClosed(state);
-  const settled = last && (last.after.pass || last.accepted);
+  const settled = last && (last.passes || last.accepted);
   const openSheet = last && !settled && !sentBack(state, last.entry.id);
   const enters = !closed && !settled && !openSheet;
   const [dropped, spec] = await Promise.all([
