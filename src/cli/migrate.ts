@@ -24,6 +24,8 @@ console.log(
   [
     ran.length ? `Brought up to date: ${ran.join(', ')}` : 'Up to date already',
     ...(rebuilt && !ran.length ? ['what is derived was written anew'] : []),
-    ...(mended ? [`${mended} entries were written before ids had one way of writing: the record says so now`] : []),
+    ...(mended
+      ? [`${mended} entries were written before ids had one way of writing: the record says so now`]
+      : []),
   ].join('; '),
 );

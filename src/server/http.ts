@@ -3,7 +3,7 @@ import { redirect } from 'next/navigation';
 import { Refusal } from '@/core/calc/calculator';
 import type { Role } from '@/core/ledger/roles';
 import { holdsRole } from '@/core/ledger/roles';
-import { db } from './database';
+import { TooBusy, db } from './database';
 import { findShop } from './queries/shop';
 import { type Person, type Session, deviceFor, sessionOf } from './sessions/sessions';
 
@@ -35,12 +35,12 @@ export async function dropSession(): Promise<void> {
   (await cookies()).delete(SESSION_COOKIE);
 }
 
-/** The device's own id, kept in its browser. */
+/** The device that asks, by the secret in its browser. */
 export async function currentDevice(): Promise<string> {
   const jar = await cookies();
-  const known = jar.get(DEVICE_COOKIE)?.value;
-  const id = await deviceFor(known);
-  if (id !== known) jar.set(DEVICE_COOKIE, id, { ...(await cookieOptions()), maxAge: A_YEAR_S });
+  const { id, cookie } = await deviceFor(jar.get(DEVICE_COOKIE)?.value, jar.get(SESSION_COOKIE)?.value);
+  // Set again each time, so that a tablet in use never runs out of it.
+  jar.set(DEVICE_COOKIE, cookie, { ...(await cookieOptions()), maxAge: A_YEAR_S });
   return id;
 }
 
@@ -66,17 +66,26 @@ const json = (status: number, body: unknown) =>
 export const answerErrors = (status: number, errors: { field: string; code: string; message: string }[]) =>
   json(status, { ok: false, errors });
 
-export const refusalAnswer = (refusal: Refusal, status = 400) =>
+export const refusalAnswer = (refusal: Refusal, status = refusal.code === 'too-large' ? 413 : 400) =>
   answerErrors(status, [{ field: refusal.field, code: refusal.code, message: refusal.message }]);
 
 /** A change may only come from our own pages: the browser says where a request was made. */
 export function fromElsewhere(request: Request): boolean {
   const origin = request.headers.get('origin');
-  return origin === null || new URL(origin).host !== request.headers.get('host');
+  return origin === null || !URL.canParse(origin) || new URL(origin).host !== request.headers.get('host');
 }
 
 /** Answers a failure nobody foresaw: logged for us, one sentence for the person, nothing lost on the screen. */
 export function unforeseen(error: unknown): Response {
+  if (error instanceof TooBusy)
+    return answerErrors(503, [
+      {
+        field: '',
+        code: 'failed',
+        message:
+          'The shop’s server has more to do than it can just now: try again; what you typed is still here.',
+      },
+    ]);
   console.error(error);
   return answerErrors(500, [
     {

@@ -10,6 +10,7 @@ import { appendEntries, SHOP_CHAIN, type Draft } from './entries/append';
 import { sha256 } from './entries/canonical';
 import { type ShopTaker, importShop } from './formats/import-shop';
 import { hashSecret } from './sessions/passwords';
+import { takeSlowingTry } from './sessions/tries';
 
 export interface ShopOpening {
   shop: { name: string; timeZone: string; currency: string; distanceUnit: 'km' | 'mi' };
@@ -100,6 +101,9 @@ const schema = Joi.object<{ code: string } & ShopOpening>({
   owner: Joi.object(ownerFields).required(),
 });
 
+/** Tries at the console's code are counted like those at a password. */
+const CODE_TRIES = 'console code';
+
 /** The shop's first page may be used once: while it is empty, by whoever has the console's code. */
 async function spendCode(tx: Db, code: string): Promise<void> {
   if (await tx.row('SELECT id FROM shop WHERE id = 1 FOR UPDATE')) {
@@ -123,6 +127,7 @@ export async function bringShop(code: string, zip: Buffer, taker: ShopTaker): Pr
     const [detail] = own.error.details;
     throw new Refusal(detail!.type, detail!.message.replace(/"/g, ''), `owner.${detail!.path.join('.')}`);
   }
+  await takeSlowingTry(CODE_TRIES, 'code');
   return transaction(async (tx) => {
     await spendCode(tx, code);
     return importShop(tx, zip, taker);
@@ -143,6 +148,7 @@ export async function openEmptyShop(input: unknown, deviceId: string): Promise<C
     };
   }
   try {
+    await takeSlowingTry(CODE_TRIES, 'code');
     const personId = await transaction(async (tx) => {
       await spendCode(tx, checked.value.code);
       return openShop(tx, checked.value, deviceId, now());

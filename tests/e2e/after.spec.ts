@@ -103,7 +103,7 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
   await page.getByLabel('What could not be reached').fill('caster: the arms are at their end');
   await page.getByLabel('Steering wheel off center').fill('6');
   await page.getByRole('button', { name: 'Keep the sheet' }).click();
-  await expect(page.getByTestId('sheet-verdict')).toHaveText(/Not in its range/);
+  await expect(page.getByTestId('sheet-verdict')).toHaveText(/Not all reached/);
   await expect(page.getByRole('img', { name: /left front: caster \+1\.20° to \+1\.60°/ })).toBeVisible();
   const helper = page.getByTestId('center-wheel');
   await expect(helper).toContainText(/turns of the sleeve/);
@@ -124,7 +124,7 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
   await page.getByRole('link', { name: 'Take this sheet' }).click({ timeout: 30_000 });
   await expect(page.getByTestId('sheet-taken')).toContainText('second.json');
   await page.getByRole('button', { name: 'Keep the sheet' }).click();
-  await expect(page.getByTestId('sheet-verdict').first()).toHaveText(/Not in its range/);
+  await expect(page.getByTestId('sheet-verdict').first()).toHaveText(/Not all reached/);
   await page.getByRole('button', { name: 'Pass with a reason' }).click();
   await page.getByLabel(/Reason, as the customer/).fill('0.2° short: it runs straight');
   await enterPin(page, 'Odalys', 'Pass it');

@@ -151,7 +151,7 @@ test('from intake to a closed re-torque, as lead, tech and advisor', async ({ pa
   await page.goto(`/orders/${id}/alignment`);
   await typeSheet(page);
   await page.getByRole('button', { name: 'Keep the sheet' }).click();
-  await expect(page.getByText('All angles within their range.')).toBeVisible();
+  await expect(page.getByText(/Every angle that has a limit is within it/)).toBeVisible();
   await roadTest(page, id, 52104, 52112);
   await page.goto(`/bay/${id}`);
   await workUntil(page, /Every step/, 'Ilse');

@@ -52,6 +52,7 @@ const MAY: Record<string, Role[]> = {
   'lowering.take': ['tech', 'lead', 'owner'],
   'lowering.give': ['tech', 'lead', 'owner'],
   'lowering.back': ['tech', 'lead', 'owner'],
+  'queued.discard': ['tech', 'lead', 'owner'],
   'task.settle': ['tech', 'lead', 'owner'],
   'week.accept': ['lead', 'owner'],
   'week.pin': ['lead', 'owner'],

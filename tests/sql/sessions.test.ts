@@ -14,7 +14,7 @@ afterAll(closePool);
 const PASSWORD = 'paint-pen-ilse';
 
 test('a password opens a session; its id is kept only as a hash', async () => {
-  const device = await deviceFor(undefined);
+  const device = (await deviceFor(undefined)).id;
   const token = await signIn('Ilse', PASSWORD, device);
   expect(await sessionOf(token)).toMatchObject({ person: { name: 'Ilse' }, needs: 'nothing' });
   const rows = await db().rows<{ id_hash: string }>('SELECT id_hash FROM session WHERE device_id = ?', [
@@ -39,7 +39,7 @@ test('passwords are kept as argon2id, and none of who has left', async () => {
 });
 
 test('five wrong tries slow down, for a name that exists and for one that does not alike', async () => {
-  const device = await deviceFor(undefined);
+  const device = (await deviceFor(undefined)).id;
   for (const name of ['Ilse', 'Nobody']) {
     for (let attempt = 0; attempt < 5; attempt += 1) {
       await expect(signIn(name, 'wrong', device)).rejects.toMatchObject({ code: 'wrong', field: 'password' });
@@ -51,7 +51,7 @@ test('five wrong tries slow down, for a name that exists and for one that does n
 });
 
 test('a PIN works only where a password opened the device, and only for twelve hours', async () => {
-  const device = await deviceFor(undefined);
+  const device = (await deviceFor(undefined)).id;
   const teodor = shop.person('Teodor');
   await expect(changePerson(teodor.id, shop.pin('Teodor'), device)).rejects.toMatchObject({
     code: 'password-first',
@@ -67,7 +67,7 @@ test('a PIN works only where a password opened the device, and only for twelve h
 });
 
 test('after five idle minutes the PIN is asked', async () => {
-  const device = await deviceFor(undefined);
+  const device = (await deviceFor(undefined)).id;
   const token = await signIn('Ilse', PASSWORD, device);
   await db().run('UPDATE session SET last_seen = last_seen - INTERVAL 4 MINUTE WHERE device_id = ?', [
     device,
@@ -85,6 +85,6 @@ test('a PIN locks after five wrong tries until that person signs in by password'
     await expect(checkPin(id, '0000')).rejects.toMatchObject({ code: 'wrong-pin' });
   }
   await expect(checkPin(id, shop.pin('Ilse'))).rejects.toMatchObject({ code: 'pin-locked' });
-  await signIn('Ilse', PASSWORD, await deviceFor(undefined));
+  await signIn('Ilse', PASSWORD, (await deviceFor(undefined)).id);
   await expect(checkPin(id, shop.pin('Ilse'))).resolves.toMatchObject({ name: 'Ilse' });
 });

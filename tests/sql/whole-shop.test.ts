@@ -172,7 +172,7 @@ describe('people', () => {
     const fresh = secret();
     const added = await give(shop, 'Odalys', 'person.add', { name: 'Wenna', roles: ['tech'], ...fresh });
     const personId = String(added.ok && added.answer.personId);
-    const device = await deviceFor(undefined);
+    const device = (await deviceFor(undefined)).id;
     const token = await signIn('Wenna', fresh.password, device);
     expect((await sessionOf(token))!.person.name).toBe('Wenna');
     const changed = await give(shop, 'Odalys', 'person.change', {
@@ -226,7 +226,7 @@ describe('people', () => {
       );
     expect(refusal(await own({ newPassword: 'another long one', password: 'wrong' })).field).toBe('password');
     expect((await own({ newPassword: 'another long one', password: fresh.password })).ok).toBe(true);
-    const device = await deviceFor(undefined);
+    const device = (await deviceFor(undefined)).id;
     await expect(signIn('Perrin', fresh.password, device)).rejects.toThrow(Refusal);
     expect(await signIn('Perrin', 'another long one', device)).toBeTruthy();
   });
@@ -234,13 +234,13 @@ describe('people', () => {
   test('over the network a password of the demo opens nothing', async () => {
     process.env.WRENCHWISE_LAN = '1';
     try {
-      await expect(signIn('Ilse', 'paint-pen-ilse', await deviceFor(undefined))).rejects.toThrow(
+      await expect(signIn('Ilse', 'paint-pen-ilse', (await deviceFor(undefined)).id)).rejects.toThrow(
         /known to everybody/,
       );
     } finally {
       delete process.env.WRENCHWISE_LAN;
     }
-    expect(await signIn('Ilse', 'paint-pen-ilse', await deviceFor(undefined))).toBeTruthy();
+    expect(await signIn('Ilse', 'paint-pen-ilse', (await deviceFor(undefined)).id)).toBeTruthy();
   });
 });
 

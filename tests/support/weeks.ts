@@ -105,7 +105,18 @@ export function playWeek(
   const finished = new Map<string, number>();
   const busyUntil = new Map<string, number>();
   const left = new Set(lists);
-  for (let now = 0; left.size; now += STEP) {
+  /** The next minute at which anything can begin: somebody is done, something may begin, or another day does. */
+  const nextMinute = (now: number): number => {
+    let next = (Math.floor(now / DAY) + 1) * DAY;
+    for (const { end, helperUntil } of running)
+      for (const at of [end, helperUntil]) if (at > now) next = Math.min(next, Math.ceil(at));
+    for (const placed of left) {
+      const phase = jobs.get(placed.jobId)!.phases.find((one) => one.id === placed.phaseId)!;
+      if (phase.notBefore > now) next = Math.min(next, Math.ceil(phase.notBefore));
+    }
+    return Math.max(now + STEP, next);
+  };
+  for (let now = 0; left.size; now = nextMinute(now)) {
     for (const one of [...running]) {
       if (one.end > now) continue;
       running.splice(running.indexOf(one), 1);

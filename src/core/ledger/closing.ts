@@ -1,7 +1,14 @@
 import type { Corner } from '../calc/fields';
 import { CORNER_NAMES, forbidsDrive, placedName } from '../procedure/engine';
 import { sentBack } from './after-work';
-import { type OrderState, afterHeightsOf, isJob, judgedBy, measuredSinceBack, onTheRoad } from './order-state';
+import {
+  type OrderState,
+  afterHeightsOf,
+  isJob,
+  judgedBy,
+  measuredSinceBack,
+  onTheRoad,
+} from './order-state';
 import type { CornerSetting, OverrideRule, SettingData } from './entries';
 
 /** Something between this order and its handoff: it needs doing, or where `rule` allows it the lead's written reason. */

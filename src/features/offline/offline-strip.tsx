@@ -5,13 +5,14 @@ import { Dialog } from '@/ui/dialog';
 import { moveTold } from '@/core/moves/move-words';
 import type { QueuedBody } from '@/core/moves/offline';
 import type { RunDocument } from '@/core/procedure/engine';
+import { SetAside } from './set-aside';
 import type { Bay } from './use-bay';
 
 /** What this tablet has that the shop has not: always in sight while there is something, or no network. */
 export function OfflineStrip({ bay, document }: { bay: Bay; document: RunDocument | null }) {
   const { pending, online, able, tasks } = bay;
   const [open, setOpen] = useState(false);
-  if (online && !pending.length && !tasks.length && able) return null;
+  if (online && !pending.length && !tasks.length && !bay.refused.length && able) return null;
   return (
     <>
       {(!online || pending.length > 0) && (
@@ -44,6 +45,7 @@ export function OfflineStrip({ bay, document }: { bay: Bay; document: RunDocumen
           without network.
         </p>
       )}
+      <SetAside refused={bay.refused} document={document} />
       {tasks.length > 0 && (
         <section role="alert" className="hatch flex flex-wrap items-center gap-4 px-6 py-3">
           <div className="min-w-0 grow">

@@ -5,7 +5,7 @@ import type { QueuedBody } from '@/core/moves/offline';
 import { postForm, postJson } from '@/ui/commands';
 import { sha256Hex, sign } from './signing';
 import { moveWords } from '@/core/moves/move-words';
-import { type Waiting, store } from './store';
+import { type Waiting, mayWorkOffline, store } from './store';
 
 /** What came of a queue that was sent. */
 export interface Sent {
@@ -24,10 +24,21 @@ export function onOutbox(listener: () => void): () => void {
 }
 const changed = () => listeners.forEach((listener) => listener());
 
+const kept = async () => (await store()).getAll('outbox');
+
 export const waiting = async (orderId?: string): Promise<Waiting[]> => {
-  const all = await (await store()).getAll('outbox');
+  const all = (await kept()).filter((one) => !one.aside);
   return orderId ? all.filter((one) => one.orderId === orderId) : all;
 };
+
+/** What the shop refused for good and not even a task could hold: kept here until somebody has read it. */
+export const setAside = async (): Promise<Waiting[]> => (await kept()).filter((one) => one.aside);
+
+/** Takes out what was set aside, once it has been read, and written down elsewhere. */
+export async function discard(seq: number): Promise<void> {
+  await (await store()).delete('outbox', seq);
+  changed();
+}
 
 /** The server's clock as this device knows it. */
 export async function deviceTime(): Promise<string> {
@@ -86,27 +97,54 @@ async function sendOne(move: Waiting): Promise<Awaited<ReturnType<typeof postJso
   });
 }
 
+/** Marks that somebody signed out here while moves still waited. */
+const FORGET = 'forget when sent';
+
+/**
+ * Somebody signed out of this device: keys and kept cars go, at once where nothing waits, else as the last move is sent.
+ */
+export async function forgetWhenSent(): Promise<void> {
+  if (!mayWorkOffline()) return;
+  const db = await store();
+  if ((await db.count('outbox')) > 0) {
+    await db.put('meta', true, FORGET);
+    return;
+  }
+  await db.clear('keys');
+  await db.clear('bundles');
+  for (const key of await db.getAllKeys('meta'))
+    if (String(key).startsWith('key sent') || key === FORGET) await db.delete('meta', key);
+}
+
 let sending: Promise<Sent> | null = null;
 
 async function sendInOrder(): Promise<Sent> {
   const db = await store();
   const result: Sent = { sent: 0, tasks: [], left: 0 };
-  for (const move of await db.getAll('outbox')) {
+  for (const move of await waiting()) {
     const answer = await sendOne(move);
     if (isNetwork(answer)) break;
+    if (!answer.ok && answer.errors[0]?.code === 'no-key') {
+      // The shop was put back from a backup, or lost it: the key is sent again as its person works here.
+      await db.delete('meta', `key sent ${move.personId}`);
+      break;
+    }
     if (answer.ok) {
       result.sent += 1;
       if (typeof answer.answer.task === 'string') result.tasks.push(answer.answer.task);
     } else {
-      // Nothing vanishes: what even a task could not hold stays here, to be read and taken out by hand.
-      await db.put('meta', answer.errors[0]!.message, `stuck ${move.id}`);
-      result.tasks.push(`${moveWords(move.name)}: ${answer.errors[0]!.message}`);
-      break;
+      // Nothing vanishes, and nothing behind it waits: it is set aside here, in sight, to be read and taken out by hand.
+      const why = answer.errors[0]!.message;
+      await db.put('outbox', { ...move, aside: why });
+      result.tasks.push(`${moveWords(move.name)}: ${why}`);
+      changed();
+      continue;
     }
     await db.delete('outbox', move.seq!);
     changed();
   }
-  result.left = await db.count('outbox');
+  result.left = (await waiting()).length;
+  if (!result.left && (await db.get('meta', FORGET))) await forgetWhenSent();
   return result;
 }
 

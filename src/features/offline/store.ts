@@ -18,6 +18,8 @@ export interface Waiting {
   signature: string;
   /** What it makes of the record, for the screen here. */
   entries: Entry[];
+  /** Why the shop refused it for good; it is no longer sent. */
+  aside?: string;
   /** A picture that has to arrive before it. */
   photo?: { blob: Blob; hash: string; signature: string };
 }

@@ -4,9 +4,9 @@ import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore
 import { Refusal } from '@/core/calc/calculator';
 import type { Entry } from '@/core/ledger/entries';
 import { isOfflineCommand } from '@/core/moves/offline';
-import type { Answer, CommandRoute, Envelope } from '@/ui/commands';
+import { type Answer, type CommandRoute, type Envelope, nextDeviceSeq } from '@/ui/commands';
 import { type BayBundle, stateOf } from '../bay/bay-bundle';
-import { deviceTime, enqueue, keepOffset, onOutbox, sendWaiting, waiting } from './outbox';
+import { deviceTime, enqueue, keepOffset, onOutbox, sendWaiting, setAside, waiting } from './outbox';
 import { predictEntries } from './predict';
 import { keyReady, sha256Hex } from './signing';
 import { type Waiting, mayWorkOffline, store } from './store';
@@ -14,7 +14,7 @@ import { type Waiting, mayWorkOffline, store } from './store';
 const ANSWER_WITHIN_MS = 5000;
 const TRY_EVERY_MS = 2500;
 
-const refused = (code: string, message: string, field = ''): Answer => ({
+const refusal = (code: string, message: string, field = ''): Answer => ({
   ok: false,
   errors: [{ code, message, field }],
 });
@@ -38,6 +38,8 @@ async function fetchBundle(orderId: string): Promise<Read> {
 export interface Bay {
   bundle: BayBundle | null;
   pending: Waiting[];
+  /** What the shop refused for good, of whatever car: kept here until it has been read. */
+  refused: Waiting[];
   online: boolean;
   /** This browser can keep things: else the page says that offline is off. */
   able: boolean;
@@ -59,10 +61,15 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
   const able = useSyncExternalStore(neverChanges, mayWorkOffline, () => true);
   const [bundle, setBundle] = useState<BayBundle | null>(first);
   const [pending, setPending] = useState<Waiting[]>([]);
+  const [refused, setRefused] = useState<Waiting[]>([]);
   const [online, setOnline] = useState(true);
   const [tasks, setTasks] = useState<string[]>([]);
   const [missing, setMissing] = useState(false);
   const kept = useRef({ bundle, pending });
+  const offline = useRef(false);
+  useEffect(() => {
+    offline.current = !online;
+  }, [online]);
   useEffect(() => {
     kept.current = { bundle, pending };
   }, [bundle, pending]);
@@ -88,7 +95,9 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
   }, [orderId, keep]);
 
   const readPending = useCallback(async () => {
-    if (able && orderId) setPending(await waiting(orderId));
+    if (!able || !orderId) return;
+    setPending(await waiting(orderId));
+    setRefused(await setAside());
   }, [able, orderId]);
 
   const send = useCallback(async () => {
@@ -146,12 +155,12 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
     async (name: string, envelope: Envelope, picture?: Blob): Promise<Answer> => {
       const { bundle: car, pending: before } = kept.current;
       if (!able || !car)
-        return refused(
+        return refusal(
           'network',
           'The shop’s server did not answer, and this browser keeps nothing without it.',
         );
       if (!isOfflineCommand(name))
-        return refused(
+        return refusal(
           'network',
           'This needs the network: somebody else’s yes cannot be kept on the tablet.',
         );
@@ -169,7 +178,7 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
           waiting: ahead.length,
         });
       } catch (error) {
-        if (error instanceof Refusal) return refused(error.code, error.message, error.field);
+        if (error instanceof Refusal) return refusal(error.code, error.message, error.field);
         throw error;
       }
       const input = envelope.input as Record<string, unknown>;
@@ -188,7 +197,7 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
         picture,
       );
       if (!ok)
-        return refused(
+        return refusal(
           'network',
           'This tablet has no key of yours yet: it is given where the network reaches.',
         );
@@ -204,6 +213,8 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
   const route = useMemo<CommandRoute>(
     () => ({
       async send(name, envelope, ask) {
+        // Known to be without network: a tap does not wait to find it out again.
+        if (offline.current && able && isOfflineCommand(name)) return queue(name, envelope);
         // What waits goes first: a later move never overtakes an earlier one.
         if (kept.current.pending.length && isOfflineCommand(name)) {
           await send();
@@ -216,14 +227,18 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
       },
       refresh: () => void reload(),
     }),
-    [queue, reload, send],
+    [able, queue, reload, send],
   );
 
   const keepPhoto = useCallback(
     async (file: File, target: Record<string, unknown>) => {
       const id = crypto.randomUUID();
       const uploadHash = await sha256Hex(await file.arrayBuffer());
-      return queue('photo.bind', { id, deviceSeq: 0, input: { ...target, photoId: null, uploadHash } }, file);
+      return queue(
+        'photo.bind',
+        { id, deviceSeq: nextDeviceSeq(), input: { ...target, photoId: null, uploadHash } },
+        file,
+      );
     },
     [queue],
   );
@@ -231,6 +246,7 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
   return {
     bundle,
     pending,
+    refused,
     online,
     able,
     tasks,

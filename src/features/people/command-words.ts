@@ -51,6 +51,7 @@ export const COMMAND_WORDS: Record<string, Record<string, string>> = {
     'lowering.give': 'Give lowering back',
     'lowering.back': 'Take lowering back from a lost tablet (the lead’s PIN)',
     'task.settle': 'Settle what was to be looked at',
+    'queued.discard': 'Throw away on a tablet what the shop refused',
   },
   'On its wheels, handed over': {
     'heights.accept': 'Accept heights that miss (the lead’s PIN)',

@@ -2,9 +2,10 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { postJson } from '@/ui/commands';
+import { lastDeviceSeq, postJson } from '@/ui/commands';
 import { Dialog } from '@/ui/dialog';
 import type { PinPerson } from '@/ui/person-pin';
+import { forgetWhenSent } from '../offline/outbox';
 import { PinForm } from '../sign-in/pin-form';
 
 /** Who is at the device, and a quick change to somebody else by PIN. */
@@ -27,7 +28,8 @@ export function PersonMenu({ name, role, people }: { name: string; role: string;
           type="button"
           className="btn btn-plain mt-4 w-full"
           onClick={async () => {
-            await postJson('/api/sign-out', {});
+            await postJson('/api/sign-out', { lastQueued: lastDeviceSeq() });
+            await forgetWhenSent();
             router.push('/sign-in');
           }}
         >

@@ -68,12 +68,34 @@ function next(): void {
   worker.postMessage({ id: asked.id, name: asked.name, input: asked.input });
 }
 
-/** Answers a calculation in a thread of its own, one after the other, each within five seconds. */
-export function answerInThread(name: string, input: unknown): Promise<CalcAnswer> {
+/** So many wait at most; one more is told so at once. */
+const MOST_WAITING = 40;
+
+/**
+ * Answers a calculation in a thread of its own, one after the other, each within five seconds.
+ * @param gone fires when whoever asked no longer waits: what has not begun is then left out
+ */
+export function answerInThread(name: string, input: unknown, gone?: AbortSignal): Promise<CalcAnswer> {
   const state = line();
+  if (state.queue.length >= MOST_WAITING)
+    return Promise.resolve({
+      ok: false,
+      error: {
+        code: 'busy',
+        message: 'Too many calculations wait already: ask again in a moment.',
+        field: '',
+      },
+    });
   return new Promise((resolve) => {
     state.count += 1;
-    state.queue.push({ id: state.count, name, input, done: resolve });
+    const asked = { id: state.count, name, input, done: resolve };
+    state.queue.push(asked);
+    gone?.addEventListener('abort', () => {
+      const at = state.queue.indexOf(asked);
+      // The first is being worked out, and ends by itself.
+      if (at > 0) state.queue.splice(at, 1);
+      resolve(lost('Nobody waits for it any more.'));
+    });
     if (state.queue.length === 1) next();
   });
 }

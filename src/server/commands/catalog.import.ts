@@ -8,6 +8,7 @@ import { type PartInput, keepPart, partInput } from './part.save';
 export const catalogImport = command({
   name: 'catalog.import',
   who: ['lead', 'advisor'],
+  mostBytes: 2_500_000,
   input: Joi.object<{ csv: string }>({
     csv: Joi.string().max(2_000_000).required().messages({ 'string.empty': 'Choose a file' }),
   }),

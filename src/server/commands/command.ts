@@ -75,6 +75,8 @@ export class CommandContext {
       [orderId],
     );
     if (!row) throw new Refusal('no-order', 'There is no such work order.', 'orderId');
+    // One car, one state: whoever works on any of its orders waits at the car, then at the order.
+    await this.tx.row('SELECT id FROM vehicle WHERE id = ? FOR UPDATE', [row.vehicle_id]);
     await lockHead(this.tx, orderId, this.receivedAt);
     const folded = (await loadOrder(this.tx, orderId))!;
     this.loaded.set(orderId, folded.state);
@@ -168,11 +170,14 @@ export interface Command<Input, Answer extends object = object> {
   /** May be given on the customer's own page, for the page's own order. */
   onLink?: boolean;
   input: Joi.ObjectSchema<Input>;
+  /** Where it may be larger than others, as a file that is pasted in. */
+  mostBytes?: number;
   /**
-   * Looks at a secret that came with it, before the transaction begins: a wrong try counts whatever becomes of the
-   * command, and nothing is locked while it is hashed. Who is returned vouches for the command.
+   * What is done before the transaction begins, so that nothing is locked meanwhile: a secret that came with it is looked
+   * at, and a wrong try counts whatever becomes of the command; something long is worked out. Who is returned vouches
+   * for the command.
    */
-  before?(person: Person, input: Input): Promise<Person | null>;
+  before?(person: Person, input: Input, outside: Db): Promise<Person | null>;
   run(ctx: CommandContext, input: Input): Promise<Answer>;
 }
 

@@ -130,7 +130,9 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
   try {
     // What is asked for again has had its secrets looked at.
     const voucher =
-      definition.before && !(await wasDone(id)) ? await definition.before(actor.person, checked.value) : null;
+      definition.before && !(await wasDone(id))
+        ? await definition.before(actor.person, checked.value, db())
+        : null;
     const answer = await untilAnswered(() =>
       transaction(async (tx) => {
         const receivedAt = actor.receivedAt ?? now();

@@ -87,6 +87,7 @@ import { loweringBack, loweringGive, loweringTake } from './lowering';
 import { personChange, personLeave, personOwn, personReset } from './person.change';
 import { placeSave } from './place.save';
 import { shopHours } from './shop.hours';
+import { queuedDiscard } from './queued.discard';
 import { taskSettle } from './task.settle';
 import { weekAccept } from './week.accept';
 import { weekAway } from './week.away';
@@ -191,6 +192,7 @@ export const commands: ReadonlyMap<string, Command<never>> = new Map(
     loweringTake,
     loweringGive,
     loweringBack,
+    queuedDiscard,
     taskSettle,
     weekAccept,
     weekPin,

@@ -3,7 +3,9 @@ import { Refusal } from '@/core/calc/calculator';
 import { ROLES, type Role } from '@/core/ledger/roles';
 import { now } from '../clock';
 import type { Db } from '../database';
-import { hashSecret, matchesSecret } from '../sessions/passwords';
+import { hashSecret } from '../sessions/passwords';
+import { endKeys } from '../outbox/keys';
+import { checkOwnPassword } from '../sessions/sessions';
 import { command } from './command';
 import { id, line, pin } from './fields';
 import { newPersonFields } from './person.add';
@@ -64,6 +66,7 @@ export const personLeave = command({
       personId,
     ]);
     await endSessions(ctx.tx, personId);
+    await endKeys(ctx.tx, personId, -1);
     await ctx.appendShop('person left', personId, {});
     return {};
   },
@@ -113,20 +116,24 @@ export const personOwn = command({
     lengthUnit: Joi.valid('in', 'mm').required(),
     torqueUnit: Joi.valid('lbft', 'nm').required(),
   }),
+  async before(person, input) {
+    if (input.newPassword || input.newPin) await checkOwnPassword(person.id, input.password);
+    return null;
+  },
   async run(ctx, input) {
     const { id: personId } = ctx.person;
     if (input.newPassword || input.newPin) {
-      const row = await ctx.tx.row<{ password_hash: string | null }>(
-        'SELECT password_hash FROM person WHERE id = ? FOR UPDATE',
-        [personId],
-      );
-      if (!row?.password_hash || !(await matchesSecret(row.password_hash, input.password)))
-        throw new Refusal('wrong', 'That is not your password as it is now.', 'password');
-      if (input.newPassword)
+      if (input.newPassword) {
         await ctx.tx.run('UPDATE person SET password_hash = ? WHERE id = ?', [
           await hashSecret(input.newPassword),
           personId,
         ]);
+        // Whoever came in by the old one is out, but for the one who changes it.
+        await ctx.tx.run(
+          'UPDATE session SET ended_at = ? WHERE person_id = ? AND device_id <> ? AND ended_at IS NULL',
+          [now(), personId, ctx.deviceId],
+        );
+      }
       if (input.newPin)
         await ctx.tx.run('UPDATE person SET pin_hash = ? WHERE id = ?', [
           await hashSecret(input.newPin),

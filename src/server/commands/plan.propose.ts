@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { anyNumber } from '@/core/calc/fields';
-import { baselineOf } from '@/core/ledger/order-state';
+import { type OrderState, baselineOf } from '@/core/ledger/order-state';
 import { holdsRole } from '@/core/ledger/roles';
 import { type PlannerInput, standCar } from '@/core/planner/car-stand';
 import { judgeCar, unansweredMusts } from '@/core/planner/judge';
@@ -11,6 +11,10 @@ import { PART_KIND_IDS, mayReplace, partKind } from '@/core/planner/part-kinds';
 import { type Accessory, PART_SOURCES, type PlanPart, fitsAxle, partsAt } from '@/core/planner/plan-part';
 import { freezePlan } from '@/core/planner/plan-of';
 import { parseTape } from '@/core/calc/tape.parse';
+import type { Db } from '../database';
+import { canonicalJson, sha256 } from '../entries/canonical';
+import { Kept, frozen } from '../entries/kept';
+import { loadOrder } from '../entries/order';
 import { readOrderFile } from '../queries/order';
 import { finishedLifts, sheetOfOrder } from '../queries/planning';
 import { command } from './command';
@@ -77,6 +81,62 @@ function checkParts(parts: PlanPart[], setup: PlannerInput['setup']): void {
   }
 }
 
+/** What is asked of a plan, made whole from the order and the car: what the core computes with. @throws Refusal */
+async function proposedPlan(
+  tx: Db,
+  orderId: string,
+  state: OrderState,
+  { parts, accessories, sheet }: Pick<ProposeInput, 'parts' | 'accessories' | 'sheet'>,
+) {
+  const baseline = baselineOf(state);
+  if (!baseline)
+    throw new Refusal(
+      'no-baseline',
+      'Measure it as it came first: a plan starts from those heights.',
+      'orderId',
+    );
+  if (state.run) throw new Refusal('running', 'The work has begun on the agreed plan.', 'orderId');
+  const file = (await readOrderFile(tx, orderId))!;
+  const setup = { front: file.vehicle.frontSuspension, rear: file.vehicle.rearSuspension };
+  checkParts(parts, setup);
+  const known = new Set(measuresOf(setup).map((def) => def.key));
+  const whole: MeasureSheet = Object.fromEntries(
+    Object.entries({ ...(await sheetOfOrder(tx, file)), ...sheet }).filter(([key]) => known.has(key)),
+  );
+  const targets = file.state.intake!.data.targets;
+  const goal = (typed: string | null) => (typed ? parseTape(typed, targets.unit) : null);
+  const kitAt = (end: OneEnd) => partsAt(parts, end).find((one) => one.kit)?.kit ?? null;
+  const past = await finishedLifts(
+    tx,
+    file.vehicle.platform,
+    [kitAt('front'), kitAt('rear')].filter((kit): kit is string => kit !== null),
+  );
+  const learned = learnFor(parts, past, file.vehicle.platform);
+  const input: PlannerInput = {
+    setup,
+    sheet: whole,
+    parts,
+    accessories,
+    baseline: baseline.mm,
+    method: baseline.entry.data.method,
+    targets: { front: goal(targets.front), rear: goal(targets.rear) },
+    learned: ratiosOf(learned),
+  };
+  return { input, learned, baseline, looks: { body: file.vehicle.body, unit: baseline.entry.data.unit } };
+}
+
+const plans = new Kept<ReturnType<typeof freezePlan>>(50);
+
+/** A plan's frozen figures; the same question has the same answer, so the last ones asked are kept. */
+function frozenPlan(...asked: Parameters<typeof freezePlan>): ReturnType<typeof freezePlan> {
+  const key = sha256(canonicalJson(asked));
+  const known = plans.get(key);
+  if (known) return known;
+  const made = frozen(freezePlan(...asked));
+  plans.set(key, made);
+  return made;
+}
+
 /** Freezes a version of the plan: the parts, what they do to this car by the core's own figures, and what is unanswered. */
 export const planPropose = command({
   name: 'plan.propose',
@@ -100,42 +160,17 @@ export const planPropose = command({
     note: text(500),
     stackedReason: reason().allow(null, '').empty('').default(null),
   }),
-  async run(ctx, { orderId, parts, accessories, sheet, note, stackedReason }) {
+  // The draws take a third of a second: they are made before the order is locked, and found again under the lock.
+  async before(_, { orderId, ...proposed }, outside) {
+    const state = (await loadOrder(outside, orderId))?.state;
+    const ready = state && (await proposedPlan(outside, orderId, state, proposed).catch(() => null));
+    if (ready && !unansweredMusts(judgeCar(standCar(ready.input))).some((one) => one.level === 'never'))
+      frozenPlan(ready.input, ready.learned, ready.looks);
+    return null;
+  },
+  async run(ctx, { orderId, note, stackedReason, ...proposed }) {
     const order = await ctx.openOrder(orderId);
-    const baseline = baselineOf(order.state);
-    if (!baseline)
-      throw new Refusal(
-        'no-baseline',
-        'Measure it as it came first: a plan starts from those heights.',
-        'orderId',
-      );
-    if (order.state.run) throw new Refusal('running', 'The work has begun on the agreed plan.', 'orderId');
-    const file = (await readOrderFile(ctx.tx, orderId))!;
-    const setup = { front: file.vehicle.frontSuspension, rear: file.vehicle.rearSuspension };
-    checkParts(parts, setup);
-    const known = new Set(measuresOf(setup).map((def) => def.key));
-    const whole: MeasureSheet = Object.fromEntries(
-      Object.entries({ ...(await sheetOfOrder(ctx.tx, file)), ...sheet }).filter(([key]) => known.has(key)),
-    );
-    const targets = file.state.intake!.data.targets;
-    const goal = (typed: string | null) => (typed ? parseTape(typed, targets.unit) : null);
-    const kitAt = (end: OneEnd) => partsAt(parts, end).find((one) => one.kit)?.kit ?? null;
-    const past = await finishedLifts(
-      ctx.tx,
-      file.vehicle.platform,
-      [kitAt('front'), kitAt('rear')].filter((kit): kit is string => kit !== null),
-    );
-    const learned = learnFor(parts, past, file.vehicle.platform);
-    const input: PlannerInput = {
-      setup,
-      sheet: whole,
-      parts,
-      accessories,
-      baseline: baseline.mm,
-      method: baseline.entry.data.method,
-      targets: { front: goal(targets.front), rear: goal(targets.rear) },
-      learned: ratiosOf(learned),
-    };
+    const { input, learned, looks, baseline } = await proposedPlan(ctx.tx, orderId, order.state, proposed);
     const musts = unansweredMusts(judgeCar(standCar(input)));
     const never = musts.find((one) => one.level === 'never');
     if (never)
@@ -153,10 +188,10 @@ export const planPropose = command({
       );
     }
     const version = order.state.plans.length + 1;
-    const frozen = freezePlan(input, learned, { body: file.vehicle.body, unit: baseline.entry.data.unit });
+    const plan = frozenPlan(input, learned, looks);
     await ctx.append(
       order.id,
-      { kind: 'plan', data: { version, baselineId: baseline.entry.id, note, ...frozen } },
+      { kind: 'plan', data: { version, baselineId: baseline.entry.id, note, ...plan } },
       ...(stacked.length
         ? [
             {
@@ -171,6 +206,6 @@ export const planPropose = command({
           ]
         : []),
     );
-    return { version, musts: frozen.musts.length };
+    return { version, musts: plan.musts.length };
   },
 });

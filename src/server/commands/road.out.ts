@@ -5,6 +5,7 @@ import { judgeHands } from '@/core/ledger/hands';
 import { onTheRoad } from '@/core/ledger/order-state';
 import { refuse } from '@/core/moves/move';
 import { judgeStep } from '@/core/procedure/engine';
+import { refuseAgainstOthers } from '../other-orders';
 import { command } from './command';
 import { id, odometer } from './fields';
 
@@ -26,6 +27,7 @@ export const roadOut = command({
     if (refused[0])
       throw new Refusal(refused[0].code, refused.map((reason) => reason.message).join(' '), 'orderId');
     refuse(judgeHands(order.state.hands, ctx.deviceId, { lowers: true, opens: false }), 'orderId');
+    await refuseAgainstOthers(ctx.tx, order, 'drive');
     await ctx.append(order.id, { kind: 'road.out', data: { odometer: read } });
     return {};
   },

@@ -6,6 +6,7 @@ import { RULES_EDITION } from '@/core/procedure/engine';
 import { keepProcedure, keepRun } from '../documents/store';
 import { carriedInto } from '../queries/car-state';
 import { chosenProcedures, pullListFor } from '../queries/pull-list';
+import { refuseAgainstOthers } from '../other-orders';
 import { byPin } from './by-pin';
 import { command } from './command';
 import { id, pin, reason } from './fields';
@@ -48,6 +49,7 @@ export const runStart = command({
     if (isJob(order.state) && planAnswer(order.state)?.data.yes !== true) {
       throw new Refusal('not-agreed', 'The customer has not said yes to the plan: ask first.', 'orderId');
     }
+    await refuseAgainstOthers(ctx.tx, order, 'start');
     const hold = openHolds(order.state)[0];
     if (hold)
       throw new Refusal(

@@ -2,8 +2,12 @@ import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { holdsRole } from '@/core/ledger/roles';
 import { now } from '../clock';
+import { endKeys } from '../outbox/keys';
 import { command } from './command';
 import { id, line } from './fields';
+
+/** No move of that person from that device counts any more: what still arrives is a task. */
+const NONE = -1;
 
 /** Ends a session by what is shown of it: one's own, or anybody's by the owner. */
 export const sessionEnd = command({
@@ -13,14 +17,15 @@ export const sessionEnd = command({
     session: Joi.string().hex().length(64).required(),
   }),
   async run(ctx, { session }) {
-    const row = await ctx.tx.row<{ person_id: string }>(
-      'SELECT person_id FROM session WHERE id_hash = ? AND ended_at IS NULL',
+    const row = await ctx.tx.row<{ person_id: string; device_id: string }>(
+      'SELECT person_id, device_id FROM session WHERE id_hash = ? AND ended_at IS NULL',
       [session],
     );
     if (!row) throw new Refusal('no-session', 'This session has ended already.', 'session');
     if (row.person_id !== ctx.person.id && !holdsRole(ctx.person.roles, ['owner']))
       throw new Refusal('not-yours', 'Only the owner ends somebody else’s session.', 'session');
     await ctx.tx.run('UPDATE session SET ended_at = ? WHERE id_hash = ?', [now(), session]);
+    await endKeys(ctx.tx, row.person_id, NONE, row.device_id);
     await ctx.appendShop('session ended', row.person_id, {});
     return {};
   },

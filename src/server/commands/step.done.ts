@@ -1,5 +1,8 @@
 import Joi from 'joi';
+import { lowersOrDrives, opensOrLoosens } from '@/core/ledger/hands';
 import { stepDoneMove } from '@/core/moves/step-done';
+import { stepOf } from '@/core/procedure/engine';
+import { refuseAgainstOthers } from '../other-orders';
 import { command } from './command';
 import { id, text } from './fields';
 
@@ -15,7 +18,12 @@ export const stepDone = command({
   }),
   async run(ctx, { orderId, stepId, measured, note }) {
     const order = await ctx.runningOrder(orderId);
-    const [entry] = await ctx.append(order.id, ...stepDoneMove(order, { stepId, measured, note }, ctx.mover));
+    const entries = stepDoneMove(order, { stepId, measured, note }, ctx.mover);
+    const step = stepOf(order.document, stepId)!;
+    if (lowersOrDrives(order.run, step))
+      await refuseAgainstOthers(ctx.tx, order, step.drive ? 'drive' : 'lower', 'stepId');
+    else if (step.sets || opensOrLoosens(step)) await refuseAgainstOthers(ctx.tx, order, 'other', 'stepId');
+    const [entry] = await ctx.append(order.id, ...entries);
     return { entryId: entry!.id };
   },
 });

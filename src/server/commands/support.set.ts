@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { supportMove } from '@/core/moves/support';
 import { type OneEnd, SUPPORTS, type Support } from '@/core/procedure/types';
+import { refuseAgainstOthers } from '../other-orders';
 import { command } from './command';
 import { id } from './fields';
 
@@ -25,6 +26,7 @@ export const supportSet = command({
   async run(ctx, { orderId, ends, to }) {
     const order = await ctx.runningOrder(orderId);
     const [move] = supportMove(order, { ends, to }, ctx.mover);
+    await refuseAgainstOthers(ctx.tx, order, to === 'on-wheels' ? 'lower' : 'other', 'to');
     const [entry] = await ctx.append(order.id, move!);
     return { step: entry!.kind === 'step.done' ? entry!.data.stepId : null };
   },

@@ -6,6 +6,7 @@ import { RULES_EDITION } from '@/core/procedure/engine';
 import { keepRun } from '../documents/store';
 import { loadOrder } from '../entries/order';
 import { carriedInto, fastenersOfCar } from '../queries/car-state';
+import { refuseAgainstOthers } from '../other-orders';
 import { command } from './command';
 import { id, odometer } from './fields';
 import { newOrder } from './intake.open';
@@ -81,6 +82,8 @@ export const visitOpen = command({
         `Visit ${running.number} is open for this car: go on there.`,
         'followUpIds',
       );
+    if (kind === 're-torque')
+      await refuseAgainstOthers(ctx.tx, { id: '', vehicleId }, 'start', 'followUpIds');
     const before = (await loadOrder(ctx.tx, from))!.state.intake!.data;
     const places = new Set(followUps.flatMap((row) => row.places));
     const fasteners = (await fastenersOfCar(ctx.tx, vehicleId)).filter((fastener) =>

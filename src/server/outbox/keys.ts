@@ -1,7 +1,7 @@
 import { webcrypto } from 'node:crypto';
 import { Refusal } from '@/core/calc/calculator';
 import { now } from '../clock';
-import { db } from '../database';
+import { type Db, db } from '../database';
 
 const CURVE = { name: 'ECDSA', namedCurve: 'P-256' } as const;
 const SIGNING = { name: 'ECDSA', hash: 'SHA-256' } as const;
@@ -26,18 +26,40 @@ export async function keepDeviceKey(deviceId: string, personId: string, spki: st
   );
 }
 
-/** Was this text signed on this device with the key given to this person there? */
+/**
+ * Ends what a person's key on a device may still sign for: moves up to a number of the device's own still count when they
+ * arrive, later ones are looked at by a person.
+ * @param upTo the last number that counts; −1 for none
+ * @param deviceId none said is every device of that person
+ */
+export async function endKeys(tx: Db, personId: string, upTo: number, deviceId?: string): Promise<void> {
+  await tx.run(
+    'UPDATE device_key SET counts_up_to = LEAST(COALESCE(counts_up_to, ?), ?) WHERE person_id = ? AND (? IS NULL OR device_id = ?)',
+    [upTo, upTo, personId, deviceId ?? null, deviceId ?? null],
+  );
+}
+
+/** Up to which number a person's moves from a device count; null is all of them. */
+export async function countsUpTo(deviceId: string, personId: string): Promise<number | null> {
+  const row = await db().row<{ counts_up_to: number | null }>(
+    'SELECT counts_up_to FROM device_key WHERE device_id = ? AND person_id = ?',
+    [deviceId, personId],
+  );
+  return row?.counts_up_to ?? null;
+}
+
+/** Was this text signed on this device with the key given to this person there? `no-key` when none is known. */
 export async function signedBy(
   deviceId: string,
   personId: string,
   text: string,
   signature: string,
-): Promise<boolean> {
+): Promise<boolean | 'no-key'> {
   const row = await db().row<{ public_key: string }>(
     'SELECT public_key FROM device_key WHERE device_id = ? AND person_id = ?',
     [deviceId, personId],
   );
-  if (!row) return false;
+  if (!row) return 'no-key';
   return webcrypto.subtle.verify(
     SIGNING,
     await importKey(row.public_key),

@@ -12,7 +12,7 @@ import { db, transaction } from '../database';
 import { deriveOrder } from '../derive';
 import { loadOrder } from '../entries/order';
 import { personAnyhow } from '../sessions/sessions';
-import { signedBy } from './keys';
+import { countsUpTo, signedBy } from './keys';
 
 const SKEW_MS = 2 * 60_000;
 
@@ -73,6 +73,8 @@ export async function takeQueued(input: unknown, deviceId: string): Promise<Take
   const { signature, sentAt } = outer.value;
   const genuine =
     body.deviceId === deviceId && (await signedBy(deviceId, body.personId, outer.value.body, signature));
+  if (genuine === 'no-key')
+    return no('no-key', 'This tablet’s key is not known here: it is sent again as its person signs in.');
   if (!genuine) {
     await note({ ...body, deviceId }, 'forged');
     return no('forged', 'This was not signed by the person it names on this tablet: nothing is recorded.');
@@ -80,9 +82,17 @@ export async function takeQueued(input: unknown, deviceId: string): Promise<Take
   const person = await personAnyhow(body.personId);
   if (!person) return no('no-person', 'Nobody of the crew.');
   const { id, deviceSeq, at } = body;
-  const answer = person.active
-    ? await execute(body.name, { id, deviceSeq, at, input: body.input }, { person, deviceId, queued: true })
-    : no('left', `${person.name} has left the crew since.`);
+  const last = await countsUpTo(deviceId, body.personId);
+  const ended = last !== null && deviceSeq > last;
+  const answer = !person.active
+    ? no('left', `${person.name} has left the crew since.`)
+    : ended
+      ? no('signed-out', `${person.name} had signed out of this tablet, or was signed out, before it came.`)
+      : await execute(
+          body.name,
+          { id, deviceSeq, at, input: body.input },
+          { person, deviceId, queued: true },
+        );
   if (answer.ok) {
     await note(body, 'recorded');
     await flagSkew(body, person, sentAt);

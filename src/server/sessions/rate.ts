@@ -1,27 +1,29 @@
 import { Refusal } from '@/core/calc/calculator';
 import { db } from '../database';
 
-/** Where a request came from: the machine itself, or the address the shop's own TLS front passed on. */
+/**
+ * Where a request came from: the machine itself, or behind a gateway that was named (the shop's own TLS front, or another
+ * by `WRENCHWISE_GATEWAY`) the address that gateway saw, which is the last one it was passed on with.
+ */
 export function addressOf(request: { headers: Headers }): string {
-  return (request.headers.get('x-forwarded-for') ?? 'here').split(',')[0]!.trim().slice(0, 60);
+  if (!process.env.WRENCHWISE_LAN && !process.env.WRENCHWISE_GATEWAY) return 'here';
+  const hops = (request.headers.get('x-forwarded-for') ?? 'here').split(',');
+  return hops[hops.length - 1]!.trim().slice(0, 60);
 }
 
 const spanOf = (seconds: number) => Math.floor(Date.now() / 1000 / seconds);
 
-/** Counts one more in the span that runs now. @returns how many there are */
+/** Counts one more in the span that runs now, in one statement. @returns how many there are with it */
 async function countIn(who: string, seconds: number): Promise<number> {
   const span = spanOf(seconds);
-  await db().run(
-    'INSERT INTO rate_count (who, span, count) VALUES (?, ?, 1) ON DUPLICATE KEY UPDATE count = count + 1',
+  const done = await db().run(
+    'INSERT INTO rate_count (who, span, count) VALUES (?, ?, 1) ON DUPLICATE KEY UPDATE count = LAST_INSERT_ID(count + 1)',
     [who, span],
   );
+  if (done.affectedRows > 1) return done.insertId;
   // Counts of spans long gone are swept out by whoever counts first in a new one.
-  const row = await db().row<{ count: number }>('SELECT count FROM rate_count WHERE who = ? AND span = ?', [
-    who,
-    span,
-  ]);
-  if (row?.count === 1) await db().run('DELETE FROM rate_count WHERE who = ? AND span < ?', [who, span - 1]);
-  return row?.count ?? 1;
+  await db().run('DELETE FROM rate_count WHERE who = ? AND span < ?', [who, span - 1]);
+  return 1;
 }
 
 /** Limits of this shop: so many in so many seconds, from one address or device. */
@@ -35,29 +37,44 @@ export const LIMITS = {
 
 export type Limited = keyof typeof LIMITS;
 
-/** @throws Refusal when there have been too many from here in the span that runs */
+const tooMany = (seconds: number) =>
+  new Refusal('too-many', `Too many from here: wait ${Math.ceil(seconds / 60)} minutes, then try again.`);
+
+/** Looks whether there were too many already, without counting. @throws Refusal when there were */
 export async function withinLimit(what: Limited, from: string): Promise<void> {
   const { most, seconds } = LIMITS[what];
   const row = await db().row<{ count: number }>('SELECT count FROM rate_count WHERE who = ? AND span = ?', [
     `${what} ${from}`,
     spanOf(seconds),
   ]);
-  if ((row?.count ?? 0) >= most)
-    throw new Refusal(
-      'too-many',
-      `Too many from here: wait ${Math.ceil(seconds / 60)} minutes, then try again.`,
-    );
+  if ((row?.count ?? 0) >= most) throw tooMany(seconds);
 }
 
-export const countFor = (what: Limited, from: string) => countIn(`${what} ${from}`, LIMITS[what].seconds);
+/** Counts one and @throws Refusal when that is more than may be in the span that runs */
+export async function countFor(what: Limited, from: string): Promise<void> {
+  const { most, seconds } = LIMITS[what];
+  if ((await countIn(`${what} ${from}`, seconds)) > most) throw tooMany(seconds);
+}
 
-/** Counts what goes wrong while something limited is tried, and refuses it once there was too much. */
+/**
+ * Counts something limited before it is tried, so that many at once are no more than one after the other, and takes the
+ * count back when nothing was wrong.
+ */
 export async function limited<T>(what: Limited, from: string, work: () => Promise<T>): Promise<T> {
-  await withinLimit(what, from);
+  const { seconds } = LIMITS[what];
+  const span = spanOf(seconds);
+  await countFor(what, from);
+  const giveBack = () =>
+    db().run('UPDATE rate_count SET count = count - 1 WHERE who = ? AND span = ? AND count > 0', [
+      `${what} ${from}`,
+      span,
+    ]);
   try {
-    return await work();
+    const answer = await work();
+    await giveBack();
+    return answer;
   } catch (error) {
-    if (error instanceof Refusal) await countFor(what, from);
+    if (!(error instanceof Refusal)) await giveBack();
     throw error;
   }
 }

@@ -4,8 +4,9 @@ import type { Role } from '@/core/ledger/roles';
 import { now } from '../clock';
 import { db } from '../database';
 import { sha256 } from '../entries/canonical';
+import { endKeys } from '../outbox/keys';
 import { matchesSecret } from './passwords';
-import { clearTries, countWrongTry, secondsToWait, wrongTries } from './tries';
+import { clearTries, takeOneOf, takeSlowingTry } from './tries';
 
 export interface Person {
   id: string;
@@ -71,12 +72,64 @@ async function openSession(personId: string, deviceId: string): Promise<string> 
   return token;
 }
 
-/** Uses the device's id when it is known here, else gives it a new one. */
-export async function deviceFor(id: string | undefined): Promise<string> {
-  if (id && (await db().row('SELECT id FROM device WHERE id = ?', [id]))) return id;
+/** A device as its browser keeps it: the id, and a secret of which only the hash is kept here. */
+const DEVICE_COOKIE = /^([0-9a-f-]{36})(?:\.([A-Za-z0-9_-]{43}))?$/;
+
+/** Who a browser's cookie says it is, once its secret has been looked at. */
+export interface KnownDevice {
+  id: string;
+  /** What its cookie has to hold from here on. */
+  cookie: string;
+}
+
+async function giveSecret(id: string): Promise<KnownDevice> {
+  const secret = randomBytes(32).toString('base64url');
+  await db().run('UPDATE device SET secret_hash = ? WHERE id = ?', [sha256(secret), id]);
+  return { id, cookie: `${id}.${secret}` };
+}
+
+/**
+ * The device a browser is by its cookie, else a new one. A cookie of the release before, which held the id alone, is
+ * believed once, and only beside a session that was opened on that device.
+ */
+export async function deviceFor(cookie: string | undefined, token?: string): Promise<KnownDevice> {
+  const [, id, secret] = DEVICE_COOKIE.exec(cookie ?? '') ?? [];
+  if (id) {
+    const row = await db().row<{ secret_hash: string | null }>(
+      'SELECT secret_hash FROM device WHERE id = ?',
+      [id],
+    );
+    if (row?.secret_hash && secret && row.secret_hash === sha256(secret)) return { id, cookie: cookie! };
+    const opened =
+      row && !row.secret_hash && !secret && token
+        ? await db().row('SELECT id_hash FROM session WHERE id_hash = ? AND device_id = ?', [
+            sha256(token),
+            id,
+          ])
+        : null;
+    if (opened) return giveSecret(id);
+  }
   const fresh = randomUUID();
   await db().run('INSERT INTO device (id, first_seen) VALUES (?, ?)', [fresh, now()]);
-  return fresh;
+  return giveSecret(fresh);
+}
+
+/** @throws Refusal when it is not that person's password, or while too many wrong tries wait */
+async function rightPassword(
+  name: string,
+  row: PersonRow | null,
+  password: string,
+  wrong: string,
+): Promise<void> {
+  await takeSlowingTry(`password ${name}`, 'password');
+  if (!(await matchesSecret(row?.password_hash, password))) throw new Refusal('wrong', wrong, 'password');
+  await clearTries(`password ${name}`);
+}
+
+/** Holds what somebody typed against their own password. @throws Refusal when it is not theirs */
+export async function checkOwnPassword(personId: string, password: string): Promise<void> {
+  const row = await db().row<PersonRow>('SELECT * FROM person WHERE id = ? AND active', [personId]);
+  await rightPassword(row?.name ?? personId, row, password, 'That is not your password as it is now.');
 }
 
 /**
@@ -91,17 +144,9 @@ export async function signIn(name: string, password: string, deviceId: string): 
       'That is a password of the demo, known to everybody: change it on the shop’s own machine, under your own settings, then sign in here.',
       'password',
     );
-  const wait = await secondsToWait(`password ${name}`);
-  if (wait > 0) {
-    throw new Refusal('slow-down', `Too many wrong tries: wait ${wait} seconds, then try again.`, 'password');
-  }
   const row = await db().row<PersonRow>('SELECT * FROM person WHERE name = ? AND active', [name]);
-  const right = row?.password_hash ? await matchesSecret(row.password_hash, password) : false;
-  if (!row || !right) {
-    await countWrongTry(`password ${name}`);
-    throw new Refusal('wrong', 'That name and password do not go together.', 'password');
-  }
-  await clearTries(`password ${name}`);
+  await rightPassword(name, row, password, 'That name and password do not go together.');
+  if (!row) throw new Error('nobody has the right password of nobody');
   await clearTries(`pin ${row.id}`);
   await db().run('UPDATE device SET password_at = ? WHERE id = ?', [now(), deviceId]);
   return openSession(row.id, deviceId);
@@ -115,16 +160,18 @@ export async function signIn(name: string, password: string, deviceId: string): 
 export async function checkPin(personId: string, pin: string, field = 'pin'): Promise<Person> {
   const row = await db().row<PersonRow>('SELECT * FROM person WHERE id = ? AND active', [personId]);
   if (!row?.pin_hash) throw new Refusal('no-pin', 'This person has no PIN: sign in by password.', field);
-  if ((await wrongTries(`pin ${personId}`)) >= PIN_TRIES) {
-    throw new Refusal(
-      'pin-locked',
-      `${row.name}’s PIN is locked after five wrong tries: sign in by password.`,
-      field,
-    );
-  }
+  const taken = await takeOneOf(
+    PIN_TRIES,
+    `pin ${personId}`,
+    () =>
+      new Refusal(
+        'pin-locked',
+        `${row.name}’s PIN is locked after five wrong tries: sign in by password.`,
+        field,
+      ),
+  );
   if (!(await matchesSecret(row.pin_hash, pin))) {
-    const wrong = await countWrongTry(`pin ${personId}`);
-    const left = PIN_TRIES - wrong;
+    const left = PIN_TRIES - taken;
     throw new Refusal(
       'wrong-pin',
       left > 0 ? `Wrong PIN: ${left} tries left.` : 'Wrong PIN: it is locked now.',
@@ -176,6 +223,10 @@ export async function sessionOf(token: string | undefined): Promise<Session | nu
 export async function endSession(token: string | undefined): Promise<void> {
   if (token) await db().run('UPDATE session SET ended_at = ? WHERE id_hash = ?', [now(), sha256(token)]);
 }
+
+/** A person signs out of a device: their moves there up to a number still count. */
+export const endSessionKeys = (session: Session, upTo: number) =>
+  endKeys(db(), session.person.id, upTo, session.deviceId);
 
 export interface CrewMember {
   id: string;

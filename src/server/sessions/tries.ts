@@ -1,5 +1,6 @@
-import { db } from '../database';
+import { Refusal } from '@/core/calc/calculator';
 import { now } from '../clock';
+import { db, transaction } from '../database';
 
 /** Five wrong tries are free; then each further one waits twice as long, up to a quarter of an hour. */
 const FREE_TRIES = 5;
@@ -11,30 +12,44 @@ interface TryRow {
   last_at: Date;
 }
 
-/** Seconds until somebody may try again; 0 when they may now. */
-export async function secondsToWait(who: string): Promise<number> {
-  const row = await db().row<TryRow>('SELECT wrong, last_at FROM sign_in_try WHERE who = ?', [
-    who.toLowerCase(),
-  ]);
-  if (!row || row.wrong < FREE_TRIES) return 0;
-  const wait = Math.min(LONGEST_WAIT_S, FIRST_WAIT_S * 2 ** (row.wrong - FREE_TRIES));
-  return Math.max(0, Math.ceil(wait - (now().getTime() - row.last_at.getTime()) / 1000));
+function secondsToWait({ wrong, last_at: lastAt }: TryRow): number {
+  if (wrong < FREE_TRIES) return 0;
+  const wait = Math.min(LONGEST_WAIT_S, FIRST_WAIT_S * 2 ** (wrong - FREE_TRIES));
+  return Math.max(0, Math.ceil(wait - (now().getTime() - lastAt.getTime()) / 1000));
 }
 
-export async function countWrongTry(who: string): Promise<number> {
-  await db().run(
-    'INSERT INTO sign_in_try (who, wrong, last_at) VALUES (?, 1, ?) ON DUPLICATE KEY UPDATE wrong = wrong + 1, last_at = VALUES(last_at)',
-    [who.toLowerCase(), now()],
-  );
-  return (await wrongTries(who)) ?? 1;
+/**
+ * Counts a try as wrong before it is looked at, so that of many at once no more are looked at than one after the other.
+ * Whoever was right clears the count.
+ * @param refused says why this one is not looked at, of what stood there before; null when it is
+ * @returns how many tries there are with this one
+ */
+async function take(who: string, refused: (before: TryRow) => Refusal | null): Promise<number> {
+  const key = who.toLowerCase();
+  return transaction(async (tx) => {
+    await tx.run('INSERT IGNORE INTO sign_in_try (who, wrong, last_at) VALUES (?, 0, ?)', [key, now()]);
+    const before = (await tx.row<TryRow>('SELECT wrong, last_at FROM sign_in_try WHERE who = ? FOR UPDATE', [
+      key,
+    ]))!;
+    const why = refused(before);
+    if (why) throw why;
+    await tx.run('UPDATE sign_in_try SET wrong = wrong + 1, last_at = ? WHERE who = ?', [now(), key]);
+    return before.wrong + 1;
+  });
 }
 
-export async function wrongTries(who: string): Promise<number> {
-  const row = await db().row<TryRow>('SELECT wrong, last_at FROM sign_in_try WHERE who = ?', [
-    who.toLowerCase(),
-  ]);
-  return row?.wrong ?? 0;
-}
+/** A try that waits longer and longer after five wrong ones. @throws Refusal while it has to wait */
+export const takeSlowingTry = (who: string, field: string): Promise<number> =>
+  take(who, (before) => {
+    const wait = secondsToWait(before);
+    return wait > 0
+      ? new Refusal('slow-down', `Too many wrong tries: wait ${wait} seconds, then try again.`, field)
+      : null;
+  });
+
+/** A try of so many in all. @throws the refusal given once they are spent */
+export const takeOneOf = (most: number, who: string, spent: () => Refusal): Promise<number> =>
+  take(who, (before) => (before.wrong >= most ? spent() : null));
 
 export async function clearTries(who: string): Promise<void> {
   await db().run('DELETE FROM sign_in_try WHERE who = ?', [who.toLowerCase()]);

@@ -1,3 +1,4 @@
+import { LARGEST, jsonOf } from '@/server/body';
 import { execute } from '@/server/commands/execute';
 import { sha256 } from '@/server/entries/canonical';
 import { actorOrAnswer, changing, json } from '@/server/http';
@@ -8,7 +9,7 @@ export const POST = changing(async (request) => {
   const session = await actorOrAnswer();
   if (session instanceof Response) return session;
   const secret = newToken();
-  const { id, deviceSeq } = (await request.json()) as { id: string; deviceSeq: number };
+  const { id, deviceSeq } = (await jsonOf(request, LARGEST.command)) as { id: string; deviceSeq: number };
   const answer = await execute(
     'calendar.renew',
     { id, deviceSeq, input: { secretHash: sha256(secret) } },

@@ -1,9 +1,10 @@
+import { LARGEST, jsonOf } from '@/server/body';
 import { changing, currentDevice, json, keepSession } from '@/server/http';
 import { signIn } from '@/server/sessions/sessions';
 import { type ShopOpening, openEmptyShop } from '@/server/shop-opening';
 
 export const POST = changing(async (request) => {
-  const input = (await request.json()) as ShopOpening;
+  const input = (await jsonOf(request, LARGEST.signIn)) as unknown as ShopOpening;
   const device = await currentDevice();
   const answer = await openEmptyShop(input, device);
   if (answer.ok) await keepSession(await signIn(input.owner.name, input.owner.password, device));

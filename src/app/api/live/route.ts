@@ -1,5 +1,6 @@
-import { actorOrAnswer } from '@/server/http';
+import { actorOrAnswer, sessionToken } from '@/server/http';
 import { onChange } from '@/server/live/changes';
+import { sessionOf } from '@/server/sessions/sessions';
 
 const BEAT_MS = 20_000;
 
@@ -7,6 +8,15 @@ const BEAT_MS = 20_000;
 export async function GET(request: Request) {
   const session = await actorOrAnswer();
   if (session instanceof Response) return session;
+  const token = await sessionToken();
+  const stillThere = async () => {
+    try {
+      return (await sessionOf(token)) !== null;
+    } catch {
+      // The database is away: nobody was signed out by that.
+      return true;
+    }
+  };
   const encoder = new TextEncoder();
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
@@ -18,7 +28,19 @@ export async function GET(request: Request) {
         }
       };
       const stop = onChange((chains) => say(`event: changed\ndata: ${JSON.stringify(chains)}\n\n`));
-      const beat = setInterval(() => say(': here\n\n'), BEAT_MS);
+      // Its session ended, or fell asleep: it hears nothing more until somebody is there again.
+      const beat = setInterval(() => {
+        say(': here\n\n');
+        void stillThere().then((there) => {
+          if (there) return;
+          end();
+          try {
+            controller.close();
+          } catch {
+            // Closed already by the browser.
+          }
+        });
+      }, BEAT_MS);
       const end = () => {
         stop();
         clearInterval(beat);

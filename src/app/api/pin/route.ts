@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { LARGEST, jsonOf } from '@/server/body';
 import { id } from '@/server/commands/fields';
 import { Refusal } from '@/core/calc/calculator';
 import { changing, currentDevice, json, keepSession } from '@/server/http';
@@ -17,7 +18,7 @@ const schema = Joi.object<{ personId: string; pin: string }>({
 
 /** A quick change of person on a shared tablet, or the same person back after idling. */
 export const POST = changing(async (request) => {
-  const { value, error } = schema.validate(await request.json());
+  const { value, error } = schema.validate(await jsonOf(request, LARGEST.signIn));
   if (error) throw new Refusal('missing', `${error.details[0]!.message}.`, String(error.details[0]!.path[0]));
   const device = await currentDevice();
   await keepSession(

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { LARGEST, jsonOf } from '@/server/body';
 import { id } from '@/server/commands/fields';
 import { loadOrder } from '@/server/entries/order';
 import { now } from '@/server/clock';
@@ -31,7 +32,7 @@ const ask = Joi.object<Ask>({
 export const POST = changing(async (request) => {
   const session = await actorOrAnswer();
   if (session instanceof Response) return session;
-  const checked = ask.validate(await request.json().catch(() => null));
+  const checked = ask.validate(await jsonOf(request, LARGEST.command));
   if (checked.error)
     return answerErrors(400, [
       { field: 'procedures', code: 'shape', message: 'Choose at least one procedure.' },

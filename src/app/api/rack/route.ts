@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { LARGEST, jsonOf } from '@/server/body';
 import { id } from '@/server/commands/fields';
 import { Refusal } from '@/core/calc/calculator';
 import { db } from '@/server/database';
@@ -16,7 +17,7 @@ const schema = Joi.object<{ orderId: string; as: 'csv' | 'json'; short: boolean 
 export const POST = changing(async (request) => {
   const session = await actorOrAnswer();
   if (session instanceof Response) return session;
-  const { value, error } = schema.validate(await request.json());
+  const { value, error } = schema.validate(await jsonOf(request, LARGEST.command));
   if (error) throw new Refusal('input', `${error.details[0]!.message}.`, String(error.details[0]!.path[0]));
   const order = await db().row<{ number: number; plate: string; platform: string }>(
     'SELECT number, plate, platform FROM work_order JOIN vehicle ON vehicle.id = vehicle_id WHERE work_order.id = ?',

@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
+import { LARGEST, jsonOf } from '@/server/body';
 import { changing, currentDevice, json, keepSession } from '@/server/http';
 import { addressOf, limited } from '@/server/sessions/rate';
 import { signIn } from '@/server/sessions/sessions';
@@ -10,7 +11,7 @@ const schema = Joi.object<{ name: string; password: string }>({
 });
 
 export const POST = changing(async (request) => {
-  const { value, error } = schema.validate(await request.json());
+  const { value, error } = schema.validate(await jsonOf(request, LARGEST.signIn));
   if (error) throw new Refusal('missing', `${error.details[0]!.message}.`, String(error.details[0]!.path[0]));
   const device = await currentDevice();
   await keepSession(

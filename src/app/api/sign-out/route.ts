@@ -1,8 +1,23 @@
-import { changing, dropSession, json, sessionToken } from '@/server/http';
-import { endSession } from '@/server/sessions/sessions';
+import Joi from 'joi';
+import { LARGEST, jsonOf } from '@/server/body';
+import { changing, currentSession, dropSession, json, sessionToken } from '@/server/http';
+import { endSession, endSessionKeys } from '@/server/sessions/sessions';
 
-export const POST = changing(async () => {
+const schema = Joi.object<{ lastQueued: number | null }>({
+  lastQueued: Joi.number().integer().min(0).allow(null).default(null),
+});
+
+/**
+ * Ends the session here. The tablet tells the number of its last move: those up to it still count when they arrive. What
+ * the browser kept of pictures is cleared.
+ */
+export const POST = changing(async (request) => {
+  const { value, error } = schema.validate(await jsonOf(request, LARGEST.signIn));
+  const session = await currentSession();
+  if (session && !error && value.lastQueued !== null) await endSessionKeys(session, value.lastQueued);
   await endSession(await sessionToken());
   await dropSession();
-  return json(200, { ok: true, answer: {} });
+  const answer = json(200, { ok: true, answer: {} });
+  answer.headers.set('Clear-Site-Data', '"cache"');
+  return answer;
 });

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { LARGEST, jsonOf } from '@/server/body';
 import { id } from '@/server/commands/fields';
 import {
   bindWrench,
@@ -37,7 +38,7 @@ const ask = Joi.alternatives<Ask>().try(
 export const POST = changing(async (request) => {
   const session = await actorOrAnswer();
   if (session instanceof Response) return session;
-  const checked = ask.validate(await request.json().catch(() => null));
+  const checked = ask.validate(await jsonOf(request, LARGEST.command));
   if (checked.error)
     return answerErrors(400, [{ field: '', code: 'shape', message: 'The wrench sent nothing readable.' }]);
   const { person, deviceId } = session;

@@ -1,3 +1,4 @@
+import { LARGEST, jsonOf } from '@/server/body';
 import { actorOrAnswer, changing, json } from '@/server/http';
 import { keepDeviceKey } from '@/server/outbox/keys';
 
@@ -5,7 +6,7 @@ import { keepDeviceKey } from '@/server/outbox/keys';
 export const POST = changing(async (request) => {
   const session = await actorOrAnswer();
   if (session instanceof Response) return session;
-  const { publicKey } = (await request.json()) as { publicKey?: unknown };
+  const { publicKey } = (await jsonOf(request, LARGEST.command)) as { publicKey?: unknown };
   await keepDeviceKey(session.deviceId, session.person.id, String(publicKey ?? '').slice(0, 400));
   return json(200, { ok: true, answer: { deviceId: session.deviceId } });
 });

@@ -1,4 +1,5 @@
 import QRCode from 'qrcode';
+import { LARGEST, jsonOf } from '@/server/body';
 import { execute } from '@/server/commands/execute';
 import { sha256 } from '@/server/entries/canonical';
 import { actorOrAnswer, changing, json } from '@/server/http';
@@ -11,7 +12,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ id:
     const session = await actorOrAnswer();
     if (session instanceof Response) return session;
     const token = newToken();
-    const { id, deviceSeq } = (await request.json()) as { id: string; deviceSeq: number };
+    const { id, deviceSeq } = (await jsonOf(request, LARGEST.command)) as { id: string; deviceSeq: number };
     const answer = await execute(
       'link.make',
       { id, deviceSeq, input: { orderId, tokenHash: sha256(token) } },

@@ -1,4 +1,5 @@
 import { THE_CUSTOMER } from '@/core/ledger/roles';
+import { LARGEST, jsonOf } from '@/server/body';
 import { execute } from '@/server/commands/execute';
 import { changing, json } from '@/server/http';
 import { openLink } from '@/server/links/links';
@@ -13,7 +14,7 @@ export async function POST(
   return changing(async () => {
     const link = await openLink(token);
     if (!link) return notHere();
-    const answer = await execute(name, await request.json(), {
+    const answer = await execute(name, await jsonOf(request, LARGEST.command), {
       person: { ...THE_CUSTOMER, roles: [], lengthUnit: 'in', torqueUnit: 'lbft' },
       deviceId: link.linkId,
       onLink: link.orderId,
