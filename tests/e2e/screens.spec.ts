@@ -9,15 +9,15 @@ type Cookies = Awaited<ReturnType<Awaited<ReturnType<typeof request.newContext>>
 /** Signed in once a worker; each test begins from what the browser would have kept of it. */
 const signedIn = test.extend<object, { owner: Cookies }>({
   owner: [
-    async ({}, use) => {
+    async ({}, hand) => {
       const door = await request.newContext({ baseURL: process.env.BASE_URL });
       await signInBy(door, 'Odalys');
-      await use(await door.storageState());
+      await hand(await door.storageState());
       await door.dispose();
     },
     { scope: 'worker' },
   ],
-  storageState: ({ owner }, use) => use(owner),
+  storageState: ({ owner }, hand) => hand(owner),
 });
 
 async function serious(page: Page): Promise<string[]> {

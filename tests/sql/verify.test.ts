@@ -1,8 +1,9 @@
 import { closePool, db } from '@/server/database';
+import { loadOrder } from '@/server/entries/order';
 import { verifyEverything } from '@/server/entries/verify';
 import type { DemoDriver } from '../../demo/driver';
 import type { DemoJob } from '../../demo/job';
-import { jobOn, testShop, testWrenches, truck } from '../support/shop';
+import { handedOver, jobOn, onItsWheels, testShop, testWrenches, truck } from '../support/shop';
 
 let shop: DemoDriver;
 let job: DemoJob;
@@ -126,4 +127,67 @@ test('a derived row that is not what the entries say is named', async () => {
     /derived table order_now/,
   );
   expect(await verify()).toBeNull();
+});
+
+describe('what stands beside the chains is named too', () => {
+  test('a fact of a car, a wrench’s date, a small picture', async () => {
+    const { vehicleId } = (await loadOrder(db(), job.orderId))!.state.intake!.data;
+    const set = async (sql: string, values: (string | number)[]) => db().run(sql, values);
+    await set('UPDATE vehicle SET wheelbase_mm = wheelbase_mm + 40 WHERE id = ?', [vehicleId]);
+    expect(await verify()).toMatch(/car .* was changed: its "wheelbaseMm"/);
+    await set('UPDATE vehicle SET wheelbase_mm = wheelbase_mm - 40 WHERE id = ?', [vehicleId]);
+    await set("UPDATE wrench SET calibration_due = '2031-01-01' WHERE id = ?", [job.plan.wrenches.large]);
+    expect(await verify()).toMatch(/wrench .* calibration date/);
+    await set("UPDATE wrench SET calibration_due = '2027-01-01' WHERE id = ?", [job.plan.wrenches.large]);
+    const small = (await db().row<{ id: string; thumbnail: Buffer }>(
+      'SELECT id, thumbnail FROM photo LIMIT 1',
+    ))!;
+    const spoil = 'UPDATE photo SET thumbnail = ? WHERE id = ?';
+    await db().run(spoil, [Buffer.from('another'), small.id]);
+    expect(await verify()).toBe(`the small picture of photo ${small.id} was changed.`);
+    await db().run(spoil, [small.thumbnail, small.id]);
+    expect(await verify()).toBeNull();
+  });
+
+  test('a contact', async () => {
+    const { customerId } = (await loadOrder(db(), job.orderId))!.state.intake!.data;
+    await db().run("UPDATE customer_contact SET phone = '555 9999' WHERE customer_id = ?", [customerId]);
+    expect(await verify()).toMatch(/contact of customer .* was changed/);
+    await db().run("UPDATE customer_contact SET phone = '555 0100' WHERE customer_id = ?", [customerId]);
+    expect(await verify()).toBeNull();
+  });
+});
+
+test('signatures: one that was changed, one that is gone, and who signed', async () => {
+  const signed = await handedOver(await onItsWheels(shop, 'CHAIN 2'));
+  const row = (await db().row<{ hash: string; picture: Buffer; signer_name: string }>(
+    'SELECT hash, picture, signer_name FROM signature WHERE order_id = ?',
+    [signed.orderId],
+  ))!;
+  const set = (column: string, value: string | Buffer) =>
+    db().run(`UPDATE signature SET ${column} = ? WHERE hash = ?`, [value, row.hash]);
+  await set('signer_name', 'Somebody else');
+  expect(await verify()).toMatch(/no longer says who signed/);
+  await set('signer_name', row.signer_name);
+  await set('picture', Buffer.from('another'));
+  expect(await verify()).toBe(`signature ${row.hash} was changed.`);
+  await set('picture', row.picture);
+  await db().run('DELETE FROM signature WHERE hash = ?', [row.hash]);
+  expect(await verify()).toMatch(/names a signature .* that is not there/);
+  await db().run(
+    'INSERT INTO signature (hash, order_id, signer_name, picture, created_at) VALUES (?, ?, ?, ?, NOW(3))',
+    [row.hash, signed.orderId, row.signer_name, row.picture],
+  );
+  expect(await verify()).toBeNull();
+});
+
+test('a whole order that is gone', async () => {
+  const gone = await jobOn(shop, truck('GONE 1', job.plan.wrenches)).intake();
+  const { number } = (await loadOrder(db(), gone.orderId))!.state.intake!.data;
+  for (const table of ['order_now', 'odometer_now', 'car_place', 'week_need', 'search_doc'])
+    await db().run(`DELETE FROM ${table} WHERE order_id = ?`, [gone.orderId]);
+  await db().run('DELETE FROM entry WHERE chain = ?', [gone.orderId]);
+  await db().run('DELETE FROM chain_head WHERE chain = ?', [gone.orderId]);
+  await db().run('DELETE FROM work_order WHERE id = ?', [gone.orderId]);
+  expect(await verify()).toBe(`order ${number} is gone with all its entries.`);
 });

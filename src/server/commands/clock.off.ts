@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { STOP_REASONS, type StopReason } from '@/core/ledger/entries';
-import { type CommandContext, command } from './command';
+import { type CommandContext, type LockedOrder, command } from './command';
 
 /** Closes a person's open clock on whatever order it runs. @returns whether there was one */
 export async function closeOpenClock(
@@ -20,6 +20,12 @@ export async function closeOpenClock(
     });
   }
   return open.length > 0;
+}
+
+/** An order that ends stops the clocks that run on it, whoever's they are, and no others. */
+export async function closeClocksOf(ctx: CommandContext, order: LockedOrder): Promise<void> {
+  for (const { clockId, personId } of order.state.clocks.filter((clock) => clock.to === null))
+    await ctx.append(order.id, { kind: 'clock.off', data: { clockId, personId, reason: 'done' } });
 }
 
 /** Stops one's own clock and says why. */

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { followUpsAtHandoff } from '../follow-up/open';
 import { sealHandoff } from '../documents/seal';
 import { readyToHandOver } from '../handoff-ready';
-import { closeOpenClock } from './clock.off';
+import { closeClocksOf } from './clock.off';
 import { byPin } from './by-pin';
 import { command } from './command';
 import { id, pin, reason } from './fields';
@@ -27,7 +27,7 @@ export const handoffUnsigned = command({
     });
     await followUpsAtHandoff(ctx, order);
     const version = await sealHandoff(ctx, order, null);
-    await closeOpenClock(ctx, ctx.person.id, 'done');
+    await closeClocksOf(ctx, order);
     return { version };
   },
 });

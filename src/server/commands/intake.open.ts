@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto';
+import { randomBytes, randomUUID } from 'node:crypto';
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { parseTape } from '@/core/calc/tape.parse';
@@ -7,6 +7,7 @@ import { HEIGHT_METHODS, type IntakeData, type OrderKind } from '@/core/ledger/e
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { type CommandContext, command } from './command';
 import { id, line, odometer, text } from './fields';
+import { ORDER_OPENED, contactHash } from '../entries/verify-shop';
 import { nextOrderNumber } from '../order-number';
 import { takePlace } from './take-place';
 
@@ -71,13 +72,12 @@ export async function customerFor(ctx: CommandContext, given: IntakeInput['custo
   }
   const customerId = randomUUID();
   await ctx.tx.run('INSERT INTO customer (id, created_at) VALUES (?, ?)', [customerId, ctx.receivedAt]);
-  await ctx.tx.run('INSERT INTO customer_contact (customer_id, name, phone, email) VALUES (?, ?, ?, ?)', [
-    customerId,
-    given.name,
-    given.phone,
-    given.email,
-  ]);
-  await ctx.appendShop('customer', customerId, {});
+  const salt = randomBytes(16).toString('hex');
+  await ctx.tx.run(
+    'INSERT INTO customer_contact (customer_id, name, phone, email, salt) VALUES (?, ?, ?, ?, ?)',
+    [customerId, given.name, given.phone, given.email, salt],
+  );
+  await ctx.appendShop('customer', customerId, { contactHash: contactHash(salt, given) });
   return customerId;
 }
 
@@ -147,6 +147,7 @@ export async function newOrder(
     [orderId, number, order.vehicleId, order.kind, order.comesBackFrom, ctx.receivedAt],
   );
   await ctx.tx.run('UPDATE vehicle SET seen_at = ? WHERE id = ?', [ctx.receivedAt, order.vehicleId]);
+  await ctx.appendShop(ORDER_OPENED, orderId, { number, kind: order.kind });
   return { orderId, number };
 }
 

@@ -3,7 +3,7 @@ import { Refusal } from '@/core/calc/calculator';
 import { isJob } from '@/core/ledger/order-state';
 import { holesOf } from '../handoff-ready';
 import { command } from './command';
-import { closeOpenClock } from './clock.off';
+import { closeClocksOf } from './clock.off';
 import { id, text } from './fields';
 
 /**
@@ -36,7 +36,7 @@ export const visitClose = command({
         data: { followUpId: row.id, how: 'visit' as const, evidence: order.id, reason: null },
       })),
     );
-    await closeOpenClock(ctx, ctx.person.id, 'done');
+    await closeClocksOf(ctx, order);
     return { closed: answered.length };
   },
 });

@@ -1,6 +1,7 @@
 import { type Db, snapshot } from '../database';
 import { DERIVED_TABLES, rebuildDerived } from '../derive';
 import { CHAIN_START, canonicalJson, chainHash, sha256 } from './canonical';
+import { checkShop } from './verify-shop';
 import { type Mended, NOTHING_MENDED, mendKey, mendedEntries } from './mended';
 
 export interface EntryRow {
@@ -209,8 +210,8 @@ export async function brokenRecord(
     const broken = await walkChain(tx, head, mended);
     if (broken) return broken;
   }
-  const bytes = await checkBytes(tx);
-  if (bytes) return bytes;
+  const found = (await checkBytes(tx)) ?? (await checkShop(tx));
+  if (found) return found;
   const [entries] = await tx.rows<{ count: number }>('SELECT COUNT(*) AS count FROM entry');
   tell(`${heads.length} chains with ${entries!.count} entries walked, photos and documents rehashed.`);
   return null;

@@ -71,9 +71,10 @@ export async function storePhoto(upload: Buffer): Promise<StoredPhoto> {
   const { data, thumbnail, width, height } = await reencode(upload);
   const photoId = randomUUID();
   const kept = await db().run(
-    `INSERT IGNORE INTO photo (id, upload_hash, sha256, width, height, bytes, thumbnail, created_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
-    [photoId, uploadHash, sha256(data), width, height, data, thumbnail, now()],
+    `INSERT IGNORE INTO photo
+       (id, upload_hash, sha256, width, height, bytes, thumbnail, thumbnail_sha256, created_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [photoId, uploadHash, sha256(data), width, height, data, thumbnail, sha256(thumbnail), now()],
   );
   if (kept.affectedRows === 0) {
     const other = (await find())!;

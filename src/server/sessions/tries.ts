@@ -1,6 +1,6 @@
 import { Refusal } from '@/core/calc/calculator';
 import { now } from '../clock';
-import { db, transaction } from '../database';
+import { transaction } from '../database';
 
 /** Five wrong tries are free; then each further one waits twice as long, up to a quarter of an hour. */
 const FREE_TRIES = 5;
@@ -27,10 +27,14 @@ function secondsToWait({ wrong, last_at: lastAt }: TryRow): number {
 async function take(who: string, refused: (before: TryRow) => Refusal | null): Promise<number> {
   const key = who.toLowerCase();
   return transaction(async (tx) => {
-    await tx.run('INSERT IGNORE INTO sign_in_try (who, wrong, last_at) VALUES (?, 0, ?)', [key, now()]);
-    const before = (await tx.row<TryRow>('SELECT wrong, last_at FROM sign_in_try WHERE who = ? FOR UPDATE', [
-      key,
-    ]))!;
+    const look = () =>
+      tx.row<TryRow>('SELECT wrong, last_at FROM sign_in_try WHERE who = ? FOR UPDATE', [key]);
+    // Looked for before it is made: an insert that finds the row would first share its lock, and two sharing deadlock.
+    let before = await look();
+    if (!before) {
+      await tx.run('INSERT IGNORE INTO sign_in_try (who, wrong, last_at) VALUES (?, 0, ?)', [key, now()]);
+      before = (await look())!;
+    }
     const why = refused(before);
     if (why) throw why;
     await tx.run('UPDATE sign_in_try SET wrong = wrong + 1, last_at = ? WHERE who = ?', [now(), key]);
@@ -51,6 +55,6 @@ export const takeSlowingTry = (who: string, field: string): Promise<number> =>
 export const takeOneOf = (most: number, who: string, spent: () => Refusal): Promise<number> =>
   take(who, (before) => (before.wrong >= most ? spent() : null));
 
-export async function clearTries(who: string): Promise<void> {
-  await db().run('DELETE FROM sign_in_try WHERE who = ?', [who.toLowerCase()]);
-}
+/** Whoever was right begins anew. */
+export const clearTries = (who: string) =>
+  transaction((tx) => tx.run('UPDATE sign_in_try SET wrong = 0 WHERE who = ?', [who.toLowerCase()]));

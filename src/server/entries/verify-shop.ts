@@ -1,0 +1,156 @@
+import type { Db } from '../database';
+import { SHOP_CHAIN } from './append';
+import { sha256 } from './canonical';
+
+/**
+ * What stands in rows beside the chains and is not derived from an order's entries, held against what the shop's own chain
+ * says of it: procedures, signatures and who signed, cars, wrenches, contacts, and that no order is gone.
+ */
+
+interface ShopChange {
+  what: string;
+  id: string;
+  facts: Record<string, unknown>;
+}
+
+/** The last word of the shop's chain on each thing of a kind: every fact as it was last said. */
+function lastWords(changes: readonly ShopChange[], what: string): Map<string, Record<string, unknown>> {
+  const words = new Map<string, Record<string, unknown>>();
+  for (const change of changes.filter((one) => one.what === what)) {
+    const said = Object.fromEntries(Object.entries(change.facts).filter(([, value]) => value !== null));
+    words.set(change.id, { ...words.get(change.id), ...said });
+  }
+  return words;
+}
+
+const same = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
+
+async function shopChanges(tx: Db): Promise<ShopChange[]> {
+  const rows = await tx.rows<{ canonical: string }>(
+    "SELECT canonical FROM entry WHERE chain = ? AND kind = 'shop.change' ORDER BY seq",
+    [SHOP_CHAIN],
+  );
+  return rows.map((row) => (JSON.parse(row.canonical) as { data: ShopChange }).data);
+}
+
+async function checkOrders(tx: Db, changes: readonly ShopChange[]): Promise<string | null> {
+  const there = new Set((await tx.rows<{ id: string }>('SELECT id FROM work_order')).map((row) => row.id));
+  const gone = changes.find((one) => one.what === ORDER_OPENED && !there.has(one.id));
+  return gone ? `order ${String(gone.facts.number)} is gone with all its entries.` : null;
+}
+
+async function checkProcedures(tx: Db, changes: readonly ShopChange[]): Promise<string | null> {
+  const rows = await tx.rows<{ procedure_id: string; version: number; hash: string; content: string }>(
+    'SELECT procedure_id, version, hash, content FROM procedure_version',
+  );
+  for (const { procedure_id: id, version, hash, content } of rows)
+    if (sha256(content) !== hash) return `procedure ${id}, version ${version}, was changed.`;
+  for (const { id, facts } of changes.filter((one) => one.what === 'procedure' && one.facts.hash)) {
+    const row = rows.find((one) => one.procedure_id === id && one.version === facts.version);
+    if (row?.hash !== facts.hash)
+      return `procedure ${id}, version ${String(facts.version)}, is gone or another than was saved.`;
+  }
+  return null;
+}
+
+async function checkSignatures(tx: Db): Promise<string | null> {
+  const rows = await tx.rows<{ hash: string; signer_name: string; picture: Buffer }>(
+    'SELECT hash, signer_name, picture FROM signature',
+  );
+  const kept = new Map(rows.map((row) => [row.hash, row]));
+  for (const row of rows) if (sha256(row.picture) !== row.hash) return `signature ${row.hash} was changed.`;
+  const handoffs = await tx.rows<{ id: string; canonical: string }>(
+    "SELECT id, canonical FROM entry WHERE kind = 'handoff'",
+  );
+  // The same drawing twice is kept once, under whoever drew it first.
+  const signers = new Map<string, Set<string>>();
+  for (const { id, canonical } of handoffs) {
+    const { data } = JSON.parse(canonical) as { data: { signatureHash: string; packetHash: string } };
+    if (!data.signatureHash) continue;
+    if (!kept.has(data.signatureHash))
+      return `entry ${id} names a signature ${data.signatureHash} that is not there.`;
+    const paper = await tx.row<{ content: Buffer }>('SELECT content FROM document WHERE hash = ?', [
+      data.packetHash,
+    ]);
+    const { signed } = JSON.parse(paper!.content.toString('utf8')) as { signed?: { by: string } | null };
+    if (signed)
+      signers.set(data.signatureHash, (signers.get(data.signatureHash) ?? new Set()).add(signed.by));
+  }
+  for (const [hash, names] of signers)
+    if (!names.has(kept.get(hash)!.signer_name))
+      return `signature ${hash} was changed: it no longer says who signed.`;
+  return null;
+}
+
+async function checkCars(tx: Db, changes: readonly ShopChange[]): Promise<string | null> {
+  const rows = await tx.rows<Record<string, unknown>>(
+    `SELECT id, body, drive, front_suspension AS frontSuspension, rear_suspension AS rearSuspension,
+       wheelbase_mm AS wheelbaseMm, vin, platform, later, facts FROM vehicle`,
+  );
+  for (const [id, said] of lastWords(changes, 'vehicle')) {
+    const row = rows.find((one) => one.id === id);
+    if (!row) return `car ${id} is gone.`;
+    const off = Object.keys(said).find(
+      (key) =>
+        key in row &&
+        (key === 'wheelbaseMm'
+          ? Math.abs(Number(row[key]) - Number(said[key])) > 0.01
+          : !same(row[key], said[key])),
+    );
+    if (off) return `car ${id} was changed: its "${off}" is not what was written down.`;
+  }
+  return null;
+}
+
+async function checkWrenches(tx: Db, changes: readonly ShopChange[]): Promise<string | null> {
+  const rows = await tx.rows<{ id: string; calibration_due: Date }>('SELECT id, calibration_due FROM wrench');
+  for (const [id, said] of lastWords(changes, 'wrench')) {
+    const row = rows.find((one) => one.id === id);
+    if (!row) return `wrench ${id} is gone.`;
+    if (said.calibrationDue && row.calibration_due.toISOString().slice(0, 10) !== said.calibrationDue)
+      return `wrench ${id} was changed: its calibration date is not what was written down.`;
+  }
+  return null;
+}
+
+/** The hash of a contact in the shop's chain. */
+export const contactHash = (salt: string, contact: { name: string; phone: string; email: string }) =>
+  sha256(`${salt}\n${contact.name}\n${contact.phone}\n${contact.email}`);
+
+async function checkContacts(tx: Db, changes: readonly ShopChange[]): Promise<string | null> {
+  const rows = await tx.rows<{
+    customer_id: string;
+    name: string;
+    phone: string;
+    email: string;
+    salt: string;
+  }>('SELECT customer_id, name, phone, email, salt FROM customer_contact WHERE salt IS NOT NULL');
+  const erased = new Set(changes.filter((one) => one.what === 'contact erased').map((one) => one.id));
+  for (const [id, said] of lastWords(changes, 'customer')) {
+    if (!said.contactHash || erased.has(id)) continue;
+    const row = rows.find((one) => one.customer_id === id);
+    if (!row) return `the contact of customer ${id} is gone.`;
+    if (contactHash(row.salt, row) !== said.contactHash) return `the contact of customer ${id} was changed.`;
+  }
+  return null;
+}
+
+async function checkThumbnails(tx: Db): Promise<string | null> {
+  const row = await tx.row<{ id: string }>(
+    'SELECT id FROM photo WHERE thumbnail_sha256 IS NOT NULL AND SHA2(thumbnail, 256) <> thumbnail_sha256 LIMIT 1',
+  );
+  return row ? `the small picture of photo ${row.id} was changed.` : null;
+}
+
+/** What the shop's chain says of an order when it is opened. */
+export const ORDER_OPENED = 'order opened';
+
+/** @returns the first thing wrong, or null */
+export async function checkShop(tx: Db): Promise<string | null> {
+  const changes = await shopChanges(tx);
+  for (const check of [checkOrders, checkProcedures, checkCars, checkWrenches, checkContacts]) {
+    const found = await check(tx, changes);
+    if (found) return found;
+  }
+  return (await checkSignatures(tx)) ?? checkThumbnails(tx);
+}
