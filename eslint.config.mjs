@@ -2,7 +2,17 @@ import next from 'eslint-config-next';
 import sqlParameters from './scripts/lint/sql-parameters.mjs';
 
 const config = [
-  { ignores: ['.next/**', '.build/**', '.data/**', '.dev-data/**', 'node_modules/**', 'next-env.d.ts', 'test-results/**'] },
+  {
+    ignores: [
+      '.next/**',
+      '.build/**',
+      '.data/**',
+      '.dev-data/**',
+      'node_modules/**',
+      'next-env.d.ts',
+      'test-results/**',
+    ],
+  },
   ...next,
   {
     rules: {

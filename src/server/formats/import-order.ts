@@ -195,9 +195,11 @@ async function keepBytes(tx: Db, file: WorkOrderFile, files: Files): Promise<voi
   }
   for (const photo of file.photos) {
     const bytes = files.get(`photos/${photo.id}.jpg`)!;
+    const thumbnail = await makeThumbnail(bytes);
     const done = await tx.run(
-      `INSERT IGNORE INTO photo (id, upload_hash, sha256, width, height, bytes, thumbnail, created_at)
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+      `INSERT IGNORE INTO photo
+         (id, upload_hash, sha256, width, height, bytes, thumbnail, thumbnail_sha256, created_at)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       [
         photo.id,
         photo.uploadHash,
@@ -205,7 +207,8 @@ async function keepBytes(tx: Db, file: WorkOrderFile, files: Files): Promise<voi
         photo.width,
         photo.height,
         bytes,
-        await makeThumbnail(bytes),
+        thumbnail,
+        sha256(thumbnail),
         new Date(photo.createdAt),
       ],
     );

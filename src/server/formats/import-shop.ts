@@ -15,7 +15,7 @@ type Cell = string | number | boolean | Date | Buffer | null;
 
 const AT_ONCE = 100;
 
-function readRows(files: Files, table: { name: string; columns: string }): Row[] {
+function readRows(files: Files, table: { name: string; columns: string; since?: string }): Row[] {
   const file = files.get(`tables/${table.name}.jsonl`);
   if (!file) throw refused('missing', `The ZIP has no tables/${table.name}.jsonl.`);
   const known = columnsOf(table);
@@ -30,6 +30,7 @@ function readRows(files: Files, table: { name: string; columns: string }): Row[]
       } catch {
         throw refused('row', `Line ${index + 1} of ${table.name} does not read.`);
       }
+      if (row && table.since && !(table.since in row)) row = { ...row, [table.since]: null };
       const names = Object.keys(row ?? {});
       if (names.length !== known.length || names.some((name) => !known.includes(name)))
         throw refused('row', `Line ${index + 1} of ${table.name} does not have the columns it should.`);
@@ -97,7 +98,17 @@ async function insertBytes(into: Into, files: Files): Promise<void> {
               throw refused('photo', `Photo ${key} is no picture.`);
             })
           : null;
-      await insertRows(into, table, [row], [{ [table.bytes]: bytes, ...(thumbnail ? { thumbnail } : {}) }]);
+      await insertRows(
+        into,
+        table,
+        [row],
+        [
+          {
+            [table.bytes]: bytes,
+            ...(thumbnail ? { thumbnail, thumbnail_sha256: sha256(thumbnail) } : {}),
+          },
+        ],
+      );
     }
   }
 }

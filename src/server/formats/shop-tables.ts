@@ -9,7 +9,13 @@ export const SHOP_TABLES = [
   },
   { name: 'person', key: 'id', columns: 'id name roles length_unit torque_unit skills' },
   { name: 'customer', key: 'id', columns: 'id created_at' },
-  { name: 'customer_contact', key: 'customer_id', columns: 'customer_id name phone email no_reminders' },
+  {
+    name: 'customer_contact',
+    key: 'customer_id',
+    columns: 'customer_id name phone email no_reminders salt',
+    // Exports of before have no such column.
+    since: 'salt',
+  },
   {
     name: 'vehicle',
     key: 'id',
