@@ -19,6 +19,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     timezoneId: 'America/Denver',
     screenshot: 'only-on-failure',
+    // What moves is not waited for until it stands still.
+    contextOptions: { reducedMotion: 'reduce' },
     // A press that finds nothing fails by itself, long before its test would.
     actionTimeout: 20_000,
     launchOptions: {

@@ -381,7 +381,9 @@ export class DemoJob {
   }
 
   async driven(distance: number): Promise<this> {
-    const { unit, odometer } = this.plan;
+    const { unit } = this.plan;
+    const came = (await this.state()).intake!.data.odometer;
+    const odometer = 'value' in came ? came.value : this.plan.odometer;
     await this.act('road.out', { odometer: { value: odometer + 6, unit } }, this.plan.tech, 22);
     await this.act(
       'road.in',

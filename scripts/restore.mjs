@@ -1,11 +1,11 @@
 /**
  * `npm run restore FILE`: a backup into an empty place (the folder of `WRENCHWISE_DATA`, else `.data`). Everything in it is
- * checked: the file against its hash, every chain against its head, what is derived against the entries. What does not
- * hold is named, and the place stays empty.
+ * checked: the file against its hash, every chain against its head, what is derived against the entries. A record that
+ * does not hold is set aside with a note, and the place stays empty.
  */
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { createReadStream, existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { createReadStream, existsSync, mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip } from 'node:zlib';
@@ -45,6 +45,18 @@ async function load(address) {
     throw new Error(said.trim() || 'the database refused it');
 }
 
+/**
+ * A record that does not hold is not served, and not thrown away either: it may be all there is. It is put beside the place
+ * it was meant for, with a note of what is wrong. @returns the sentence for the person
+ */
+function setAside(why) {
+  const stamp = new Date().toISOString().replace(/[:.]/g, '-').slice(0, 19);
+  const aside = `${dataDir}-not-whole-${stamp}`;
+  renameSync(dataDir, aside);
+  writeFileSync(path.join(aside, 'NOT-WHOLE.txt'), `${why}\n`, { mode: 0o600 });
+  return `The backup was read in and its record does not hold: ${why.trim()} All of it is kept in ${aside}, with a note of what is wrong; nothing is served from there.`;
+}
+
 async function main() {
   plan(5);
   const told = check();
@@ -61,7 +73,11 @@ async function main() {
     say('Database: reading it in');
     await load(database.address);
     say(`Schema: ${await cli('Bringing the schema up to date', 'migrate', [], dataDir)}`);
-    say(`Record: ${(await cli('Walking the chains', 'verify', [], dataDir)).split('\n').pop()}`);
+    const walked = await cli('Walking the chains', 'verify', [], dataDir).catch(async (error) => {
+      await database.stop();
+      throw new InTheWay(setAside(String(error.message)));
+    });
+    say(`Record: ${walked.split('\n').pop()}`);
     await cli('Ending what was open', 'end-sessions', [], dataDir);
     writeFileSync(
       path.join(dataDir, 'shop.json'),

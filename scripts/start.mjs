@@ -107,6 +107,44 @@ async function fillShop(shop, database) {
   return null;
 }
 
+/** A web server that dies so soon after its start, and again, is not brought back for ever. */
+const SOON_MS = 10_000;
+const MOST_SOON = 3;
+let web;
+let diedSoon = 0;
+
+/** Starts the web server; one that dies by itself is started again, as the database is. */
+async function serve() {
+  const began = Date.now();
+  web = await startWeb({
+    port,
+    dataDir,
+    env: wantsLan ? { WRENCHWISE_LAN: '1' } : {},
+    onExit: (status) => void serveAgain(status, began),
+  });
+  writeFileSync(
+    files.run,
+    JSON.stringify({ start: process.pid, startedWith: startTime(process.pid), web: web.pid, port }),
+  );
+}
+
+async function serveAgain(status, began) {
+  // One that never came up is told of by whoever waits for it.
+  if (stopping || !web) return;
+  diedSoon = Date.now() - began < SOON_MS ? diedSoon + 1 : 0;
+  console.error(`The web server stopped by itself (${status ?? 'killed'}): starting it again.`);
+  try {
+    if (diedSoon >= MOST_SOON) throw new InTheWay('It stopped again and again.');
+    await serve();
+    console.log('The web server is back.');
+  } catch (error) {
+    if (stopping) return;
+    console.error(`${error.message} Everything acknowledged is kept: start again.`);
+    await stopEverything();
+    process.exit(1);
+  }
+}
+
 async function main() {
   plan(7);
   const began = Date.now();
@@ -135,23 +173,8 @@ async function main() {
   const code = await fillShop(chosenShop(), database);
   say(building ? 'Application: building (half a minute)' : 'Application: built already');
   await building;
-  const web = await startWeb({
-    port,
-    dataDir,
-    env: wantsLan ? { WRENCHWISE_LAN: '1' } : {},
-    onExit: (status) => {
-      if (stopping) return;
-      console.error(
-        `The web server stopped by itself (${status ?? 'killed'}): start again; everything acknowledged is kept.`,
-      );
-      void stopEverything().then(() => process.exit(1));
-    },
-  });
-  toStop.push(web.stop);
-  writeFileSync(
-    files.run,
-    JSON.stringify({ start: process.pid, startedWith: startTime(process.pid), web: web.pid, port }),
-  );
+  await serve();
+  toStop.push(() => web?.stop());
   say(`Serving after ${Math.round((Date.now() - began) / 1000)} s`);
   console.log(`\n  Wrenchwise Ledger  http://127.0.0.1:${port}\n`);
   if (wantsLan) {

@@ -52,9 +52,20 @@ export async function jsonOf(request: Request, most: number): Promise<Record<str
   return value as Record<string, unknown>;
 }
 
-/** A body that has to be a form with files. @throws Refusal when it is none, or too large */
-export async function formOf(request: Request, most: number, field = 'file'): Promise<FormData> {
-  const bytes = await bytesOf(request, most, field);
+/**
+ * A body that has to be a form with files.
+ * @param said what is said to somebody whose file is too large
+ * @throws Refusal when it is none, or too large
+ */
+export async function formOf(
+  request: Request,
+  most: number,
+  field = 'file',
+  said?: string,
+): Promise<FormData> {
+  const bytes = await bytesOf(request, most, field).catch((error: unknown) => {
+    throw said && error instanceof Refusal ? new Refusal(error.code, said, field) : error;
+  });
   const type = request.headers.get('content-type') ?? '';
   try {
     return await new Response(bytes, { headers: { 'content-type': type } }).formData();

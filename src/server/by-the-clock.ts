@@ -1,3 +1,4 @@
+import { cleanUp } from './clean';
 import { now } from './clock';
 import { sendQueued } from './messages/send';
 import { queueReminders } from './messages/remind';
@@ -8,6 +9,9 @@ import { takeRackFiles } from './rack/inbox';
 const STEP_MS = 2000;
 /** Reminders are looked for this often; messages and the rack's folder at every step. */
 const REMIND_EVERY_MS = 60_000;
+
+/** What only grows is cleaned this often. */
+const CLEAN_EVERY_MS = 10 * 60_000;
 
 /** One round of what the shop's machine does by itself. Several servers may do it at once. */
 export async function clockRound(at: Date, remind: boolean): Promise<void> {
@@ -24,11 +28,16 @@ export function startClock(): void {
   if (held.wrenchwiseClock || process.env.WRENCHWISE_NO_CLOCK) return;
   held.wrenchwiseClock = true;
   let lastReminded = 0;
+  let lastCleaned = 0;
   const round = async () => {
     try {
       const remind = Date.now() - lastReminded >= REMIND_EVERY_MS;
       await clockRound(now(), remind);
       if (remind) lastReminded = Date.now();
+      if (Date.now() - lastCleaned >= CLEAN_EVERY_MS) {
+        await cleanUp(db(), now());
+        lastCleaned = Date.now();
+      }
     } catch (error) {
       const code = (error as { code?: string }).code;
       // The database is being started or stopped: the next round finds it.

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { cleanUp } from '@/server/clean';
 import { commands } from '@/server/commands';
 import { execute } from '@/server/commands/execute';
 import { closePool, db, transaction } from '@/server/database';
@@ -306,4 +307,21 @@ describe('devices and sign-out', () => {
     await db().run('DELETE FROM device_key WHERE device_id = ?', [tablet.deviceId]);
     expect(refusal((await tablet.send(move)) as never).code).toBe('no-key');
   });
+});
+
+test('what only grows is cleaned by its time; the record stays, and knows a command again whose answer is gone', async () => {
+  const { orderId } = await onTheLift('CLEAN 1');
+  const id = randomUUID();
+  const input = { orderId, text: 'an old doubt', photoId: null, byDay: '2030-01-01', byDistance: null };
+  expect((await give(shop, 'Ilse', 'watch.add', input, id)).ok).toBe(true);
+  const years = (count: number) => new Date(Date.parse(DAY) + count * 366 * 86_400_000);
+  const entries = await entriesOf(db(), orderId);
+  // Within its time it stays; long after it goes.
+  await cleanUp(db(), new Date(Date.parse(DAY) + 86_400_000));
+  expect(await db().row('SELECT id FROM command_done WHERE id = ?', [id])).not.toBeNull();
+  while ((await cleanUp(db(), years(3))) > 0);
+  expect(await db().row('SELECT id FROM command_done WHERE id = ?', [id])).toBeNull();
+  expect(await db().row('SELECT id_hash FROM session LIMIT 1')).toBeNull();
+  expect(refusal(await give(shop, 'Ilse', 'watch.add', input, id)).code).toBe('recorded');
+  expect(await entriesOf(db(), orderId)).toEqual(entries);
 });

@@ -142,3 +142,15 @@ test('signing stops the clocks of that order and no others; a signature that is 
   expect(open.map((row) => row.order_id)).toContain(other.orderId);
   expect(open.map((row) => row.order_id)).not.toContain(job.orderId);
 });
+
+test('a dial that shows less than at intake is asked about, and kept when it is so', async () => {
+  const { orderId } = await onTheLift('ONE 7');
+  const report = (value: number, more: object = {}) =>
+    give(shop, 'Teodor', 'odometer.report', { orderId, odometer: { value, unit: 'mi' }, ...more });
+  expect(refusal(await report(39_000))).toMatchObject({ code: 'confirm', field: 'odometer.value' });
+  expect((await report(39_000, { confirmed: true })).ok).toBe(true);
+  // The same distance in the other unit is no less.
+  expect(
+    (await give(shop, 'Teodor', 'odometer.report', { orderId, odometer: { value: 64_380, unit: 'km' } })).ok,
+  ).toBe(true);
+});

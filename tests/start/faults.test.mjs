@@ -4,11 +4,12 @@
  */
 import assert from 'node:assert/strict';
 import { spawn, spawnSync } from 'node:child_process';
-import { randomUUID } from 'node:crypto';
-import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { createHash, randomUUID } from 'node:crypto';
+import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { after, before, test } from 'node:test';
+import { gunzipSync, gzipSync } from 'node:zlib';
 import { startDatabase } from '../../scripts/lib/database.mjs';
 import { FaultShop, root, sleep } from './hands.mjs';
 
@@ -264,6 +265,19 @@ test(
     } finally {
       await database.stop();
     }
+    // A backup whose record does not hold is set aside with a note; it is neither served nor thrown away.
+    const forged = path.join(place, 'forged.sql.gz');
+    const text = gunzipSync(readFileSync(file)).toString('latin1');
+    writeFileSync(forged, gzipSync(Buffer.from(text.replace('write ', 'wrote '), 'latin1')));
+    const told = JSON.parse(readFileSync(`${file}.json`, 'utf8'));
+    const sha256 = createHash('sha256').update(readFileSync(forged)).digest('hex');
+    writeFileSync(`${forged}.json`, JSON.stringify({ ...told, sha256 }));
+    const broken = await run('restore.mjs', [forged], path.join(place, 'broken'));
+    assert.equal(broken.code, 1);
+    assert.match(broken.said, /its record does not hold: .*was changed/);
+    assert.ok(!existsSync(path.join(place, 'broken')));
+    const aside = readdirSync(place).find((name) => name.startsWith('broken-not-whole-'));
+    assert.match(readFileSync(path.join(place, aside, 'NOT-WHOLE.txt'), 'utf8'), /was changed/);
     // A file that was touched is refused, and the place stays empty.
     writeFileSync(file, 'not it', { flag: 'a' });
     const other = path.join(place, 'other');

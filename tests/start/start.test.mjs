@@ -121,6 +121,27 @@ test(
   },
 );
 
+test('a web server that dies is started again by itself', { timeout: 120_000 }, async () => {
+  const runFile = path.join(dataDir, 'run.json');
+  const { web } = JSON.parse(readFileSync(runFile, 'utf8'));
+  process.kill(web, 'SIGKILL');
+  const until = Date.now() + 60_000;
+  let alive = false;
+  while (!alive && Date.now() < until) {
+    const now = JSON.parse(readFileSync(runFile, 'utf8')).web;
+    alive =
+      now !== web &&
+      (await fetch(`http://127.0.0.1:${port}/api/alive`).then(
+        (r) => r.ok,
+        () => false,
+      ));
+    if (!alive) await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  assert.ok(alive, 'it did not come back');
+  const input = { orderId, odometer: { value: 1201, unit: 'km' } };
+  assert.equal((await give('odometer.report', input)).ok, true);
+});
+
 test(
   'server and start script killed: the next start finds the database and every acknowledged entry',
   { timeout: 180_000 },
@@ -180,3 +201,13 @@ test(
     assert.equal(await shop.ended, 0);
   },
 );
+
+test('a port that is none is said in a sentence, and nothing is begun', { timeout: 60_000 }, async () => {
+  for (const given of ['abc', '0', '70000', '30.5']) {
+    const other = path.join(path.dirname(dataDir), 'no port');
+    const shop = start(given, [], { WRENCHWISE_DATA: other });
+    assert.equal(await shop.ended, 1);
+    assert.match(shop.said(), new RegExp(`"${given}" is no port: give a number`));
+    assert.equal(findServer(path.join(other, 'db')), null);
+  }
+});

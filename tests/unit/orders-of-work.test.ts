@@ -23,7 +23,7 @@ import { ShopFloor } from '../support/shop-floor';
  */
 
 const ORDERS = 300;
-const ORDERS_OF_A_WAY = 25;
+const ORDERS_OF_A_WAY = 10;
 
 const runOf = (id: string, ways: string[] = []): RunDocument => ({
   ...assembleRun([{ procedure: libraryFile(id), hash: id, prefix: 'X', ways }], {}),

@@ -92,6 +92,7 @@ export function VisitButton({
 /** A reading the customer gave by phone. */
 function OdometerTold({ orderId, unit }: { orderId: string; unit: 'km' | 'mi' }) {
   const report = useCommand('odometer.report');
+  const asked = report.errors.some((error) => error.code === 'confirm');
   const [open, setOpen] = useState(false);
   return (
     <>
@@ -107,15 +108,17 @@ function OdometerTold({ orderId, unit }: { orderId: string; unit: 'km' | 'mi' })
         <form
           onSubmit={async (event) => {
             event.preventDefault();
-            if (await report.give({ orderId, odometer: odometerFrom(fieldsOf(event.currentTarget)) }))
-              setOpen(false);
+            const odometer = odometerFrom(fieldsOf(event.currentTarget));
+            if (await report.give({ orderId, odometer, confirmed: asked })) setOpen(false);
           }}
         >
           <Errors errors={report.errors}>
             <OdometerFields unit={unit} />
             <FormErrors errors={report.errors} shown={['odometer.value', 'odometer.unread']} />
           </Errors>
-          <button className="btn btn-pen mt-4 w-full">Keep it</button>
+          <button className="btn btn-pen mt-4 w-full">
+            {asked ? 'The dial shows less: keep it' : 'Keep it'}
+          </button>
         </form>
       </Dialog>
     </>

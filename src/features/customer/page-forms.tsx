@@ -18,13 +18,14 @@ import {
 export function TellOdometer({ unit }: { unit: 'km' | 'mi' }) {
   const { give, busy, errors } = useCommand('odometer.report');
   const [told, setTold] = useState(false);
+  const asked = errors.some((error) => error.code === 'confirm');
   return (
     <form
       onSubmit={async (event) => {
         event.preventDefault();
         const form = event.currentTarget;
         setTold(false);
-        if (await give({ odometer: odometerFrom(fieldsOf(form)) })) {
+        if (await give({ odometer: odometerFrom(fieldsOf(form)), confirmed: asked })) {
           form.reset();
           setTold(true);
         }
@@ -35,7 +36,7 @@ export function TellOdometer({ unit }: { unit: 'km' | 'mi' }) {
         <FormErrors errors={errors} shown={['odometer.value', 'odometer.unread']} />
       </Errors>
       <button className="btn mt-3 min-h-14 w-full" disabled={busy}>
-        Tell the shop
+        {asked ? 'It shows less: tell the shop' : 'Tell the shop'}
       </button>
       {told && (
         <p role="status" className="mt-2 font-semibold">

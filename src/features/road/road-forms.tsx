@@ -22,12 +22,13 @@ const ODOMETER_FIELDS = ['odometer.value', 'odometer.unread'];
 
 export function RoadOutForm({ orderId, unit }: { orderId: string; unit: 'km' | 'mi' }) {
   const { give, busy, errors } = useCommand('road.out');
+  const asked = errors.some((error) => error.code === 'confirm');
   return (
     <form
       className="max-w-xl"
       onSubmit={(event) => {
         event.preventDefault();
-        void give({ orderId, odometer: odometerFrom(fieldsOf(event.currentTarget)) });
+        void give({ orderId, odometer: odometerFrom(fieldsOf(event.currentTarget)), confirmed: asked });
       }}
     >
       <Errors errors={errors}>
@@ -35,7 +36,7 @@ export function RoadOutForm({ orderId, unit }: { orderId: string; unit: 'km' | '
         <FormErrors errors={errors} shown={ODOMETER_FIELDS} />
       </Errors>
       <button className="btn btn-pen mt-4 min-h-14 w-full" disabled={busy}>
-        Take it out
+        {asked ? 'The dial shows less: take it out' : 'Take it out'}
       </button>
     </form>
   );

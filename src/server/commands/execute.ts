@@ -89,6 +89,7 @@ async function untilAnswered<T>(work: () => Promise<T>): Promise<T> {
   }
 }
 
+const entryOf = (id: string) => db().row('SELECT id FROM entry WHERE id = ?', [id]);
 const wasDone = (id: string) => db().row('SELECT id FROM command_done WHERE id = ?', [id]);
 
 /** Moves of a tablet from which the lead has taken lowering back no longer move the car. */
@@ -182,6 +183,9 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
     return { ok: true, answer };
   } catch (error) {
     if (error instanceof Refusal) return one(error.code, error.message, error.field);
+    // Its answer was cleaned away long ago, and it is known again by the entry it made.
+    if ((error as { code?: string }).code === 'ER_DUP_ENTRY' && (await entryOf(id)))
+      return one('recorded', 'This was recorded long ago under the same id: load the page again.');
     throw error;
   }
 }

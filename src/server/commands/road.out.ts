@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
+import { dialAsks } from '@/core/ledger/dial-asks';
 import type { Odometer } from '@/core/ledger/entries';
 import { judgeHands } from '@/core/ledger/hands';
 import { onTheRoad } from '@/core/ledger/order-state';
@@ -13,11 +14,13 @@ import { id, odometer } from './fields';
 export const roadOut = command({
   name: 'road.out',
   who: ['tech'],
-  input: Joi.object<{ orderId: string; odometer: Odometer }>({
+  input: Joi.object<{ orderId: string; odometer: Odometer; confirmed: boolean }>({
     orderId: id().required(),
     odometer: odometer(),
+    /** A dial that shows less than at intake was looked at again. */
+    confirmed: Joi.boolean().default(false),
   }),
-  async run(ctx, { orderId, odometer: read }) {
+  async run(ctx, { orderId, odometer: read, confirmed }) {
     const order = await ctx.runningOrder(orderId);
     const step = order.document.steps.find((candidate) => candidate.phase === 'road' && candidate.drive);
     if (!step) throw new Refusal('no-step', 'This run has no road test.', 'orderId');
@@ -27,6 +30,8 @@ export const roadOut = command({
     if (refused[0])
       throw new Refusal(refused[0].code, refused.map((reason) => reason.message).join(' '), 'orderId');
     refuse(judgeHands(order.state.hands, ctx.deviceId, { lowers: true, opens: false }), 'orderId');
+    const asks = confirmed ? null : dialAsks(order.state, read);
+    if (asks) throw new Refusal('confirm', asks, 'odometer.value');
     await refuseAgainstOthers(ctx.tx, order, 'drive');
     await ctx.append(order.id, { kind: 'road.out', data: { odometer: read } });
     return {};

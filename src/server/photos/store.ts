@@ -5,6 +5,7 @@ import { now } from '../clock';
 import { db } from '../database';
 import { sha256 } from '../entries/canonical';
 
+export const PICTURE_TOO_LARGE = 'A picture may be 25 MB at most: take it smaller.';
 export const LARGEST_UPLOAD = 25 * 1024 * 1024;
 const LONG_SIDE = 2560;
 const QUALITY = 82;
@@ -57,7 +58,7 @@ async function reencode(upload: Buffer) {
  */
 export async function storePhoto(upload: Buffer): Promise<StoredPhoto> {
   if (upload.length > LARGEST_UPLOAD) {
-    throw new Refusal('too-large', 'A picture may be 25 MB at most: take it smaller.', 'file');
+    throw new Refusal('too-large', PICTURE_TOO_LARGE, 'file');
   }
   if (upload.length === 0) throw unreadable();
   const uploadHash = sha256(upload);

@@ -4,12 +4,12 @@ import { sha256 } from '@/server/entries/canonical';
 import { changing, currentDevice, json } from '@/server/http';
 import { signedBy } from '@/server/outbox/keys';
 import { addressOf, countFor } from '@/server/sessions/rate';
-import { LARGEST_UPLOAD, storePhoto } from '@/server/photos/store';
+import { LARGEST_UPLOAD, PICTURE_TOO_LARGE, storePhoto } from '@/server/photos/store';
 
 /** Takes a picture a tablet queued: its person signed the hash of its bytes there. */
 export const POST = changing(async (request) => {
   await countFor('upload', addressOf(request));
-  const form = await formOf(request, LARGEST_UPLOAD + FORM_AROUND);
+  const form = await formOf(request, LARGEST_UPLOAD + FORM_AROUND, 'file', PICTURE_TOO_LARGE);
   const [file, hash, personId, signature] = ['file', 'hash', 'personId', 'signature'].map((name) =>
     form.get(name),
   );
