@@ -59,7 +59,8 @@ export function SetAside({ refused, document }: { refused: Waiting[]; document: 
             <li key={move.id} className="border-b border-rule py-3 text-[1.15rem]">
               <p className="font-semibold">{told(move)}</p>
               <p className="text-soft">
-                {new Date(move.at).toLocaleString()}: {move.aside}
+                {new Date(move.at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}:{' '}
+                {move.aside}
               </p>
               <div className="mt-2 flex flex-wrap gap-3">
                 <button
