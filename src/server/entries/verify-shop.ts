@@ -1,6 +1,6 @@
 import type { Db } from '../database';
 import { SHOP_CHAIN } from './append';
-import { sha256 } from './canonical';
+import { canonicalJson, sha256 } from './canonical';
 
 /**
  * What stands in rows beside the chains and is not derived from an order's entries, held against what the shop's own chain
@@ -23,7 +23,7 @@ function lastWords(changes: readonly ShopChange[], what: string): Map<string, Re
   return words;
 }
 
-const same = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other);
+const same = (one: unknown, other: unknown) => canonicalJson(one) === canonicalJson(other);
 
 async function shopChanges(tx: Db): Promise<ShopChange[]> {
   const rows = await tx.rows<{ canonical: string }>(
