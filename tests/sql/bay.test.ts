@@ -160,7 +160,10 @@ describe('a visit at the counter', () => {
     expect(last!.data).toMatchObject({ recheck: false, place: 'front.right.tie-rod-jam-nut' });
     await visit.driven(4);
     await visit.work({});
-    expect(await give(shop, 'Brannoch', 'visit.close', { orderId, note: '' })).toMatchObject({ ok: true });
+    // It was opened to be aligned: closed without a sheet only with the reason.
+    const close = (note: string) => give(shop, 'Brannoch', 'visit.close', { orderId, note });
+    expect(refusal(await close(''))).toMatchObject({ code: 'reading', field: 'note' });
+    expect(await close('the rack is down until Friday')).toMatchObject({ ok: true });
   });
 });
 

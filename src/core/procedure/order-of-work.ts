@@ -1,5 +1,5 @@
 import { type RunDocument, type RunState, placedName, stepPlace } from './run-state';
-import { type OneEnd, PHASES, type Step, endsOf } from './types';
+import { type OneEnd, PHASES, type Step, type Support, endsOf } from './types';
 
 /** What the listed order and the wheels ask of a move, beside what the step itself names. */
 
@@ -36,6 +36,20 @@ export function earlierStepsOnTheSame(run: RunDocument, state: RunState, step: S
   return (listedBefore(run).get(step.id) ?? []).filter((earlier) => isLeft(state, earlier));
 }
 
+/** Steps listed before this one that are still to do, from taking down on, at an end they share, and ask how it stands. */
+function leftBefore(run: RunDocument, state: RunState, step: Step): (Step & { needs: Support[] })[] {
+  const ends = endsOf(step);
+  return run.steps
+    .slice(0, stepPlace(run, step.id))
+    .filter(
+      (earlier): earlier is Step & { needs: Support[] } =>
+        isLeft(state, earlier) &&
+        PHASES.indexOf(earlier.phase) >= TAKING_DOWN &&
+        earlier.needs !== undefined &&
+        endsOf(earlier).some((end) => ends.includes(end)),
+    );
+}
+
 /**
  * Steps that can be done as the car stands now and no longer once this one has brought it to another support: an arm pivot
  * cracked with the weight on, hoses looked at in full droop. They come first.
@@ -43,37 +57,19 @@ export function earlierStepsOnTheSame(run: RunDocument, state: RunState, step: S
 export function stepsThatNeedItAsItStands(run: RunDocument, state: RunState, step: Step): Step[] {
   const { sets } = step;
   if (!sets) return [];
-  const ends = endsOf(step);
-  return run.steps
-    .slice(0, stepPlace(run, step.id))
-    .filter(
-      (earlier) =>
-        isLeft(state, earlier) &&
-        PHASES.indexOf(earlier.phase) >= TAKING_DOWN &&
-        earlier.needs !== undefined &&
-        !earlier.needs.includes(sets) &&
-        endsOf(earlier).some((end) => ends.includes(end)) &&
-        endsOf(earlier).every((end) => earlier.needs!.includes(state.car.support[end])),
-    );
+  return leftBefore(run, state, step).filter(
+    (earlier) =>
+      !earlier.needs.includes(sets) &&
+      endsOf(earlier).every((end) => earlier.needs.includes(state.car.support[end])),
+  );
 }
 
 /** Work behind a wheel that this step would put on: it comes first, since it is done in the air with the wheel off. */
 export function stepsBehindTheWheel(run: RunDocument, state: RunState, step: Step): Step[] {
-  const wheels = run.items.filter(
+  const puts = run.items.some(
     (item) => item.place?.endsWith('.wheel') && step.closes?.includes(item.id) && state.car.open.has(item.id),
   );
-  if (!wheels.length) return [];
-  const ends = endsOf(step);
-  return run.steps
-    .slice(0, stepPlace(run, step.id))
-    .filter(
-      (earlier) =>
-        isLeft(state, earlier) &&
-        PHASES.indexOf(earlier.phase) >= TAKING_DOWN &&
-        earlier.needs !== undefined &&
-        !earlier.needs.includes('on-wheels') &&
-        endsOf(earlier).some((end) => ends.includes(end)),
-    );
+  return puts ? leftBefore(run, state, step).filter((earlier) => !earlier.needs.includes('on-wheels')) : [];
 }
 
 /**

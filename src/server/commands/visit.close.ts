@@ -1,10 +1,20 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
-import { isJob } from '@/core/ledger/order-state';
+import { type OrderState, isJob } from '@/core/ledger/order-state';
 import { holesOf } from '../handoff-ready';
 import { command } from './command';
 import { closeClocksOf } from './clock.off';
 import { id, text } from './fields';
+
+/** What a visit was opened to read and has not, in words; null where it has, or was opened for something else. */
+function readingOwed(state: OrderState): string | null {
+  const kind = state.intake?.data.orderKind;
+  if (kind === 'settled-heights' && !state.heights.length)
+    return 'It was opened to measure its heights, and they are not measured.';
+  if (kind === 'alignment' && !state.alignments.length)
+    return 'It was opened to be aligned, and there is no sheet.';
+  return null;
+}
 
 /**
  * Closes a re-torque visit on its evidence: every fastener of the run clicked. It closes the come-backs all of whose
@@ -19,6 +29,9 @@ export const visitClose = command({
     if (isJob(order.state)) throw new Refusal('job', 'A job is closed by its handoff.', 'orderId');
     const [hole] = await holesOf(ctx.tx, order);
     if (hole) throw new Refusal(hole.code, hole.text, 'orderId');
+    const owed = readingOwed(order.state);
+    if (owed && !note.trim())
+      throw new Refusal('reading', `${owed} Or write down why it is closed without.`, 'note');
     const clicked = new Set(order.state.torques.map((entry) => entry.data.place));
     const open = await ctx.tx.rows<{ id: string; places: string[]; order_id: string }>(
       'SELECT id, places, order_id FROM follow_up WHERE vehicle_id = ? AND closed_by IS NULL',

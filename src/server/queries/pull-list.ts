@@ -1,10 +1,11 @@
 import { Refusal } from '@/core/calc/calculator';
+import { answersMissing } from '@/core/ledger/before-start';
 import { type OrderState, linesMissing, offersOpen } from '@/core/ledger/order-state';
 import { type Chosen, assembleRun, conflictsOf } from '@/core/procedure/assemble';
 import type { ValueConflict } from '@/core/procedure/merge';
 import type { RunDocument } from '@/core/procedure/engine';
 import { prefixOf } from '@/core/procedure/letters';
-import { type PullList, pullList } from '@/core/procedure/pull-list';
+import { type PullList, type StartHole, pullList } from '@/core/procedure/pull-list';
 import { shopDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
 import { procedureById } from '../procedures';
@@ -25,7 +26,7 @@ export async function chosenProcedures(tx: Db, named: { id: string; ways: string
 /** A run's pull list, held against the shop's tools and wrenches and the order's parts. */
 export async function pullListFor(tx: Db, run: RunDocument, state: OrderState, at: Date): Promise<PullList> {
   const [shop, tools, shopWrenches] = await Promise.all([readShop(tx), shopTools(tx), wrenches(tx)]);
-  return pullList(
+  const list = pullList(
     run,
     {
       tools,
@@ -35,6 +36,8 @@ export async function pullListFor(tx: Db, run: RunDocument, state: OrderState, a
     linesMissing(state).map(({ name, phase }) => ({ name, phase })),
     offersOpen(state).map((offer) => offer.entry.data.text),
   );
+  const answers = answersMissing(state).map((text): StartHole => ({ code: 'approval', text, hard: false }));
+  return { ...list, holes: [...answers, ...list.holes] };
 }
 
 export interface StartPreview {
