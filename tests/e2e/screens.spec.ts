@@ -1,23 +1,31 @@
 import { randomUUID } from 'node:crypto';
 import AxeBuilder from '@axe-core/playwright';
-import { type Page, expect, request, test } from '@playwright/test';
+import { type Page, expect, test } from '@playwright/test';
 import { db } from '../../src/server/database';
 import { signIn, signInBy } from './hands';
 
-type Cookies = Awaited<ReturnType<Awaited<ReturnType<typeof request.newContext>>['storageState']>>;
-
-/** Signed in once a worker; each test begins from what the browser would have kept of it. */
-const signedIn = test.extend<object, { owner: Cookies }>({
-  owner: [
-    async ({}, hand) => {
-      const door = await request.newContext({ baseURL: process.env.BASE_URL });
-      await signInBy(door, 'Odalys');
-      await hand(await door.storageState());
-      await door.dispose();
+/**
+ * One browser a worker, signed in once: it has what every screen loads already, as a tablet in the shop has, and a screen is
+ * judged in the time it takes to look at it.
+ */
+const signedIn = test.extend<{ page: Page }, { desk: Page }>({
+  desk: [
+    async ({ browser }, hand) => {
+      const context = await browser.newContext({
+        baseURL: process.env.BASE_URL,
+        timezoneId: 'America/Denver',
+        reducedMotion: 'reduce',
+      });
+      await signInBy(context.request, 'Odalys');
+      await hand(await context.newPage());
+      await context.close();
     },
     { scope: 'worker' },
   ],
-  storageState: ({ owner }, hand) => hand(owner),
+  page: async ({ desk }, hand) => {
+    await desk.setViewportSize({ width: 1280, height: 800 });
+    await hand(desk);
+  },
 });
 
 async function serious(page: Page): Promise<string[]> {
