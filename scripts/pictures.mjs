@@ -11,7 +11,7 @@ const DESK = { width: 1280, height: 800 };
 const TABLET = { width: 820, height: 1180 };
 
 const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
+  executablePath: '/usr/bin/chromium-headless-shell',
   args: [
     '--disable-gpu',
     '--font-render-hinting=none',
