@@ -3,7 +3,8 @@ import { formatTape } from '../src/core/calc/tape.format';
 import { parseTape } from '../src/core/calc/tape.parse';
 import { drawsFrom, normalFrom } from '../src/core/draws';
 import type { Entry, EntryOf } from '../src/core/ledger/entries';
-import { type Db, db, transaction } from '../src/server/database';
+import { type Db, type Value, db, transaction } from '../src/server/database';
+import { insertMany } from '../src/server/insert-many';
 import { deriveOrder } from '../src/server/derive';
 import { CHAIN_START, canonicalJson, chainHash } from '../src/server/entries/canonical';
 import { buildPacket } from '../src/server/documents/packet';
@@ -240,18 +241,6 @@ function closeWhatIsOpen(orders: ReturnType<typeof tellAgain>['orders'], seed: s
     } as Entry);
 }
 
-const BATCH = 400;
-
-async function insertMany(tx: Db, table: string, columns: string[], rows: unknown[][]): Promise<void> {
-  for (let at = 0; at < rows.length; at += BATCH) {
-    const some = rows.slice(at, at + BATCH);
-    await tx.run(
-      `INSERT INTO ${table} (${columns.join(', ')}) VALUES ${some.map(() => `(${columns.map(() => '?').join(', ')})`).join(', ')}`,
-      some.flat() as never[],
-    );
-  }
-}
-
 interface Chain {
   orderId: string;
   count: number;
@@ -259,7 +248,7 @@ interface Chain {
 }
 
 /** Links entries onto a chain. @returns their rows; the chain goes on from the last */
-function linked(chain: Chain, entries: Entry[]): unknown[][] {
+function linked(chain: Chain, entries: Entry[]): Value[][] {
   return entries.map((entry) => {
     chain.count += 1;
     const whole = { ...entry, chain: chain.orderId, seq: chain.count };
@@ -342,7 +331,7 @@ async function writeTelling(
     '',
   ]);
   const columns = Object.keys(vehicle);
-  const values: Record<string, unknown> = {
+  const values: Record<string, Value> = {
     ...vehicle,
     id: again.vehicleId,
     customer_id: again.customerId,
@@ -353,7 +342,7 @@ async function writeTelling(
     created_at: from,
     seen_at: from,
   };
-  await insertMany(tx, 'vehicle', columns, [columns.map((column) => values[column])]);
+  await insertMany(tx, 'vehicle', columns, [columns.map((column) => values[column]!)]);
   let entries = 0;
   for (const [at, order] of again.orders.entries()) {
     await tx.run(

@@ -126,7 +126,7 @@ function leaveNode(): void {
   known.at = (known.at + 1) % known.pools.length;
 }
 
-type Value = string | number | boolean | Date | Buffer | null;
+export type Value = string | number | boolean | Date | Buffer | null;
 
 /** Something that runs SQL: the pool, or the connection of a transaction. */
 export interface Db {

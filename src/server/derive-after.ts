@@ -2,6 +2,7 @@ import { type OrderState, kitsOf } from '@/core/ledger/order-state';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import type { Db } from './database';
 import { loadOrder } from './entries/order';
+import { insertMany } from './insert-many';
 
 /** What is derived from the entries of aligning, handing over and coming back. */
 
@@ -156,21 +157,21 @@ export async function deriveKitFacts(tx: Db, order: OrderRow, state: OrderState)
   const vehicle = await tx.row<{ platform: string }>('SELECT platform FROM vehicle WHERE id = ?', [
     order.vehicle_id,
   ]);
-  for (const kit of kits) {
-    for (const fact of facts) {
-      await tx.run(
-        'INSERT INTO kit_fact (fact_id, order_id, kit, platform, what, words, detail, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
-        [
-          `${kits.indexOf(kit)} ${fact.id}`,
-          order.id,
-          kit,
-          vehicle?.platform ?? '',
-          fact.what,
-          fact.words.slice(0, 500),
-          JSON.stringify(fact.detail),
-          new Date(fact.at),
-        ],
-      );
-    }
-  }
+  await insertMany(
+    tx,
+    'kit_fact',
+    ['fact_id', 'order_id', 'kit', 'platform', 'what', 'words', 'detail', 'at'],
+    kits.flatMap((kit, index) =>
+      facts.map((fact) => [
+        `${index} ${fact.id}`,
+        order.id,
+        kit,
+        vehicle?.platform ?? '',
+        fact.what,
+        fact.words.slice(0, 500),
+        JSON.stringify(fact.detail),
+        new Date(fact.at),
+      ]),
+    ),
+  );
 }

@@ -4,6 +4,7 @@ import { gramsOf, searchWords } from '@/core/ledger/search-words';
 import { jobTimes } from '@/core/ledger/step-times';
 import { needOf } from '@/core/schedule/need';
 import type { Db } from './database';
+import { insertMany } from './insert-many';
 
 /** What is derived for the shop as a whole: the week's needs, tasks, who may lower, minutes of steps, words to find by. */
 
@@ -46,11 +47,11 @@ export async function deriveStepTimes(tx: Db, order: OrderRow, state: OrderState
   await tx.run('DELETE FROM step_time WHERE order_id = ?', [order.id]);
   const steps = new Map(state.document.steps.map((step) => [step.id, step]));
   const rows = jobTimes(state, state.intake!.at).steps.filter((step) => step.actual > 0 && step.book > 0);
-  if (!rows.length) return;
-  await tx.run(
-    `INSERT INTO step_time (order_id, step_id, words, book_minutes, actual_minutes, done_at)
-     VALUES ${rows.map(() => '(?, ?, ?, ?, ?, ?)').join(', ')}`,
-    rows.flatMap(({ stepId, book, actual }) => [
+  await insertMany(
+    tx,
+    'step_time',
+    ['order_id', 'step_id', 'words', 'book_minutes', 'actual_minutes', 'done_at'],
+    rows.map(({ stepId, book, actual }) => [
       order.id,
       stepId,
       steps.get(stepId)!.do.slice(0, 200),
@@ -95,9 +96,11 @@ export async function deriveSearch(tx: Db, order: OrderRow, state: OrderState): 
   );
   if (grams.length && known!.count !== grams.length) {
     await tx.run('DELETE FROM plate_gram WHERE vehicle_id = ?', [order.vehicle_id]);
-    await tx.run(
-      `INSERT INTO plate_gram (gram, vehicle_id) VALUES ${grams.map(() => '(?, ?)').join(', ')}`,
-      grams.flatMap((gram) => [gram, order.vehicle_id]),
+    await insertMany(
+      tx,
+      'plate_gram',
+      ['gram', 'vehicle_id'],
+      grams.map((gram) => [gram, order.vehicle_id]),
     );
   }
 }

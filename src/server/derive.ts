@@ -15,6 +15,7 @@ import { markNow, tapeOf } from '@/core/ledger/tape';
 import { convertDistance } from '@/core/units/distance';
 import { shopDay } from '@/core/units/shop-time';
 import type { Db } from './database';
+import { insertMany } from './insert-many';
 import { deriveBookings, deriveKitFacts, deriveWatch, deriveWishes } from './derive-after';
 import { deriveHands, deriveNeed, deriveSearch, deriveStepTimes } from './derive-shop';
 import { loadOrder } from './entries/order';
@@ -52,42 +53,39 @@ async function deriveNow(tx: Db, order: OrderRow, state: OrderState, lastAt: str
 
 async function deriveClocks(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
   await tx.run('DELETE FROM clock_now WHERE order_id = ?', [order.id]);
-  for (const span of state.clocks) {
-    await tx.run(
-      'INSERT INTO clock_now (clock_id, person_id, order_id, step_id, from_at, to_at, reason) VALUES (?, ?, ?, ?, ?, ?, ?)',
-      [
-        span.clockId,
-        span.personId,
-        order.id,
-        span.stepId,
-        new Date(span.from),
-        span.to ? new Date(span.to) : null,
-        span.reason,
-      ],
-    );
-  }
+  await insertMany(
+    tx,
+    'clock_now',
+    ['clock_id', 'person_id', 'order_id', 'step_id', 'from_at', 'to_at', 'reason'],
+    state.clocks.map((span) => [
+      span.clockId,
+      span.personId,
+      order.id,
+      span.stepId,
+      new Date(span.from),
+      span.to ? new Date(span.to) : null,
+      span.reason,
+    ]),
+  );
 }
 
 const SOURCES = { intake: 'arrival', odometer: 'report', 'customer.drove': 'report' } as const;
 
 async function deriveOdometers(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
   await tx.run('DELETE FROM odometer_now WHERE order_id = ?', [order.id]);
-  for (const { entry } of state.odometers) {
-    const { odometer } = entry.data as { odometer: Odometer | null };
-    if (!odometer || 'unread' in odometer) continue;
-    await tx.run(
-      'INSERT INTO odometer_now (entry_id, vehicle_id, order_id, at, value, unit, source) VALUES (?, ?, ?, ?, ?, ?, ?)',
-      [
-        entry.id,
-        order.vehicle_id,
-        order.id,
-        new Date(entry.at),
-        odometer.value,
-        odometer.unit,
-        SOURCES[entry.kind as keyof typeof SOURCES] ?? 'road',
-      ],
-    );
-  }
+  await insertMany(
+    tx,
+    'odometer_now',
+    ['entry_id', 'vehicle_id', 'order_id', 'at', 'value', 'unit', 'source'],
+    state.odometers.flatMap(({ entry }) => {
+      const { odometer } = entry.data as { odometer: Odometer | null };
+      if (!odometer || 'unread' in odometer) return [];
+      const source = SOURCES[entry.kind as keyof typeof SOURCES] ?? 'road';
+      return [
+        [entry.id, order.vehicle_id, order.id, new Date(entry.at), odometer.value, odometer.unit, source],
+      ];
+    }),
+  );
 }
 
 async function deriveFollowUps(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
@@ -96,13 +94,27 @@ async function deriveFollowUps(tx: Db, order: OrderRow, state: OrderState): Prom
   for (const { id } of kept.filter((row) => !opened.some((data) => data.followUpId === row.id))) {
     await tx.run('DELETE FROM follow_up WHERE id = ?', [id]);
   }
-  for (const data of opened) {
-    if (kept.some((row) => row.id === data.followUpId)) continue;
-    await tx.run(
-      `INSERT INTO follow_up
-         (id, vehicle_id, order_id, kind, because, places, done_on, odometer, unit, distance, days, tire_factor, stated_pace)
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-      [
+  await insertMany(
+    tx,
+    'follow_up',
+    [
+      'id',
+      'vehicle_id',
+      'order_id',
+      'kind',
+      'because',
+      'places',
+      'done_on',
+      'odometer',
+      'unit',
+      'distance',
+      'days',
+      'tire_factor',
+      'stated_pace',
+    ],
+    opened
+      .filter((data) => !kept.some((row) => row.id === data.followUpId))
+      .map((data) => [
         data.followUpId,
         order.vehicle_id,
         order.id,
@@ -118,9 +130,8 @@ async function deriveFollowUps(tx: Db, order: OrderRow, state: OrderState): Prom
         data.interval.days,
         data.tireFactor,
         state.intake?.data.pacePerDay ?? null,
-      ],
-    );
-  }
+      ]),
+  );
   await tx.run(
     'UPDATE follow_up SET closed_by = NULL, closed_how = NULL, closed_order = NULL WHERE closed_order = ?',
     [order.id],
@@ -166,13 +177,16 @@ async function deriveCarPlaces(tx: Db, order: OrderRow, state: OrderState): Prom
 
 async function deriveMeasures(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
   await tx.run('DELETE FROM car_measure WHERE order_id = ?', [order.id]);
-  for (const { id, at, data } of state.measures) {
-    if (data.value === null) continue;
-    await tx.run(
-      'INSERT INTO car_measure (entry_id, vehicle_id, order_id, measure, value, known, at) VALUES (?, ?, ?, ?, ?, ?, ?)',
-      [id, order.vehicle_id, order.id, data.key, data.value, data.known, new Date(at)],
-    );
-  }
+  await insertMany(
+    tx,
+    'car_measure',
+    ['entry_id', 'vehicle_id', 'order_id', 'measure', 'value', 'known', 'at'],
+    state.measures.flatMap(({ id, at, data }) =>
+      data.value === null
+        ? []
+        : [[id, order.vehicle_id, order.id, data.key, data.value, data.known, new Date(at)]],
+    ),
+  );
 }
 
 async function deriveLessons(tx: Db, order: OrderRow, state: OrderState): Promise<void> {

@@ -61,7 +61,10 @@ function work(run: RunDocument, draw: () => number): Step[] {
   let left = [...run.steps];
   while (left.length) {
     let done: Step | null = null;
-    const untried = [...left];
+    // What waits for a step that is not done is refused; asking for each of them again and again is most of the time.
+    const untried = left.filter((step) =>
+      (step.after ?? []).every((id) => state.done.has(id) || state.skipped.has(id)),
+    );
     while (untried.length && !done) {
       const at = Math.floor(draw() * untried.length);
       const step = untried[at]!;

@@ -54,12 +54,21 @@ export function thingsTouched(document: RunDocument | null, entry: Pick<Entry, '
     return (Object.keys((entry as EntryOf<'support'>).data.support) as OneEnd[]).map(keys.end);
   if (entry.kind !== 'step.done') return [];
   const step = document && stepOf(document, (entry as EntryOf<'step.done'>).data.stepId);
-  if (!step) return [];
-  return [
+  return step ? ofStep(step) : [];
+}
+
+/** Asked again for every entry of an order at every fold, so worked out once a step. */
+const touchedBySteps = new WeakMap<Step, string[]>();
+function ofStep(step: Step): string[] {
+  const known = touchedBySteps.get(step);
+  if (known) return known;
+  const made = [
     ...[...(step.opens ?? []), ...(step.closes ?? [])].map(keys.item),
     ...[...(step.loosens ?? []), ...(step.snugs ?? [])].map(keys.fastener),
     ...(step.sets ? endsOf(step).map(keys.end) : []),
   ];
+  touchedBySteps.set(step, made);
+  return made;
 }
 
 /** An entry that waited on its device: its own moment lies before the one it was received at. */

@@ -168,9 +168,9 @@ function foldStep(state: OrderState, entry: EntryOf<'step.done'>): void {
     }
   }
   const late = lateThings(state, entry);
-  const before = carBefore(run);
+  const before = late.size ? carBefore(run) : null;
   applyStep(document, run, entry.data.stepId, { entryId: entry.id, at: entry.at, personId: entry.personId });
-  if (step && late.size) keepLessSafe(run, before, step, late);
+  if (step && before) keepLessSafe(run, before, step, late);
 }
 
 function foldValue(state: OrderState, entry: EntryOf<'value'>): void {

@@ -27,8 +27,11 @@ function listed(names: string[]): string {
 
 /** Fasteners that steps before this one torque and that have no torque in this run. */
 function untorquedBefore(run: RunDocument, state: RunState, index: number): string[] {
-  const ids = new Set(run.steps.slice(0, index).flatMap((step) => step.torques ?? []));
-  return [...ids].filter((id) => !state.fasteners.get(id)!.torqued && !state.leftOffFasteners.has(id));
+  const ids = new Set<string>();
+  for (let at = 0; at < index; at += 1)
+    for (const id of run.steps[at]!.torques ?? [])
+      if (!state.fasteners.get(id)!.torqued && !state.leftOffFasteners.has(id)) ids.add(id);
+  return [...ids];
 }
 
 /** Everything that forbids driving the car as it stands, whatever step asks. */

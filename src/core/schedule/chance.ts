@@ -26,10 +26,9 @@ export function chancesOf(
   const { dayMinutes } = problem;
   const normal = normalFrom(drawsFrom(seed));
   const jobs = new Map(problem.jobs.map((job, index) => [job.id, { job, index }]));
-  const awayOf = new Map<string, Set<number>>([
-    ...problem.techs.map((tech) => [tech.id, new Set(tech.away)] as const),
-    ...problem.places.map((place) => [place.id, new Set(place.closed)] as const),
-  ]);
+  // Techs and places by number: a thousand weeks ask for them many times over.
+  const seats = new Map([...problem.techs, ...problem.places].map(({ id }, index) => [id, index]));
+  const away = [...problem.techs.map((tech) => tech.away), ...problem.places.map((place) => place.closed)];
   const pinned = new Map(
     problem.pins.flatMap((pin) => (pin.start === null ? [] : [[`${pin.jobId} ${pin.phaseId}`, pin.start]])),
   );
@@ -38,33 +37,36 @@ export function chancesOf(
     .map((placed) => {
       const { job, index } = jobs.get(placed.jobId)!;
       const at = job.phases.findIndex((phase) => phase.id === placed.phaseId);
+      const needs = [placed.placeId, placed.techId].flatMap((id) => (id === null ? [] : [seats.get(id)!]));
       return {
         phase: job.phases[at]!,
         job: index,
         last: at === job.phases.length - 1,
-        needs: [placed.placeId, placed.techId].filter((id): id is string => id !== null),
-        helper: placed.helperId,
+        needs,
+        helper: placed.helperId === null ? null : seats.get(placed.helperId)!,
+        closed: new Set(needs.flatMap((seat) => away[seat]!)),
         pin: pinned.get(`${placed.jobId} ${placed.phaseId}`) ?? 0,
       };
     });
   const ends = problem.jobs.map(() => new Float64Array(draws));
   const ratio = new Float64Array(problem.jobs.length);
   const before = new Float64Array(problem.jobs.length);
+  const free = new Float64Array(away.length);
   for (let round = 0; round < draws; round += 1) {
     problem.jobs.forEach((job, index) => {
       ratio[index] = Math.exp(job.sdLog * normal());
       before[index] = 0;
     });
-    const free = new Map<string, number>();
-    for (const { phase, job, last, needs, helper, pin } of walk) {
+    free.fill(0);
+    for (const { phase, job, last, needs, helper, closed, pin } of walk) {
       const minutes = phase.minutes * ratio[job]!;
       let start = Math.max(readyAt(phase, before[job]!, dayMinutes).ready, pin);
-      for (const id of needs) start = Math.max(start, free.get(id) ?? 0);
-      if (helper) start = Math.max(start, free.get(helper) ?? 0);
-      start = pastDaysAway(start, minutes, needs, awayOf, dayMinutes);
+      for (const seat of needs) start = Math.max(start, free[seat]!);
+      if (helper !== null) start = Math.max(start, free[helper]!);
+      if (closed.size) start = pastDaysAway(start, minutes, closed, dayMinutes);
       const end = start + minutes;
-      for (const id of needs) free.set(id, end);
-      if (helper) free.set(helper, Math.max(free.get(helper) ?? 0, start + phase.helperMinutes));
+      for (const seat of needs) free[seat] = end;
+      if (helper !== null) free[helper] = Math.max(free[helper]!, start + phase.helperMinutes);
       before[job] = end;
       if (last) ends[job]![round] = end;
     }
@@ -83,8 +85,7 @@ export function chancesOf(
 function pastDaysAway(
   from: number,
   minutes: number,
-  needs: readonly string[],
-  awayOf: ReadonlyMap<string, ReadonlySet<number>>,
+  closed: ReadonlySet<number>,
   dayMinutes: number,
 ): number {
   let start = from;
@@ -92,7 +93,7 @@ function pastDaysAway(
     again = false;
     const lastDay = Math.floor((start + minutes - 1e-6) / dayMinutes);
     for (let day = Math.floor(start / dayMinutes); day <= lastDay; day += 1) {
-      if (!needs.some((id) => awayOf.get(id)?.has(day))) continue;
+      if (!closed.has(day)) continue;
       start = (day + 1) * dayMinutes;
       again = true;
       break;

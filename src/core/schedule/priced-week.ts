@@ -66,6 +66,7 @@ export class PricedWeek {
   private readonly chains: Chain[];
   private readonly pools: Pool[] = [];
   private readonly seats: Seat[] = [];
+  private readonly readies = new Map<string, Int32Array>();
   /** All techs: a helper may be any of them. */
   private readonly crew: Pool;
   private readonly crewCost: Float64Array;
@@ -164,11 +165,7 @@ export class PricedWeek {
     before: number,
     helped: boolean,
   ): Piece {
-    const notBefore = Math.floor(phase.notBefore / this.step);
-    const ready = Int32Array.from({ length: this.all + 1 }, (_, end) => {
-      const morning = phase.nextDay && end > 0 ? Math.ceil(end / this.day) * this.day : end;
-      return Math.min(this.all, Math.max(notBefore, morning));
-    });
+    const ready = this.readyAfter(Math.floor(phase.notBefore / this.step), phase.nextDay);
     return {
       length: Math.floor(length / this.step),
       helper: helped ? Math.floor(Math.min(phase.helperMinutes, length) / this.step) : 0,
@@ -178,6 +175,20 @@ export class PricedWeek {
         pools.filter(({ kind, members }) => takesOf(kind === 'closed' ? places : techs, members)),
       ),
     };
+  }
+
+  /** When a piece can begin, by the step at which the one before it ends; made once for all pieces that wait alike. */
+  private readyAfter(notBefore: number, nextDay: boolean): Int32Array {
+    const key = `${notBefore} ${nextDay}`;
+    const known = this.readies.get(key);
+    if (known) return known;
+    const ready = new Int32Array(this.all + 1);
+    for (let end = 0; end <= this.all; end += 1) {
+      const morning = nextDay && end > 0 ? Math.ceil(end / this.day) * this.day : end;
+      ready[end] = Math.min(this.all, Math.max(notBefore, morning));
+    }
+    this.readies.set(key, ready);
+    return ready;
   }
 
   private seat(pools: Pool[]): Seat {
@@ -260,8 +271,13 @@ export class PricedWeek {
   }
 
   private use(pool: Pool, from: number, to: number): void {
-    for (let at = from; at < Math.min(to, this.scarce); at += 1)
-      pool.used[Math.floor(at / STEPS_AT_ONE_PRICE)]! += 1;
+    const end = Math.min(to, this.scarce);
+    for (let at = from; at < end;) {
+      const price = Math.floor(at / STEPS_AT_ONE_PRICE);
+      const next = Math.min(end, (price + 1) * STEPS_AT_ONE_PRICE);
+      pool.used[price]! += next - at;
+      at = next;
+    }
   }
 
   /**

@@ -1,8 +1,9 @@
 import { Refusal } from '@/core/calc/calculator';
-import type { Db } from '../database';
+import type { Db, Value } from '../database';
 import { rebuildDerived } from '../derive';
 import { sha256 } from '../entries/canonical';
 import { brokenRecord } from '../entries/verify';
+import { insertMany } from '../insert-many';
 import { makeThumbnail } from '../photos/store';
 import { hashSecret } from '../sessions/passwords';
 import { SHOP_BYTES, SHOP_TABLES, columnsOf, fileOf } from './shop-tables';
@@ -11,9 +12,6 @@ import { type Files, SHOP_LIMITS, openZip } from './zip';
 const refused = (code: string, message: string, field = 'file') => new Refusal(code, message, field);
 
 type Row = Record<string, unknown>;
-type Cell = string | number | boolean | Date | Buffer | null;
-
-const AT_ONCE = 100;
 
 function readRows(files: Files, table: { name: string; columns: string; since?: string }): Row[] {
   const file = files.get(`tables/${table.name}.jsonl`);
@@ -52,7 +50,7 @@ async function timesOf(tx: Db): Promise<Set<string>> {
   return new Set(rows.map(({ name }) => name));
 }
 
-function cellOf(name: string, value: unknown, isTime: boolean): Cell {
+function cellOf(name: string, value: unknown, isTime: boolean): Value {
   if (value === null || typeof value === 'number' || typeof value === 'boolean') return value;
   if (typeof value === 'object') return JSON.stringify(value);
   const text = String(value);
@@ -70,17 +68,15 @@ async function insertRows(
 ): Promise<void> {
   const extra = Object.keys(more[0] ?? {});
   const columns = [...columnsOf(table), ...extra];
-  for (let at = 0; at < rows.length; at += AT_ONCE) {
-    const some = rows.slice(at, at + AT_ONCE);
-    await tx.run(
-      // eslint-disable-next-line shop/sql-parameters -- words of our own lists of tables, columns or conditions
-      `INSERT INTO ${table.name} (${columns.join(', ')}) VALUES ${some.map(() => `(${columns.map(() => '?').join(', ')})`).join(', ')}`,
-      some.flatMap((row, index) => [
-        ...columnsOf(table).map((name) => cellOf(name, row[name], times.has(`${table.name}.${name}`))),
-        ...extra.map((name) => more[at + index]![name] as Cell),
-      ]),
-    );
-  }
+  await insertMany(
+    tx,
+    table.name,
+    columns,
+    rows.map((row, index) => [
+      ...columnsOf(table).map((name) => cellOf(name, row[name], times.has(`${table.name}.${name}`))),
+      ...extra.map((name) => more[index]![name] as Value),
+    ]),
+  );
 }
 
 async function insertBytes(into: Into, files: Files): Promise<void> {
