@@ -28,7 +28,8 @@ export interface Told {
 }
 
 interface Template {
-  orders: { id: string; kind: string; comesBackFrom: string | null; entries: Entry[] }[];
+  /** With the text of each entry: it is told again many times. */
+  orders: { id: string; kind: string; comesBackFrom: string | null; texts: string[] }[];
   vehicle: Record<string, unknown> & { id: string; label: string; plate: string };
   customerId: string;
   startedAt: number;
@@ -104,11 +105,12 @@ async function readTemplate(told: Told): Promise<Template> {
       entries: await entriesOf(db(), row.id),
     })),
   );
+  const startedAt = Date.parse(orders[0]!.entries[0]!.at);
   return {
-    orders,
+    orders: orders.map(({ entries, ...order }) => ({ ...order, texts: entries.map(canonicalJson) })),
     vehicle,
     customerId: vehicle.customer_id,
-    startedAt: Date.parse(orders[0]!.entries[0]!.at),
+    startedAt,
     told,
   };
 }
@@ -174,8 +176,8 @@ function tellAgain(
   const dayShift = Math.round((one.from - template.startedAt) / DAY_MS);
   const orders = template.orders.map((order, at) => {
     const back = at > 0;
-    let entries = order.entries.map((entry) => {
-      const text = canonicalJson(entry)
+    let entries = order.texts.map((known) => {
+      const text = known
         .replace(UUID, idOf)
         .replace(MOMENT, (_, at_: string) => `"${moment(at_, back)}"`)
         .replace(

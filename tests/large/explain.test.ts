@@ -13,9 +13,12 @@ import { auditPage, openSessions } from '@/server/queries/people';
 import { finishedWork } from '@/server/queries/planning';
 import { searchAll } from '@/server/queries/search';
 import { readWeek } from '@/server/week/problem';
+import { copyCars } from '../support/many-cars';
 import { handedOver, onItsWheels, testShop } from '../support/shop';
 
 const ORDERS = 2000;
+/** Told car by car is a ninth of them, and each is copied eight times. */
+const COPIES = 8;
 /** A table read whole is no matter while it is this small. */
 const SMALL = 1000;
 
@@ -25,13 +28,19 @@ beforeAll(async () => {
   shop = await testShop('explain');
   const job = await handedOver(await onItsWheels(shop, 'EXPLAIN 1'));
   orderId = job.orderId;
-  await tellHistory([{ orderIds: [orderId], ratio: 1, sdLog: 0.2 }], ORDERS, {
+  await tellHistory([{ orderIds: [orderId], ratio: 1, sdLog: 0.2 }], ORDERS / (COPIES + 1), {
     today: shop.today,
     firstDaysAgo: 700,
     lastDaysAgo: 40,
     seed: 'explain',
     ownPapers: false,
   });
+  await copyCars(COPIES);
+  const [all] = await db().rows<{ orders: number; entries: number }>(
+    'SELECT (SELECT COUNT(*) FROM work_order) AS orders, (SELECT COUNT(*) FROM entry) AS entries',
+  );
+  expect(all!.orders).toBeGreaterThanOrEqual(ORDERS);
+  expect(all!.entries).toBeGreaterThan(50 * ORDERS);
   const tables = await db().rows<{ name: string }>(
     "SELECT table_name AS name FROM information_schema.tables WHERE table_schema = DATABASE() AND table_type = 'BASE TABLE'",
   );

@@ -2,15 +2,18 @@ import { createHash } from 'node:crypto';
 
 /** JSON with keys in order and nothing undefined, so that one content has one text. */
 export function canonicalJson(value: unknown): string {
-  if (Array.isArray(value)) return `[${value.map((inner) => canonicalJson(inner ?? null)).join(',')}]`;
-  if (value !== null && typeof value === 'object') {
-    const fields = Object.entries(value)
-      .filter(([, inner]) => inner !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0))
-      .map(([key, inner]) => `${JSON.stringify(key)}:${canonicalJson(inner)}`);
-    return `{${fields.join(',')}}`;
+  if (value === null || typeof value !== 'object') return JSON.stringify(value ?? null);
+  let text = '';
+  if (Array.isArray(value)) {
+    for (const inner of value) text += (text && ',') + canonicalJson(inner);
+    return `[${text}]`;
   }
-  return JSON.stringify(value ?? null);
+  const fields = value as Record<string, unknown>;
+  for (const key of Object.keys(fields).sort()) {
+    const inner = fields[key];
+    if (inner !== undefined) text += `${text && ','}${JSON.stringify(key)}:${canonicalJson(inner)}`;
+  }
+  return `{${text}}`;
 }
 
 export function sha256(content: string | Buffer): string {
