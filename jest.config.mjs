@@ -1,5 +1,5 @@
 const shared = {
-  testEnvironment: 'node',
+  testEnvironment: '<rootDir>/tests/support/plain-environment.cjs',
   transform: {
     '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }],
   },

@@ -1,11 +1,11 @@
 const path = require('node:path');
-const { TestEnvironment } = require('jest-environment-node');
+const PlainEnvironment = require('./plain-environment.cjs');
 
 /**
  * A test file against MariaDB has a shop and a database server of its own, copied from one that was made once: files run
  * beside each other, in any order, and none meets what another left.
  */
-module.exports = class ShopEnvironment extends TestEnvironment {
+module.exports = class ShopEnvironment extends PlainEnvironment {
   constructor(config, context) {
     super(config, context);
     this.file = path.basename(context.testPath).replace('.test.ts', '');
