@@ -145,35 +145,56 @@ async function deriveFollowUps(tx: Db, order: OrderRow, state: OrderState): Prom
   }
 }
 
+/** Where each thing of the car stands. A torque changes one of a hundred: only what became another is written. */
 async function deriveCarPlaces(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
-  await tx.run('DELETE FROM car_place WHERE order_id = ?', [order.id]);
   const { document, run } = state;
-  if (!document || !run) return;
-  const rows: [string, 'fastener' | 'item', string, unknown][] = [];
-  for (const fastener of document.fasteners) {
-    const { stripe, spec } = run.fasteners.get(fastener.id)!;
-    if (stripe !== 'bare') rows.push([fastener.place, 'fastener', stripe, { ...fastener, spec }]);
+  const wanted = new Map<string, [place: string, what: string, condition: string, definition: string]>();
+  const want = (place: string, what: 'fastener' | 'item', condition: string, definition: unknown) =>
+    wanted.set(`${what} ${place}`, [place, what, condition, JSON.stringify(definition)]);
+  for (const fastener of (run && document?.fasteners) ?? []) {
+    const { stripe, spec } = run!.fasteners.get(fastener.id)!;
+    if (stripe !== 'bare') want(fastener.place, 'fastener', stripe, { ...fastener, spec });
   }
-  for (const item of document.items) {
+  for (const item of (run && document?.items) ?? []) {
     if (!item.place) continue;
-    const condition = run.car.open.has(item.id) ? 'open' : run.leftOff.has(item.id) ? 'left off' : 'closed';
-    rows.push([item.place, 'item', condition, item]);
+    const condition = run!.car.open.has(item.id) ? 'open' : run!.leftOff.has(item.id) ? 'left off' : 'closed';
+    want(item.place, 'item', condition, item);
   }
-  if (!rows.length) return;
-  await tx.run(
-    `REPLACE INTO car_place (order_id, place, what, vehicle_id, order_number, state, definition)
-     VALUES ${rows.map(() => '(?, ?, ?, ?, ?, ?, ?)').join(', ')}`,
-    rows.flatMap(([place, what, condition, definition]) => [
+  const kept = await tx.rows<{ place: string; what: string; state: string; definition: string }>(
+    'SELECT place, what, state, definition FROM car_place WHERE order_id = ?',
+    [order.id],
+  );
+  const left = new Map(wanted);
+  for (const row of kept) {
+    const key = `${row.what} ${row.place}`;
+    const now = left.get(key);
+    if (now?.[2] === row.state && sameJson(row.definition, now[3])) left.delete(key);
+    else
+      await tx.run('DELETE FROM car_place WHERE order_id = ? AND what = ? AND place = ?', [
+        order.id,
+        row.what,
+        row.place,
+      ]);
+  }
+  await insertMany(
+    tx,
+    'car_place',
+    ['order_id', 'place', 'what', 'vehicle_id', 'order_number', 'state', 'definition'],
+    [...left.values()].map(([place, what, condition, definition]) => [
       order.id,
       place,
       what,
       order.vehicle_id,
       order.number,
       condition,
-      JSON.stringify(definition),
+      definition,
     ]),
   );
 }
+
+/** The driver hands JSON columns back as text or as what they hold, by how the column says it is kept. */
+const sameJson = (kept: unknown, text: string) =>
+  (typeof kept === 'string' ? kept : JSON.stringify(kept)) === text;
 
 async function deriveMeasures(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
   await tx.run('DELETE FROM car_measure WHERE order_id = ?', [order.id]);

@@ -16,6 +16,6 @@ module.exports = class PlainEnvironment extends TestEnvironment {
       vm.createContext = createContext;
     }
     // Deep traces are taken for every statement of the database's driver, and nobody reads a hundred lines of them.
-    this.global.Error.stackTraceLimit = 20;
+    this.global.Error.stackTraceLimit = 10;
   }
 };
