@@ -41,11 +41,10 @@ export function buildFresh() {
 
 export async function build() {
   needRoom(400, 'building the application');
-  // It uses every core there is; what runs beside it, and takes longer, on one, goes first.
   await must(
     'Building the application',
-    'nice',
-    ['-n', '10', process.execPath, path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next'), 'build'],
+    process.execPath,
+    [path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next'), 'build'],
     {
       cwd: root,
       env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },

@@ -1,12 +1,13 @@
-import type { AlignmentReadings } from '../calc/alignment.verdict';
+import { type AlignmentReadings, pairedAngles } from '../calc/alignment.verdict';
 
 export interface SteerReading {
-  crossCaster: number;
-  crossCamber: number;
-  thrustDeg: number;
+  /** Null where the sheet does not hold what it takes. */
+  crossCaster: number | null;
+  crossCamber: number | null;
+  thrustDeg: number | null;
   /** Where the front wheels point against the thrust line when they share their toe, degrees; + is to the right. */
-  steerAheadDeg: number;
-  pull: 'left' | 'right' | 'none';
+  steerAheadDeg: number | null;
+  pull: 'left' | 'right' | 'none' | 'not known';
   text: string;
 }
 
@@ -19,13 +20,21 @@ const FELT = 0.25;
  * to the side with more camber; the front wheels follow the thrust line of the rear ones.
  * @param readings degrees, toe-in positive, per wheel
  */
-export function steerReading({ LF, RF, LR, RR }: AlignmentReadings): SteerReading {
-  const crossCaster = LF.caster - RF.caster;
-  const crossCamber = LF.camber - RF.camber;
+export function steerReading(readings: AlignmentReadings): SteerReading {
+  const { crossCaster = null, crossCamber = null, thrustDeg = null } = pairedAngles(readings);
+  const { LF, RF } = readings;
+  const steerAheadDeg = thrustDeg === null ? null : (LF.toe - RF.toe) / 2 - thrustDeg;
+  if (crossCaster === null || crossCamber === null)
+    return {
+      crossCaster,
+      crossCamber,
+      thrustDeg,
+      steerAheadDeg,
+      pull: 'not known',
+      text: 'The sheet does not hold caster and camber of both sides: which way it draws is not known by it.',
+    };
   // Both say "to the left" when positive: less caster on the left is a negative cross caster.
   const draw = -crossCaster + CAMBER_WEIGHT * crossCamber;
-  const thrustDeg = (LR.toe - RR.toe) / 2;
-  const steerAheadDeg = (LF.toe - RF.toe) / 2 - thrustDeg;
   const pull = Math.abs(draw) < FELT ? 'none' : draw > 0 ? 'left' : 'right';
   const degrees = (value: number) => `${Math.abs(value).toFixed(2)}°`;
   const causes = [

@@ -1,4 +1,4 @@
-import type { AlignmentReadings } from '../calc/alignment.verdict';
+import { type AlignmentReadings, pairedAngles } from '../calc/alignment.verdict';
 import { CORNERS, type Corner } from '../calc/fields';
 import { toRad } from '../calc/geometry';
 import { angleText } from '../ledger/alignment-rows';
@@ -39,10 +39,10 @@ const camberTurn = (corner: Corner, camber: number) =>
 
 interface Angles {
   caster?: number;
-  camber: number;
-  toe: number;
+  camber?: number;
+  toe?: number;
 }
-const anglesOf = (readings: AlignmentReadings, corner: Corner): Angles => readings[corner];
+const anglesOf = (readings: AlignmentReadings, corner: Corner): Angles => readings[corner] ?? {};
 
 function wheelShapes(corner: Corner, angles: Angles, tone: Tone, dashed: boolean): Shape[] {
   const dash = dashed ? { dash: [6, 5] } : {};
@@ -53,14 +53,19 @@ function wheelShapes(corner: Corner, angles: Angles, tone: Tone, dashed: boolean
   const shapes: Shape[] = [
     {
       kind: 'path',
-      d: pathThrough(turned(X[corner], Y[corner], WHEEL.wide, WHEEL.long, toeTurn(corner, angles.toe)), true),
+      d: pathThrough(
+        turned(X[corner], Y[corner], WHEEL.wide, WHEEL.long, toeTurn(corner, angles.toe ?? 0)),
+        true,
+      ),
       tone,
       width,
       name: `${name}-toe`,
       ...dash,
       ...fill,
     },
-    {
+  ];
+  if (angles.camber !== undefined)
+    shapes.push({
       kind: 'path',
       d: pathThrough(
         turned(X[corner] + side * 92, Y[corner], 20, 84, camberTurn(corner, angles.camber)),
@@ -71,8 +76,7 @@ function wheelShapes(corner: Corner, angles: Angles, tone: Tone, dashed: boolean
       name: `${name}-camber`,
       ...dash,
       ...fill,
-    },
-  ];
+    });
   if (angles.caster !== undefined) {
     const lean = toRad(clamp(angles.caster * EXAGGERATED.caster));
     const x = X[corner] + side * 152;
@@ -121,26 +125,29 @@ export function wheelsDrawing(before: AlignmentReadings, after: AlignmentReading
     dash: [14, 6, 3, 6],
     name: 'center-line',
   });
-  const thrust = clamp(((after.LR.toe - after.RR.toe) / 2) * EXAGGERATED.toe);
-  shapes.push({
-    kind: 'path',
-    d: pathThrough([
-      [450, Y.LR],
-      [450 + 330 * Math.sin(toRad(thrust)), Y.LR - 330 * Math.cos(toRad(thrust))],
-    ]),
-    tone: 'target',
-    width: 2.5,
-    name: 'thrust-line',
-  });
-  shapes.push({
-    kind: 'text',
-    x: 442,
-    y: 300,
-    text: 'thrust line',
-    size: 22,
-    tone: 'target',
-    anchor: 'end',
-  });
+  const { thrustDeg } = pairedAngles(after);
+  if (thrustDeg !== undefined) {
+    const thrust = clamp(thrustDeg * EXAGGERATED.toe);
+    shapes.push({
+      kind: 'path',
+      d: pathThrough([
+        [450, Y.LR],
+        [450 + 330 * Math.sin(toRad(thrust)), Y.LR - 330 * Math.cos(toRad(thrust))],
+      ]),
+      tone: 'target',
+      width: 2.5,
+      name: 'thrust-line',
+    });
+    shapes.push({
+      kind: 'text',
+      x: 442,
+      y: 300,
+      text: 'thrust line',
+      size: 22,
+      tone: 'target',
+      anchor: 'end',
+    });
+  }
   shapes.push({ kind: 'text', x: 450, y: 46, text: 'nose', size: 23, tone: 'soft', anchor: 'middle' });
   for (const corner of CORNERS) {
     shapes.push(...wheelShapes(corner, anglesOf(before, corner), 'soft', true));
@@ -149,8 +156,8 @@ export function wheelsDrawing(before: AlignmentReadings, after: AlignmentReading
     const side = corner.startsWith('L') ? -1 : 1;
     const words = [
       ...(angles.caster === undefined ? [] : [`caster ${angleText(angles.caster)}`]),
-      `camber ${angleText(angles.camber)}`,
-      `toe ${angleText(angles.toe)}`,
+      ...(angles.camber === undefined ? [] : [`camber ${angleText(angles.camber)}`]),
+      angles.toe === undefined ? 'not on the sheet' : `toe ${angleText(angles.toe)}`,
     ];
     words.forEach((text, index) =>
       shapes.push({
@@ -177,9 +184,10 @@ export function wheelsDrawing(before: AlignmentReadings, after: AlignmentReading
   }
   const alt = `The four wheels before and after, angles exaggerated. ${CORNERS.map((corner) => {
     const [was, is] = [anglesOf(before, corner), anglesOf(after, corner)];
-    const caster =
-      is.caster === undefined ? '' : `caster ${angleText(was.caster ?? 0)} to ${angleText(is.caster)}, `;
-    return `${CORNER_NAMES[corner]}: ${caster}camber ${angleText(was.camber)} to ${angleText(is.camber)}, toe ${angleText(was.toe)} to ${angleText(is.toe)}`;
+    const angles = (['caster', 'camber', 'toe'] as const)
+      .filter((angle) => is[angle] !== undefined)
+      .map((angle) => `${angle} ${angleText(was[angle])} to ${angleText(is[angle])}`);
+    return `${CORNER_NAMES[corner]}: ${angles.join(', ') || 'not on the sheet'}`;
   }).join('. ')}.`;
   return { width: WIDTH, height: HEIGHT, top: 0, shapes, alt };
 }

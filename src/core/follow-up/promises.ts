@@ -1,3 +1,4 @@
+import { sheetNow } from '../ledger/evidence';
 import { compareTires } from '../calc/tire.compare';
 import type { DistanceUnit, FollowUpKind, FollowUpOpenData } from '../ledger/entries';
 import { type OrderState, baselineOf, latestPlan } from '../ledger/order-state';
@@ -66,6 +67,7 @@ export function promisedFollowUps(
   });
   const placesOf = (kind: 'wheel' | 'chassis') =>
     torqued.filter((fastener) => fastener.recheck === kind).map((fastener) => fastener.place);
+  const sheet = sheetNow(state);
   const lifted = baselineOf(state) !== null && latestPlan(state) !== null;
   const fasteners = [
     promise('wheel', shop.wheelRecheckKm, null, placesOf('wheel')),
@@ -74,9 +76,7 @@ export function promisedFollowUps(
   return [
     ...fasteners,
     ...(lifted ? [promise('heights', shop.heightsRecheckKm, shop.heightsRecheckDays, [])] : []),
-    ...(state.alignments.length || lifted
-      ? [promise('alignment', null, state.alignments.length ? shop.alignmentRecheckDays : 7, [])]
-      : []),
+    ...(sheet || lifted ? [promise('alignment', null, sheet ? shop.alignmentRecheckDays : 7, [])] : []),
     ...(lifted ? [{ ...promise('check-in', null, shop.checkInDays, []), tireFactor: 1 }] : []),
   ];
 }

@@ -58,7 +58,9 @@ export function readRackCsv(text: string): RackSheet {
         throw new Refusal('csv', `Line ${index + 1}: the table’s head is not the rack’s.`, 'file');
     } else if (['LF', 'RF', 'LR', 'RR', 'setback'].includes(name) && ['before', 'after'].includes(second)) {
       const set = raw[second] as Record<string, unknown>;
+      // A cell left empty is an angle that was not read; a toe of the front wheels has to be there.
       const number = (cell: string | undefined, what: string) => {
+        if (cell === '' && what !== 'setback') return undefined;
         if (cell === undefined || cell === '' || !Number.isFinite(Number(cell)))
           throw new Refusal(
             'csv',
@@ -104,8 +106,8 @@ export function writeRackCsv(sheet: RackSheet): string {
     return [
       ['LF', set, LF.caster, LF.camber, LF.toe],
       ['RF', set, RF.caster, RF.camber, RF.toe],
-      ['LR', set, '', LR.camber, LR.toe],
-      ['RR', set, '', RR.camber, RR.toe],
+      ...(LR ? [['LR', set, '', LR.camber, LR.toe]] : []),
+      ...(RR ? [['RR', set, '', RR.camber, RR.toe]] : []),
       ...(setback === undefined ? [] : [['setback', set, setback]]),
     ];
   };

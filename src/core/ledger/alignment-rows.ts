@@ -1,5 +1,5 @@
 import type { AlignmentReadings, AlignmentSpec, Range } from '../calc/alignment.verdict';
-import { judgeAlignment } from '../calc/alignment.verdict';
+import { judgeAlignment, pairedAngles } from '../calc/alignment.verdict';
 
 export const ANGLE_NAMES: Record<string, string> = {
   'front.caster.left': 'Caster, left front',
@@ -20,7 +20,8 @@ export interface AlignmentRow {
   angle: string;
   name: string;
   unit: 'deg' | 'mm';
-  before: number;
+  /** Null where it was not read before. */
+  before: number | null;
   after: number;
   /** An angle without a limit is read and not judged. */
   verdict: 'low' | 'in' | 'high' | 'not judged';
@@ -55,20 +56,22 @@ function rangeText(range: Range | number | undefined): string {
 }
 
 /** Every angle of a set of readings by its name, judged or not. */
-function anglesOf({ LF, RF, LR, RR, setback }: AlignmentReadings): Record<string, number | undefined> {
+function anglesOf(readings: AlignmentReadings): Record<string, number | undefined> {
+  const { LF, RF, LR, RR, setback } = readings;
+  const { crossCaster, crossCamber, frontToeTotal, rearToeTotal, thrustDeg } = pairedAngles(readings);
   return {
     'front.caster.left': LF.caster,
     'front.camber.left': LF.camber,
     'front.caster.right': RF.caster,
     'front.camber.right': RF.camber,
-    'front.caster.cross': LF.caster - RF.caster,
-    'front.camber.cross': LF.camber - RF.camber,
-    'front.toe.total': LF.toe + RF.toe,
+    'front.caster.cross': crossCaster,
+    'front.camber.cross': crossCamber,
+    'front.toe.total': frontToeTotal,
     'front.setback': setback,
-    'rear.camber.left': LR.camber,
-    'rear.camber.right': RR.camber,
-    'rear.toe.total': LR.toe + RR.toe,
-    'rear.thrust': (LR.toe - RR.toe) / 2,
+    'rear.camber.left': LR?.camber,
+    'rear.camber.right': RR?.camber,
+    'rear.toe.total': rearToeTotal,
+    'rear.thrust': thrustDeg,
   };
 }
 
@@ -92,7 +95,7 @@ export function alignmentRows(
         angle,
         name: ANGLE_NAMES[angle]!,
         unit: angle === 'front.setback' ? 'mm' : 'deg',
-        before: was[angle] ?? value,
+        before: was[angle] ?? null,
         after: value,
         verdict: judged.get(angle)?.verdict ?? 'not judged',
         range: rangeText(rangeOf(spec, angle)),
@@ -111,8 +114,9 @@ export function sheetWords(rows: readonly Pick<AlignmentRow, 'verdict'>[], notRe
     : 'Every angle that has a limit is within it; the others are not judged.';
 }
 
-/** An angle with its sign, two places: `+0.12°`. */
-export function angleText(value: number, unit: 'deg' | 'mm' = 'deg'): string {
+/** An angle with its sign, two places: `+0.12°`; a dash where there is none. */
+export function angleText(value: number | null | undefined, unit: 'deg' | 'mm' = 'deg'): string {
+  if (value === null || value === undefined) return '–';
   const rounded = Math.round(value * 100) / 100 + 0;
   const sign = rounded > 0 ? '+' : rounded < 0 ? '−' : '';
   return `${sign}${Math.abs(rounded).toFixed(2)}${unit === 'deg' ? '°' : ' mm'}`;

@@ -1,6 +1,8 @@
 import type { Corner } from '../calc/fields';
 import { CORNER_NAMES, forbidsDrive, placedName } from '../procedure/engine';
 import { sentBack } from './after-work';
+import { sheetNow, staleDrive } from './evidence';
+import { ROAD_CHECKS, roadChecksAsked } from './road-checks';
 import {
   type OrderState,
   afterHeightsOf,
@@ -21,20 +23,42 @@ export interface ClosingHole {
   page: 'work' | 'bay' | 'torque' | 'heights' | 'alignment' | 'road' | 'photos';
 }
 
-/** Shots the run's steps ask for that no photo has been bound to. */
-export function missingShots(state: OrderState): { stepId: string; shot: string; text: string }[] {
-  return (state.document?.steps ?? []).flatMap((step) =>
-    (step.photo ?? [])
-      .filter(
-        ({ corner }) =>
-          !state.photos.some(
-            (photo) =>
-              photo.data.stepId === step.id &&
-              (corner === undefined || photo.data.corner === corner || photo.data.corner === null),
-          ),
-      )
-      .map(({ shot }) => ({ stepId: step.id, shot, text: `${shot} (${step.do})` })),
+type Photo = OrderState['photos'][number];
+
+/** Which of a step's pictures fills this shot, of those that fill no other yet: the one named for it, else one of its corner. */
+function fills(shot: string, corner: Corner | undefined, free: readonly Photo[]): Photo | undefined {
+  const named = (photo: Photo) => [photo.data.shot, photo.data.caption].includes(shot);
+  const here = free.filter(
+    ({ data }) => corner === undefined || data.corner === corner || data.corner === null,
   );
+  return (
+    here.find(named) ??
+    here.find((photo) => corner !== undefined && photo.data.corner === corner) ??
+    here.find((photo) => photo.data.shot === null)
+  );
+}
+
+/** Shots the run's steps ask for that no photo has been bound to: one picture is one shot. */
+export function missingShots(state: OrderState): { stepId: string; shot: string; text: string }[] {
+  return (state.document?.steps ?? []).flatMap((step) => {
+    let free = state.photos.filter((photo) => photo.data.stepId === step.id);
+    // Those named for their shot come first, so that none of them is spent on another.
+    const asked = [...(step.photo ?? [])].sort(
+      (a, b) =>
+        Number(free.some(({ data }) => data.caption === b.shot)) -
+        Number(free.some(({ data }) => data.caption === a.shot)),
+    );
+    const missing = new Set(
+      asked.filter(({ shot, corner }) => {
+        const filled = fills(shot, corner, free);
+        if (judgedBy(state) >= 3) free = free.filter((photo) => photo !== filled);
+        return !filled;
+      }),
+    );
+    return (step.photo ?? [])
+      .filter((one) => missing.has(one))
+      .map(({ shot }) => ({ stepId: step.id, shot, text: `${shot} (${step.do})` }));
+  });
 }
 
 /** Settings of a corner made on this job and not read again since the road test. */
@@ -45,6 +69,17 @@ export function settingsToAsk(state: OrderState): { what: CornerSetting; corner:
     state.settings.filter((entry) => entry.data.when === when).map((entry) => entry.data);
   const again = new Set(of('after the road test').map(key));
   return of('after').filter((setting) => !again.has(key(setting)));
+}
+
+/** What the job asks to be driven for and its road test did not try. */
+function roadChecksMissed(state: OrderState) {
+  const { document, roadIn } = state;
+  if (judgedBy(state) < 3 || !document || !roadIn) return [];
+  const asked = roadChecksAsked(document);
+  const untried = new Set(
+    roadIn.data.checks.filter((check) => check.result === 'not tried').map((check) => check.id),
+  );
+  return ROAD_CHECKS.filter(({ id }) => asked.includes(id) && untried.has(id));
 }
 
 /**
@@ -136,9 +171,17 @@ function allHoles(state: OrderState): ClosingHole[] {
 
   if (!afterHeightsOf(state)) add('heights', 'It has not been measured on its wheels.', 'heights');
   else if (!measuredSinceBack(state))
-    add('heights', 'It has not been measured since its heights sent it back.', 'heights');
-  const sheet = state.alignments[state.alignments.length - 1];
-  if (!sheet) add('not-aligned', 'It has not been aligned.', 'alignment', 'not-aligned');
+    add('heights', 'It has not been measured since it went back to the bay.', 'heights');
+  const sheet = sheetNow(state);
+  if (!sheet)
+    add(
+      'not-aligned',
+      state.alignments.length
+        ? 'It has not been aligned since its work was taken apart again.'
+        : 'It has not been aligned.',
+      'alignment',
+      'not-aligned',
+    );
   else if (!sheet.passes && !sheet.accepted) {
     const text = sentBack(state, sheet.entry.id)
       ? 'Its sheet sent it back to the bay: align it again.'
@@ -146,11 +189,21 @@ function allHoles(state: OrderState): ClosingHole[] {
     add('not-reached', text, 'alignment');
   }
   if (onTheRoad(state)) add('road', 'It is out on its road test: bring it back.', 'road');
-  else if (!state.roadIn) add('road', 'It has not been driven.', 'road');
+  else if (!state.roadIn)
+    add(
+      'road',
+      staleDrive(state)
+        ? 'It has not been driven since its work was taken apart again.'
+        : 'It has not been driven.',
+      'road',
+    );
   else if (judgedBy(state) >= 2 && state.roadIn.data.checks.every((check) => check.result === 'not tried'))
     add('road', 'Its road test tried nothing: that is no road test. Drive it again.', 'road');
   else if (state.roadIn.data.checks.some((check) => check.result === 'fault')) {
     add('road-fault', 'The road test found a fault: mend it and drive again.', 'road');
+  } else {
+    for (const { id, label } of roadChecksMissed(state))
+      add('road-check', `Not tried on the road: ${label}.`, 'road', 'road-check', id);
   }
   for (const { what, corner } of settingsToAsk(state)) {
     add(

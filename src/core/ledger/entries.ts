@@ -170,6 +170,7 @@ export const OVERRIDE_RULES = [
   'not-aligned',
   'unsigned',
   'missing-shot',
+  'road-check',
   'second-check',
   'stacked',
   'later-part',

@@ -1,6 +1,7 @@
 import { nextStep } from '../procedure/engine';
 import { nextBooking, sentBack } from './after-work';
 import { closingHoles } from './closing';
+import { sheetNow } from './evidence';
 import {
   type OrderState,
   baselineOf,
@@ -68,7 +69,7 @@ export function nextThing(state: OrderState): NextThing {
     state.after.stage?.data.deferred.some((one) => one.code === code) ?? false;
   if (job && (!next || ['road', 'handoff'].includes(next.step.phase)) && !deferred('not-aligned')) {
     const booked = nextBooking(state);
-    const sheet = state.alignments[state.alignments.length - 1];
+    const sheet = sheetNow(state);
     const lifted = state.overrides.some((entry) => entry.data.rule === 'not-aligned');
     if (!sheet && booked && !lifted)
       return thing('Alignment booked: bring its sheet in', 'tech', 'alignment', true);

@@ -14,9 +14,11 @@ import {
   judgeStep,
   stepOf,
 } from '../procedure/engine';
+import { bothOnWheels } from '../procedure/car';
 import { applyLeftOff } from '../procedure/left-off';
 import { applySupport, judgeSupport } from '../procedure/support';
 import { heightsOf } from '../stance/readings';
+import { foldApart, stillCounts } from './apart';
 import { type AfterWork, afterWorkFolders, lastBack, noAfterWork } from './after-work';
 import {
   type Hands,
@@ -106,6 +108,10 @@ export interface OrderState {
   handoffs: EntryOf<'handoff'>[];
   visitClosed: EntryOf<'visit.closed'> | null;
   after: AfterWork;
+  /** The number of the last entry that took the work apart: evidence of before it is of another car. */
+  apartSeq: number | null;
+  /** Has an end been off its wheels since the work began? */
+  wasRaised: boolean;
   hands: Hands;
   /** Moves that stand in the record and should have been refused: a correction brought them to light. */
   alarms: { entryId: string; message: string }[];
@@ -148,6 +154,8 @@ function emptyOrder(document: RunDocument | null): OrderState {
     handoffs: [],
     visitClosed: null,
     after: noAfterWork(),
+    apartSeq: null,
+    wasRaised: false,
     hands: noHands(),
     alarms: [],
   };
@@ -350,6 +358,8 @@ export function foldOrder(entries: readonly Entry[], document: RunDocument | nul
     try {
       (folders[entry.kind] as Folder<typeof entry.kind> | undefined)?.(state, entry as never);
       rememberTouch(state, entry);
+      foldApart(state, entry);
+      state.wasRaised ||= state.run !== null && !bothOnWheels(state.run.car.support);
     } catch (error) {
       // A set that cannot be read any more is a task for a person, not a reason to show nothing.
       if (!(error instanceof Refusal)) throw error;
@@ -380,11 +390,11 @@ export function afterHeightsOf(state: OrderState): HeightSet | null {
   return after[after.length - 1] ?? null;
 }
 
-/** Has it been measured since heights last sent it back to the bay? */
+/** Has it been measured since heights last sent it back to the bay, and since its work was last taken apart? */
 export function measuredSinceBack(state: OrderState): boolean {
   const back = lastBack(state, 'heights');
   const set = afterHeightsOf(state);
-  return set !== null && (back === null || set.entry.seq > back.seq);
+  return set !== null && (back === null || set.entry.seq > back.seq) && stillCounts(state, set.entry);
 }
 
 /** The edition of the rules an order is judged by: those its work began under. */

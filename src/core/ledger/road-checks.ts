@@ -1,3 +1,5 @@
+import { type OneEnd, type PlainProcedure, endsOf } from '../procedure/types';
+
 /** What a road test looks at, where and how fast; each is answered good, fault, or not tried. */
 export const ROAD_CHECKS = [
   { id: 'straight', label: 'Runs straight, hands light on the wheel', how: 'level road, 50 to 80 km/h' },
@@ -29,3 +31,27 @@ export const ROAD_CHECKS = [
   { id: 'lamps', label: 'No warning lamps', how: 'the whole drive' },
 ] as const;
 export type RoadCheckId = (typeof ROAD_CHECKS)[number]['id'];
+
+/** What every job is driven for, whatever was done. */
+const ALWAYS: readonly RoadCheckId[] = ['straight', 'centered', 'brakes', 'clunk', 'lock', 'bump', 'lamps'];
+
+/**
+ * The checks a job asks for, by what its steps have their hands on: a front end is driven for shimmy and hard turns, a rear
+ * end for squat, wheels and shafts for vibration.
+ */
+export function roadChecksAsked(
+  document: Pick<PlainProcedure, 'steps' | 'items' | 'fasteners'>,
+): RoadCheckId[] {
+  const worked = (end: OneEnd) =>
+    document.steps.some((step) => step.phase === 'fit' && endsOf(step).includes(end));
+  const turned = [...document.items, ...document.fasteners].some(({ place }) =>
+    /\.(wheel|wheel-nuts)$|shaft|carrier/.test(place ?? ''),
+  );
+  const asked = new Set<RoadCheckId>([
+    ...ALWAYS,
+    ...(worked('front') ? (['turns', 'shimmy'] as const) : []),
+    ...(worked('rear') ? (['squat'] as const) : []),
+    ...(turned ? (['vibration'] as const) : []),
+  ]);
+  return ROAD_CHECKS.map(({ id }) => id).filter((id) => asked.has(id));
+}

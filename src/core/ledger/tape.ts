@@ -1,3 +1,4 @@
+import { sheetNow } from './evidence';
 import type { Phase } from '../procedure/types';
 import {
   type OrderState,
@@ -73,7 +74,7 @@ export function tapeOf(state: OrderState): TapeMark[] {
       'settle',
       closed || state.heights.some((set) => set.entry.data.occasion === 'settled') || state.roadIn !== null,
     );
-    tick('align', state.alignments.length > 0);
+    tick('align', sheetNow(state) !== null);
     tick('road', state.roadIn !== null);
   }
   for (const step of state.document?.steps ?? [])

@@ -1,5 +1,6 @@
 import { Refusal } from '../calc/calculator';
 import type { HeightsData } from '../ledger/entries';
+import { whyNotYetMeasured } from '../ledger/evidence';
 import { type OrderState, baselineOf } from '../ledger/order-state';
 import { heightsOf, whyNotComparable } from '../stance/readings';
 import type { MoveEntry } from './move';
@@ -20,8 +21,10 @@ export function heightsMove(state: OrderState, data: HeightsData): MoveEntry[] {
       );
     if (state.run)
       throw new Refusal('too-late', 'Work has begun: this is no longer how it came.', 'occasion');
-  } else if (baseline) {
-    const why = whyNotComparable(baseline.entry.data, data);
+  } else {
+    const tooSoon = whyNotYetMeasured(state);
+    if (tooSoon) throw new Refusal('too-soon', tooSoon, 'occasion');
+    const why = baseline && whyNotComparable(baseline.entry.data, data);
     if (why) throw new Refusal('not-comparable', why, 'method');
   }
   return [{ kind: 'heights', data }];

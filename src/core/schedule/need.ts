@@ -1,3 +1,4 @@
+import { sheetNow } from '../ledger/evidence';
 import { nextBooking } from '../ledger/after-work';
 import {
   type OrderState,
@@ -97,7 +98,7 @@ export function needOf(state: OrderState): OrderNeed {
       waits: run ? null : waitsOf(state),
     });
   }
-  const wantsRack = job ? state.alignments.length === 0 : state.intake?.data.orderKind === 'alignment';
+  const wantsRack = job ? sheetNow(state) === null : state.intake?.data.orderKind === 'alignment';
   if (!closed && wantsRack && (job || !state.alignments.length)) {
     add({
       id: 'rack',

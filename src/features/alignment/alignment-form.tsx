@@ -27,14 +27,18 @@ const SHOWN = [
   'file',
 ];
 
+/** What was typed; an angle left empty was not read, and a wheel of which nothing was read is not on the sheet. */
 function readingsFrom(f: Record<string, string>, set: 'before' | 'after') {
   const setback = numberOf(f[`${set}.setback`]);
   return {
     ...Object.fromEntries(
-      WHEELS.map(([corner, , angles]) => [
-        corner,
-        Object.fromEntries(angles.map((angle) => [angle, numberOf(f[`${set}.${corner}.${angle}`])])),
-      ]),
+      WHEELS.flatMap(([corner, , angles]) => {
+        const read = angles.flatMap((angle) => {
+          const value = numberOf(f[`${set}.${corner}.${angle}`]);
+          return value === undefined ? [] : [[angle, value] as const];
+        });
+        return read.length || corner.endsWith('F') ? [[corner, Object.fromEntries(read)]] : [];
+      }),
     ),
     ...(setback === undefined ? {} : { setback }),
   };
@@ -231,6 +235,9 @@ export function AlignmentForm({
                 </tr>
               </tbody>
             </table>
+            <p className="mt-2 text-soft">
+              An angle left empty was not read: a cart’s sheet may hold front toe alone.
+            </p>
             <div className="mt-3 grid gap-3">
               <AreaField
                 name="adjustments"

@@ -1,3 +1,4 @@
+import { missingShots } from '@/core/ledger/closing';
 import { nextThing } from '@/core/ledger/next-thing';
 import type { Entry } from '@/core/ledger/entries';
 import { openTasks } from '@/core/ledger/hands';
@@ -84,7 +85,7 @@ export function bayPropsOf(bundle: BayBundle, state: OrderState, nowIso: string)
       .map(({ stuckId, fastenerId, minutes }) => ({ stuckId, fastenerId, minutes })),
     recheck: isRecheck(state),
     lastTorques: lastTorqueWords(state, names, timeZone),
-    photoSteps: state.photos.flatMap((photo) => (photo.data.stepId ? [photo.data.stepId] : [])),
+    shotsMissing: missingShots(state),
     stepPhotos: stepPhotos(state),
     cuts: state.cuts,
     coilStepTurns: bundle.coilStepTurns,

@@ -47,7 +47,8 @@ export interface BayProps {
   stuck: { stuckId: string; fastenerId: string; minutes: number }[];
   recheck: boolean;
   lastTorques: Record<string, LastTorque>;
-  photoSteps: string[];
+  /** Shots that steps ask for and no picture has filled. */
+  shotsMissing: { stepId: string; shot: string }[];
   /** The last picture of the same step, or of its twin on the other side. */
   stepPhotos: Record<string, { photoId: string; twin: boolean }>;
   cuts: EntryOf<'cut'>[];

@@ -98,7 +98,7 @@ export function StepNow({
   const tools = (step.tools ?? []).map((tool) =>
     [tool.kind, tool.size, tool.drive && `${tool.drive} drive`].filter(Boolean).join(' '),
   );
-  const photoTaken = props.photoSteps.includes(step.id);
+  const shot = props.shotsMissing.find((one) => one.stepId === step.id)?.shot;
   const facts = endsOf(step).flatMap((end) => (props.targets[end] ? [`${end}: ${props.targets[end]}`] : []));
   return (
     <>
@@ -177,15 +177,13 @@ export function StepNow({
       <div className="fixed inset-x-0 bottom-0 z-30 flex border-t-2 border-rule bg-paper">
         <PhotoButton
           orderId={orderId}
-          className={`${BAR} flex-1 px-2 ${step.photo?.length && !photoTaken ? 'font-bold underline underline-offset-4' : ''}`}
-          label={
-            step.photo?.length ? (photoTaken ? 'Another photo' : `Photo: ${step.photo[0]!.shot}`) : 'Photo'
-          }
+          className={`${BAR} flex-1 px-2 ${shot ? 'font-bold underline underline-offset-4' : ''}`}
+          label={shot ? `Photo: ${shot}` : step.photo?.length ? 'Another photo' : 'Photo'}
           target={{
             stepId: step.id,
             corner: step.corner ?? null,
             occasion: null,
-            caption: step.photo?.[0]?.shot ?? '',
+            caption: shot ?? step.photo?.[0]?.shot ?? '',
           }}
         />
         <StuckButton {...props} stepId={step.id} fasteners={handled} className={`${BAR} px-4`} />

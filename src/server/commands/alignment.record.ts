@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { alignmentReadingsSchema, alignmentSpecSchema, judgeAlignment } from '@/core/calc/alignment.verdict';
 import { Refusal } from '@/core/calc/calculator';
 import type { AlignmentData } from '@/core/ledger/entries';
+import { whyNotYetAligned } from '@/core/ledger/evidence';
 import { closeByEvidence } from '../follow-up/evidence';
 import { takeSheet } from '../rack/inbox';
 import { command } from './command';
@@ -9,6 +10,16 @@ import { mustHavePhoto } from './finding.record';
 import { id, line, text } from './fields';
 
 type SheetInput = Omit<AlignmentData, 'by' | 'file'> & { orderId: string; rackSheetId: string | null };
+
+/** A set judged against its spec; what it lacks is named as its field is here. */
+function judgedAs(set: 'before' | 'after', data: AlignmentData) {
+  try {
+    return judgeAlignment({ spec: data.spec, readings: data[set] });
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    throw new Refusal(error.code, error.message, error.field.replace(/^readings/, set));
+  }
+}
 
 /**
  * Records an alignment sheet, before and after, with the spec it is held against and where that comes from: typed in,
@@ -44,6 +55,8 @@ export const alignmentRecord = command({
   }),
   async run(ctx, { orderId, rackSheetId, ...typed }) {
     const order = await ctx.openOrder(orderId);
+    const tooSoon = whyNotYetAligned(order.state);
+    if (tooSoon) throw new Refusal('too-soon', tooSoon, 'orderId');
     const dropped = rackSheetId ? await takeSheet(ctx.tx, rackSheetId) : null;
     if (dropped?.sheet && dropped.sheet.order !== null && dropped.sheet.order !== order.number)
       throw new Refusal('other-order', `That sheet is of order ${dropped.sheet.order}.`, 'rackSheetId');
@@ -60,8 +73,8 @@ export const alignmentRecord = command({
         after: dropped.sheet.after,
       }),
     };
-    judgeAlignment({ spec: data.spec, readings: data.before });
-    const judged = judgeAlignment({ spec: data.spec, readings: data.after });
+    judgedAs('before', data);
+    const judged = judgedAs('after', data);
     const pass = judged.pass && judged.items.length > 0;
     const [entry] = await ctx.append(order.id, { kind: 'alignment', data });
     if (pass) await closeByEvidence(ctx, order, 'alignment', entry!.id);

@@ -1,5 +1,6 @@
 import { compareTires } from '@/core/calc/tire.compare';
 import { onDial } from '@/core/follow-up/promises';
+import { sheetNow } from '@/core/ledger/evidence';
 import { isJob } from '@/core/ledger/order-state';
 import { judgeHeights } from '@/core/stance/verdict';
 import type { OrderFile } from '../queries/order';
@@ -57,7 +58,7 @@ const CAUTIONS = [
 
 /** A car that was not aligned, or did not reach its spec, goes no further than this before the rack; null when it did. */
 export function driveLimit(state: OrderFile['state'], shop: OrderFile['shop']): string | null {
-  const sheet = state.alignments[state.alignments.length - 1];
+  const sheet = sheetNow(state);
   if (!isJob(state) || (sheet && (sheet.passes || sheet.accepted))) return null;
   return `${onDial(shop.unalignedKm, shop.distanceUnit)} ${shop.distanceUnit}`;
 }

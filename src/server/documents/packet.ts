@@ -9,7 +9,8 @@ import { type AlignmentRow, alignmentRows } from '@/core/ledger/alignment-rows';
 import type { PhotoMark } from '@/core/ledger/after-work-book';
 import { photoPairs } from '@/core/ledger/photo-shots';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
-import type { FollowUpOpenData, TorqueData } from '@/core/ledger/entries';
+import type { FollowUpOpenData, OverrideData, TorqueData } from '@/core/ledger/entries';
+import { sheetNow } from '@/core/ledger/evidence';
 import { afterHeightsOf, baselineOf, isRecheck, latestPlan } from '@/core/ledger/order-state';
 import { placedName } from '@/core/procedure/engine';
 import { METHOD_WORDS } from '@/core/stance/readings';
@@ -115,6 +116,12 @@ const LIFTED_WORDS: Record<string, string> = {
   'later-part': 'started before every part was in',
   stacked: 'lift parts stacked',
 };
+
+/** What was lifted; a check of the road test by its name. */
+function liftedWords({ rule, ref }: OverrideData): string {
+  const check = rule === 'road-check' && ROAD_CHECKS.find(({ id }) => id === ref);
+  return check ? `not tried on the road: ${check.label}` : (LIFTED_WORDS[rule] ?? rule);
+}
 
 function readingText(reading: TorqueData['reading']): string {
   if ('clicked' in reading) return 'clicked';
@@ -252,7 +259,7 @@ export async function buildPacket(
   const file = (await readOrderFile(tx, orderId))!;
   const { state } = file;
   const intake = state.intake!.data;
-  const sheet = state.alignments[state.alignments.length - 1];
+  const sheet = sheetNow(state);
   return {
     format: 'wrenchwise-handoff/1',
     ...seal,
@@ -316,7 +323,7 @@ export async function buildPacket(
       after: after.data.photoId,
     })),
     lifted: state.overrides.map((entry) => ({
-      rule: LIFTED_WORDS[entry.data.rule] ?? entry.data.rule,
+      rule: liftedWords(entry.data),
       reason: entry.data.reason,
       by: file.people[entry.data.leadId] ?? '',
     })),

@@ -2,6 +2,7 @@ import { steerReading } from '@/core/alignment/pull';
 import { EXAGGERATED, wheelsDrawing } from '@/core/alignment/wheels-drawing';
 import { nextBooking, sentBack } from '@/core/ledger/after-work';
 import { alignmentRows, angleText, sheetWords } from '@/core/ledger/alignment-rows';
+import { sheetNow, whyNotYetAligned } from '@/core/ledger/evidence';
 import { type AlignmentSheet, isClosed } from '@/core/ledger/order-state';
 import { holdsRole } from '@/core/ledger/roles';
 import { shopInput, shopMoment } from '@/core/units/shop-time';
@@ -20,6 +21,8 @@ import { crewNames, orderPage } from '@/server/queries/page-data';
 import { waitingSheets } from '@/server/rack/inbox';
 import type { PinPerson } from '@/ui/person-pin';
 import { Shapes } from '@/ui/shapes';
+
+const lessGoal = (caster: number | undefined, goal: number) => (caster === undefined ? null : caster - goal);
 
 function verdictWords(file: OrderFile, sheet: AlignmentSheet): string {
   const { spec, before, after } = sheet.entry.data;
@@ -73,8 +76,8 @@ function OneSheet({
       {data.casterGoal && (
         <p>
           Caster wanted after the lift {angleText(data.casterGoal.deg)}, {data.casterGoal.why}: left{' '}
-          {angleText(data.after.LF.caster - data.casterGoal.deg)}, right{' '}
-          {angleText(data.after.RF.caster - data.casterGoal.deg)} of it.
+          {angleText(lessGoal(data.after.LF.caster, data.casterGoal.deg))}, right{' '}
+          {angleText(lessGoal(data.after.RF.caster, data.casterGoal.deg))} of it.
         </p>
       )}
       {data.adjustments && <p>Set: {data.adjustments}</p>}
@@ -112,8 +115,9 @@ export default async function AlignmentPage({
   const sheets = [...state.alignments].reverse();
   const [last] = sheets;
   const closed = isClosed(state);
-  const settled = last && (last.passes || last.accepted);
-  const openSheet = last && !settled && !sentBack(state, last.entry.id);
+  const current = sheetNow(state);
+  const settled = current && (current.passes || current.accepted);
+  const openSheet = current && !settled && !sentBack(state, current.entry.id);
   const enters = !closed && !settled && !openSheet;
   const [dropped, spec] = await Promise.all([
     enters ? waitingSheets(db(), { number: file.number, plate: vehicle.plate }) : [],
@@ -123,6 +127,7 @@ export default async function AlignmentPage({
   const chosen = dropped.find((sheet) => sheet.id === wanted && sheet.sheet) ?? null;
   const booking = nextBooking(state);
   const limit = driveLimit(state, shop);
+  const tooSoon = whyNotYetAligned(state);
   return (
     <>
       {limit && !closed && (
@@ -132,7 +137,13 @@ export default async function AlignmentPage({
       )}
       {sheets.map((sheet, index) => (
         <section key={sheet.entry.id} className="mb-8">
-          <h2 className="border-b border-ink pb-1">{index === 0 ? 'The sheet' : 'An earlier sheet'}</h2>
+          <h2 className="border-b border-ink pb-1">
+            {sheet === current
+              ? 'The sheet'
+              : index === 0
+                ? 'The sheet of before the work was taken apart again: it no longer counts'
+                : 'An earlier sheet'}
+          </h2>
           <OneSheet
             file={file}
             sheet={sheet}
@@ -172,14 +183,18 @@ export default async function AlignmentPage({
               taken={chosen?.id ?? null}
             />
           </section>
-          <AlignmentForm
-            key={`${sheets.length} ${chosen?.id ?? ''}`}
-            orderId={file.id}
-            platform={vehicle.platform}
-            spec={spec}
-            sheet={chosen}
-            maySaveSpec={holdsRole(viewer.roles, ['lead'])}
-          />
+          {tooSoon ? (
+            <p className="hatch max-w-3xl px-4 py-3 font-medium">{tooSoon}</p>
+          ) : (
+            <AlignmentForm
+              key={`${sheets.length} ${chosen?.id ?? ''}`}
+              orderId={file.id}
+              platform={vehicle.platform}
+              spec={spec}
+              sheet={chosen}
+              maySaveSpec={holdsRole(viewer.roles, ['lead'])}
+            />
+          )}
         </>
       )}
       {!closed && !last && (
