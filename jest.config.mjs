@@ -11,7 +11,7 @@ const shared = {
 const shop = { ...shared, testEnvironment: '<rootDir>/tests/support/shop-environment.cjs' };
 
 const config = {
-  testTimeout: 60_000,
+  testTimeout: 180_000,
   testSequencer: '<rootDir>/tests/support/by-name.cjs',
   projects: [
     { ...shared, displayName: 'unit', testMatch: ['<rootDir>/tests/unit/**/*.test.ts'] },

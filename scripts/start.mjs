@@ -4,8 +4,9 @@
  * What was chosen first is remembered, and nothing here ever erases data.
  */
 import { randomBytes } from 'node:crypto';
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
+import { writeWhole } from './lib/files.mjs';
 import { root } from './lib/bundle.mjs';
 import { ensureMariadb, startDatabase } from './lib/database.mjs';
 import { lanWords, startFront } from './lib/lan.mjs';
@@ -87,7 +88,7 @@ function chosenShop() {
         day: process.env.WRENCHWISE_NOW ?? new Date().toISOString(),
         loaded: false,
       };
-  writeFileSync(files.shop, `${JSON.stringify(fresh, null, 2)}\n`, { mode: 0o600 });
+  writeWhole(files.shop, `${JSON.stringify(fresh, null, 2)}\n`);
   return fresh;
 }
 
@@ -103,7 +104,7 @@ async function fillShop(shop, database) {
   }
   say('Shop: loading the demo (made-up cars, people and numbers)');
   await database.inOneGo(() => cli('Loading the demo', 'load-demo', [shop.day], dataDir, { show: true }));
-  writeFileSync(files.shop, `${JSON.stringify({ ...shop, loaded: true }, null, 2)}\n`, { mode: 0o600 });
+  writeWhole(files.shop, `${JSON.stringify({ ...shop, loaded: true }, null, 2)}\n`);
   return null;
 }
 
@@ -122,7 +123,7 @@ async function serve() {
     env: wantsLan ? { WRENCHWISE_LAN: '1' } : {},
     onExit: (status) => void serveAgain(status, began),
   });
-  writeFileSync(
+  writeWhole(
     files.run,
     JSON.stringify({ start: process.pid, startedWith: startTime(process.pid), web: web.pid, port }),
   );
@@ -154,7 +155,7 @@ async function main() {
   needRoom(100, 'keeping the shop’s records');
   await clearOldServer();
   if (!(await portFree(port))) throw new InTheWay(portTaken(port));
-  writeFileSync(files.run, JSON.stringify({ start: process.pid, startedWith: startTime(process.pid), port }));
+  writeWhole(files.run, JSON.stringify({ start: process.pid, startedWith: startTime(process.pid), port }));
 
   if (packagesFresh()) say('Packages: in place');
   else {

@@ -14,9 +14,9 @@ import {
   renameSync,
   rmSync,
   statSync,
-  writeFileSync,
 } from 'node:fs';
 import path from 'node:path';
+import { writeWhole } from './files.mjs';
 import { aptInstall, has, isRoot, must } from './run.mjs';
 import { InTheWay, sentenceFor } from './say.mjs';
 import { freePort } from './web.mjs';
@@ -215,7 +215,7 @@ export async function startDatabase(folder, { forgetful = false } = {}) {
   };
   const child = await launch(layout, address.port);
   await grant(layout, address);
-  writeFileSync(layout.address, `${JSON.stringify(address, null, 2)}\n`, { mode: 0o600 });
+  writeWhole(layout.address, `${JSON.stringify(address, null, 2)}\n`);
   return handle(layout, address, existed ? 'started again' : 'made new', child.pid);
 }
 
