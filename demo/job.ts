@@ -286,11 +286,11 @@ export class DemoJob {
     }
   }
 
-  /** Works through the run up to and without a phase, or until a step. */
-  async work(until: { phase?: Phase; step?: string }): Promise<this> {
+  /** Works through the run up to and without a phase, or until a step; a step that is to wait is left out. */
+  async work(until: { phase?: Phase; step?: string; but?: string }): Promise<this> {
     for (;;) {
       const state = await this.state();
-      const next = nextSteps(state.document!, state.run!)[0];
+      const next = nextSteps(state.document!, state.run!).find(({ step }) => step.id !== until.but);
       if (!next) return this;
       const { step } = next;
       if (until.phase && PHASES.indexOf(step.phase) >= PHASES.indexOf(until.phase)) return this;

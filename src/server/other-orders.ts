@@ -7,6 +7,7 @@ import { loadOrder } from './entries/order';
 
 /** One car, one state: what another open order of it has in hand now counts for every order of that car. */
 export interface ElsewhereOnTheCar {
+  orderId: string;
   number: number;
   /** Open, loose or in the air, in words. */
   inHand: string[];
@@ -37,7 +38,7 @@ export async function elsewhereOnTheCar(
         .map((item) => `open: ${placedName(item)}`),
       ...[...run.car.loose.keys()].map((one) => `loose: ${placedName(fastenerOf(document, one))}`),
     ];
-    found.push({ number, inHand, onTheRoad: onTheRoad(state) });
+    found.push({ orderId: id, number, inHand, onTheRoad: onTheRoad(state) });
   }
   return found;
 }

@@ -26,6 +26,7 @@ async function again(job: DemoJob): Promise<string> {
     wants: 'A noise behind',
     targets: { front: null, rear: null, unit: 'in', method: 'hub' },
     agreed: true,
+    beside: true,
   });
   if (!answer.ok) throw new Error(JSON.stringify(answer.errors));
   return String(answer.answer.orderId);
@@ -153,4 +154,62 @@ test('a dial that shows less than at intake is asked about, and kept when it is 
   expect(
     (await give(shop, 'Teodor', 'odometer.report', { orderId, odometer: { value: 64_380, unit: 'km' } })).ok,
   ).toBe(true);
+});
+
+test('what an order carried in from another is closed for both when the other closes it, and open again when that was wrong', async () => {
+  const job = await onTheLift('ONE 9');
+  await job.clockOn();
+  await job.work({ phase: 'align', but: 'C/bags-front' });
+  const bag = (state: Awaited<ReturnType<typeof stateOf>>) =>
+    [...state.run!.car.open].filter((id) => /bag-|saved-hardware/.test(id));
+  expect(bag(await stateOf(job.orderId))).toHaveLength(2);
+  // Hardware in its bag hinders nobody: the second order begins, and carries it.
+  const second = await again(job);
+  expect(await inspect(second)).toMatchObject({ ok: true });
+  expect(bag(await stateOf(second))).toHaveLength(2);
+  const bags = await done(job.orderId, 'C/bags-front');
+  expect(bags).toMatchObject({ ok: true });
+  expect(bag(await stateOf(second))).toEqual([]);
+  const closed = (await loadOrder(db(), second))!.entries.filter((entry) => entry.kind === 'elsewhere');
+  expect(closed).toHaveLength(1);
+  const mistaken = (await loadOrder(db(), job.orderId))!.entries.find(
+    (entry) => entry.kind === 'step.done' && entry.data.stepId === 'C/bags-front',
+  )!;
+  expect(
+    await give(shop, 'Odalys', 'entry.void', {
+      orderId: job.orderId,
+      entryId: mistaken.id,
+      reason: 'the wrong car',
+    }),
+  ).toMatchObject({ ok: true });
+  expect(bag(await stateOf(second))).toHaveLength(2);
+});
+
+test('a car with an open order is not taken in again unknowingly, by its id or its plate', async () => {
+  const job = await onTheLift('ONE 10');
+  const { data } = (await stateOf(job.orderId)).intake!;
+  const rest = {
+    orderKind: 'inspection',
+    odometer: { value: 40_001, unit: 'mi' },
+    tires: data.tires,
+    wants: 'A noise',
+    targets: { front: null, rear: null, unit: 'in', method: 'hub' },
+    agreed: true,
+  };
+  const known = { ...rest, customer: { id: data.customerId }, vehicle: { id: data.vehicleId } };
+  expect(refusal(await give(shop, 'Teodor', 'intake.open', known))).toMatchObject({
+    code: 'open-order',
+    field: 'vehicle.id',
+    message: expect.stringMatching(/Order \d+ of this car is open .*go on there, wait/),
+  });
+  const plate = {
+    ...rest,
+    customer: { name: 'Somebody new', phone: '', email: '' },
+    vehicle: { ...job.plan.vehicle, plate: job.plan.vehicle.plate!.toLowerCase() },
+  };
+  expect(refusal(await give(shop, 'Teodor', 'intake.open', plate))).toMatchObject({
+    code: 'open-order',
+    field: 'vehicle.plate',
+  });
+  expect(await give(shop, 'Teodor', 'intake.open', { ...known, beside: true })).toMatchObject({ ok: true });
 });

@@ -150,10 +150,10 @@ describe('sheets as a rack drops them', () => {
   test.each([
     ['a.csv', writeRackCsv(sheet).replace('2.4', 'two'), /caster of LF before is not a number/],
     ['a.csv', writeRackCsv(sheet).replace('RF,after', 'XX,after'), /"XX" is nothing a sheet holds/],
-    ['a.csv', writeRackCsv(sheet).split('\n').slice(0, 8).join('\n'), /before/],
+    ['a.csv', writeRackCsv(sheet).split('\n').slice(0, 8).join('\n'), /after\.LF is required/],
     ['a.json', '{"format": ', /not whole JSON/],
     ['a.json', JSON.stringify({ ...sheet, format: 'other' }), /format/],
-    ['a.json', JSON.stringify({ ...sheet, after: { ...SHEET, LF: { caster: 1 } } }), /after\.LF\.camber/],
+    ['a.json', JSON.stringify({ ...sheet, after: { ...SHEET, LF: { caster: 1 } } }), /after\.LF\.toe/],
     ['a.txt', '', /\.csv or \.json/],
   ])('%s that is broken is refused by name', (name, text, message) => {
     expect(() => readRackFile(name, text)).toThrow(Refusal);

@@ -445,6 +445,8 @@ export interface EntryData {
   use: UseData;
   'check-in': LongCheckInData;
   'visit.closed': { note: string };
+  /** What another order of this car has made of things this one carried in. */
+  elsewhere: { order: number; closed: string[]; open: string[]; tight: string[]; loose: string[] };
   task: TaskData;
   'task.done': TaskDoneData;
   lowering: LoweringData;

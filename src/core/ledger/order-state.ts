@@ -342,6 +342,25 @@ const folders: { [K in EntryKind]?: Folder<K> } = {
   'visit.closed': (state, entry) => {
     state.visitClosed = entry;
   },
+  elsewhere: ({ run }, { data, at }) => {
+    if (!run) return;
+    for (const id of data.closed) {
+      run.car.open.delete(id);
+      run.openedBy.delete(id);
+    }
+    for (const id of data.open) {
+      run.car.open.add(id);
+      run.openedBy.set(id, { step: null, at });
+    }
+    for (const id of data.tight) {
+      run.car.loose.delete(id);
+      run.fasteners.get(id)!.stripe = 'full';
+    }
+    for (const id of data.loose) {
+      run.car.loose.set(id, 'loosened');
+      run.fasteners.get(id)!.stripe = 'broken';
+    }
+  },
   ...afterWorkFolders,
   ...handsFolders,
 };

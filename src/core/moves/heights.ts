@@ -22,10 +22,10 @@ export function heightsMove(state: OrderState, data: HeightsData): MoveEntry[] {
     if (state.run)
       throw new Refusal('too-late', 'Work has begun: this is no longer how it came.', 'occasion');
   } else {
-    const tooSoon = whyNotYetMeasured(state);
-    if (tooSoon) throw new Refusal('too-soon', tooSoon, 'occasion');
     const why = baseline && whyNotComparable(baseline.entry.data, data);
     if (why) throw new Refusal('not-comparable', why, 'method');
+    const tooSoon = whyNotYetMeasured(state);
+    if (tooSoon) throw new Refusal('too-soon', tooSoon, 'occasion');
   }
   return [{ kind: 'heights', data }];
 }

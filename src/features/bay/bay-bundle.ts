@@ -10,6 +10,7 @@ import { stanceOfOrder } from '@/core/stance/of-order';
 import type { BodyKind } from '@/core/stance/shapes';
 import { shopClock, shopDay, spanText } from '@/core/units/shop-time';
 import type { TrayReading, WrenchLink } from '@/server/devices/torque-wrench';
+import type { ElsewhereOnTheCar } from '@/server/other-orders';
 import type { Wrench } from '@/server/queries/orders';
 import type { PinPerson } from '@/ui/person-pin';
 import { orderHref } from '../orders/order-href';
@@ -37,6 +38,8 @@ export interface BayBundle {
   sources: RunSource[];
   timeZone: string;
   coilStepTurns: number;
+  /** Other open orders of this car and what they have in hand; absent in what an earlier release kept. */
+  elsewhere?: ElsewhereOnTheCar[];
   /** The server's clock when this was read. */
   readAt: string;
 }
@@ -92,6 +95,7 @@ export function bayPropsOf(bundle: BayBundle, state: OrderState, nowIso: string)
     settings: state.settings.map((entry) => entry.data),
     targets: targetWords(state, bundle.viewer.lengthUnit),
     sources: bundle.sources,
+    elsewhere: bundle.elsewhere ?? [],
     kit: state.parts.list?.data.kit ?? null,
     next: { text: next.text, href: orderHref(bundle.orderId, next.page) },
     alarm: state.alarms[0]?.message ?? null,

@@ -1,3 +1,4 @@
+import type { ElsewhereOnTheCar } from '@/server/other-orders';
 import type { Corner } from '@/core/calc/fields';
 import type { EntryOf, SettingData } from '@/core/ledger/entries';
 import type { TapeMark } from '@/core/ledger/tape';
@@ -47,6 +48,8 @@ export interface BayProps {
   stuck: { stuckId: string; fastenerId: string; minutes: number }[];
   recheck: boolean;
   lastTorques: Record<string, LastTorque>;
+  /** Other open orders of this car and what they have in hand. */
+  elsewhere: ElsewhereOnTheCar[];
   /** Shots that steps ask for and no picture has filled. */
   shotsMissing: { stepId: string; shot: string }[];
   /** The last picture of the same step, or of its twin on the other side. */

@@ -31,6 +31,14 @@ export function BayView({ strip, heights, ...props }: BayProps & { strip?: React
         {strip}
         <BayHead {...props} stepId={now?.step.id ?? null} heights={heights} />
         <BayTasks orderId={props.orderId} tasks={props.tasks} />
+        {props.elsewhere.map((other) => (
+          <p key={other.orderId} className="caution mx-6 mt-4 px-4 py-3 text-[1.2rem] font-medium">
+            {other.onTheRoad
+              ? `Order ${other.number} has this car out on its road test.`
+              : `Order ${other.number} on this car has in hand: ${other.inHand.join('; ')}. It is not lowered or driven here until that is closed there.`}{' '}
+            <Link href={`/bay/${other.orderId}`}>Go there</Link>
+          </p>
+        ))}
         {props.alarm && (
           <div role="alert" className="hatch mx-6 mt-4 px-4 py-3 text-[1.2rem] font-semibold">
             The job is stopped. {props.alarm}

@@ -2,6 +2,7 @@ import 'server-only';
 import { holdsRole } from '@/core/ledger/roles';
 import { now } from '@/server/clock';
 import { db } from '@/server/database';
+import { elsewhereOnTheCar } from '@/server/other-orders';
 import { readOrderFile } from '@/server/queries/order';
 import {
   crewNames,
@@ -19,12 +20,13 @@ export async function readBayBundle(orderId: string, session: Session): Promise<
   if (!file) return null;
   const { state, shop, people: names } = file;
   if (!state.document || !state.run) return 'no-run';
-  const [{ everybody, leads }, places, wrenches, { link, tray }, sources] = await Promise.all([
+  const [{ everybody, leads }, places, wrenches, { link, tray }, sources, elsewhere] = await Promise.all([
     crewNames(),
     placesOfShop(),
     shopWrenches(),
     wrenchOfTablet(session.deviceId),
     runSources(state.document),
+    elsewhereOnTheCar(db(), { id: file.id, vehicleId: file.vehicle.id }),
   ]);
   const { person } = session;
   return {
@@ -51,6 +53,7 @@ export async function readBayBundle(orderId: string, session: Session): Promise<
     link,
     tray,
     sources,
+    elsewhere: elsewhere.filter((one) => one.inHand.length > 0 || one.onTheRoad),
     timeZone: shop.timeZone,
     coilStepTurns: shop.coilStepTurns,
     readAt: now().toISOString(),

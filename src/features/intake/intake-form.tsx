@@ -6,8 +6,9 @@ import { answer } from '@/core/calc';
 import { vinWarning } from '@/core/vehicle-facts';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import type { KnownVehicle } from '@/server/queries/orders';
-import type { ShopPlace } from '@/server/queries/day';
+import type { OpenOrderOfCar, ShopPlace } from '@/server/queries/day';
 import { useCommand } from '@/ui/commands';
+import { Link } from '@/ui/link';
 import {
   AreaField,
   CheckField,
@@ -95,6 +96,7 @@ function inputFrom(f: Record<string, string>, known: KnownVehicle | undefined, p
     pacePerDay: f.pacePerDay ? Number(f.pacePerDay) : null,
     place: f.place || null,
     agreed: f.agreed === 'on',
+    beside: f.beside === 'on',
   };
 }
 
@@ -102,11 +104,13 @@ function inputFrom(f: Record<string, string>, known: KnownVehicle | undefined, p
 export function IntakeForm({
   vehicles,
   places,
+  openOrders,
   lengthUnit,
   distanceUnit,
 }: {
   vehicles: KnownVehicle[];
   places: ShopPlace[];
+  openOrders: OpenOrderOfCar[];
   lengthUnit: 'in' | 'mm';
   distanceUnit: 'km' | 'mi';
 }) {
@@ -120,6 +124,8 @@ export function IntakeForm({
   const [tires, setTires] = useState('');
   const tire = answer('tire.size', { size: tires });
   const known = vehicles.find((vehicle) => vehicle.id === vehicleId);
+  const open = known && openOrders.find((order) => order.vehicleId === known.id);
+  const asks = open !== undefined || errors.some((error) => error.code === 'open-order');
   const lengthHint = lengthUnit === 'in' ? 'like 22 1/2' : 'like 571 mm';
   return (
     <form
@@ -150,6 +156,12 @@ export function IntakeForm({
                   ),
                 ]}
               />
+              {open && (
+                <p className="caution col-span-2 px-4 py-2">
+                  Order {open.number} of this car is open: {open.next}.{' '}
+                  <Link href={`/orders/${open.id}`}>Go on there</Link>, or wait until it is closed.
+                </p>
+              )}
               {!known && (
                 <>
                   <TextField
@@ -312,6 +324,14 @@ export function IntakeForm({
                 className="mt-2"
                 name="agreed"
                 label="The customer agreed to these heights as the goal"
+              />
+            )}
+            {asks && (
+              <CheckField
+                className="mt-2"
+                name="beside"
+                label="Take it in beside the order that is open"
+                hint="Its work cannot begin while the other has something in hand."
               />
             )}
             <FormErrors errors={errors} shown={SHOWN} />

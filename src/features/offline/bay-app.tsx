@@ -42,7 +42,8 @@ export function BayApp({ first }: { first: BayBundle | null }) {
   const nowIso = useShopClock(bundle?.readAt ?? null);
   // The car's own record, or the wrenches and people it is worked with.
   useLive((moved) => {
-    if (moved.some((chain) => chain === orderId || chain === 'shop')) route.refresh();
+    const shown = [orderId, 'shop', ...(bundle?.elsewhere ?? []).map((one) => one.orderId)];
+    if (moved.some((chain) => shown.includes(chain))) route.refresh();
   }, bay.online);
   const state = useMemo(
     () =>

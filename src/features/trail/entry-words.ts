@@ -27,6 +27,13 @@ export function entryWords(
     const found = document?.fasteners.find((candidate) => candidate.id === id);
     return found ? placedName(found) : id;
   };
+  const named = (ids: string[]) =>
+    ids
+      .map((id) => {
+        const item = document?.items.find((candidate) => candidate.id === id);
+        return item ? placedName(item) : fastener(id);
+      })
+      .join('; ');
   const step = (id: string | null) =>
     document?.steps.find((candidate) => candidate.id === id)?.do ?? id ?? '';
   switch (entry.kind) {
@@ -162,6 +169,16 @@ export function entryWords(
       return `After months: ride ${entry.data.ride}, noise ${entry.data.noise}, fuel ${entry.data.fuel}, wear ${entry.data.wear}; again: ${entry.data.again}. ${entry.data.words}`.trim();
     case 'visit.closed':
       return `Visit closed. ${entry.data.note}`.trim();
+    case 'elsewhere': {
+      const { order, closed, open, tight, loose } = entry.data;
+      return [
+        `On order ${order} of this car:`,
+        ...(closed.length ? [`closed ${named(closed)}.`] : []),
+        ...(tight.length ? [`torqued ${named(tight)}.`] : []),
+        ...(open.length ? [`open again ${named(open)}.`] : []),
+        ...(loose.length ? [`loose again ${named(loose)}.`] : []),
+      ].join(' ');
+    }
     case 'void':
       return `Taken back: ${sentence(entry.why ?? '')}`;
     case 'shop.change':

@@ -1,10 +1,12 @@
 import Joi from 'joi';
 import { Refusal, fieldPath } from '@/core/calc/calculator';
+import type { EntryKind } from '@/core/ledger/entries';
 import { holdsRole } from '@/core/ledger/roles';
 import { isOfLostTablet } from '@/core/ledger/hands';
 import { MOVES_THE_CAR } from '@/core/moves/offline';
 import { now } from '../clock';
 import { databaseGone, db, transaction } from '../database';
+import { tellOtherOrders } from '../carried';
 import { deriveOrder } from '../derive';
 import { canonicalJson, sha256 } from '../entries/canonical';
 import type { Person } from '../sessions/sessions';
@@ -68,6 +70,9 @@ function fieldErrors(error: Joi.ValidationError): FieldError[] {
 
 /** A move that waited longer than this on its device did not: the device’s clock is wrong. */
 const LONGEST_QUEUED_MS = 400 * 24 * 3600_000;
+
+/** What may close, or by being taken back open, a thing of the car that another order carries. */
+const CLOSES_ON_THE_CAR: readonly EntryKind[] = ['step.done', 'torque', 'left.off', 'run.start'];
 
 /** How long a command waits for a database that went away: one that was killed is back within this. */
 const WAIT_MS = 9000;
@@ -175,7 +180,11 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
         );
         if (actor.queued) await refuseOfLostTablet(ctx, name, checked.value);
         const result = (await definition.run(ctx, checked.value)) as Record<string, unknown>;
-        for (const [orderId, kinds] of ctx.touched) await deriveOrder(tx, orderId, kinds);
+        for (const [orderId, kinds] of [...ctx.touched]) {
+          await deriveOrder(tx, orderId, kinds);
+          if (kinds !== 'all' && !CLOSES_ON_THE_CAR.some((kind) => kinds.has(kind))) continue;
+          for (const other of await tellOtherOrders(ctx, orderId)) await deriveOrder(tx, other);
+        }
         await tx.run('UPDATE command_done SET answer = ? WHERE id = ?', [JSON.stringify(result), id]);
         return result;
       }),

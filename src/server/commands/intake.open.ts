@@ -40,6 +40,8 @@ interface IntakeInput {
   pacePerDay: number | null;
   place: string | null;
   agreed: boolean;
+  /** Taken in although another order of the car is open: whoever takes it in has seen that. */
+  beside: boolean;
 }
 
 const target = () => Joi.string().trim().allow(null, '').empty('').default(null);
@@ -192,6 +194,24 @@ async function lastOrderOf(ctx: CommandContext, vehicleId: string): Promise<stri
   return row?.id ?? null;
 }
 
+/** An open order of the car, known by its id or its plate, is gone on with or waited for; another beside it is said to be one. */
+async function refuseBesideOpenOrder(ctx: CommandContext, given: IntakeInput['vehicle']): Promise<void> {
+  const [field, vehicleId, plate] =
+    'id' in given ? ['vehicle.id', given.id, ''] : ['vehicle.plate', '', given.plate.toUpperCase()];
+  const open = await ctx.tx.row<{ number: number; next_text: string }>(
+    `SELECT number, next_text FROM work_order JOIN order_now ON order_now.order_id = work_order.id
+       JOIN vehicle ON vehicle.id = vehicle_id
+      WHERE (vehicle.id = ? OR (plate = ? AND plate <> '')) AND NOT closed ORDER BY number DESC LIMIT 1`,
+    [vehicleId!, plate!],
+  );
+  if (open)
+    throw new Refusal(
+      'open-order',
+      `Order ${open.number} of this car is open (${open.next_text}): go on there, wait until it is closed, or say that this one is taken in beside it.`,
+      field!,
+    );
+}
+
 /** Takes a car in: customer, vehicle, what it wears and carries, and what the customer wants as numbers. */
 export const intakeOpen = command({
   name: 'intake.open',
@@ -216,6 +236,7 @@ export const intakeOpen = command({
     pacePerDay: Joi.number().greater(0).max(5000).allow(null).default(null),
     place: Joi.string().max(20).allow(null).default(null),
     agreed: Joi.boolean().required(),
+    beside: Joi.boolean().default(false),
   }),
   async run(ctx, input) {
     checkTire(input.tires, 'tires');
@@ -233,6 +254,7 @@ export const intakeOpen = command({
         'No finished job of this car is on record: take it in as a job.',
         'orderKind',
       );
+    if (!input.beside) await refuseBesideOpenOrder(ctx, input.vehicle);
     const { orderId, number } = await newOrder(ctx, { vehicleId, kind: input.orderKind, comesBackFrom });
     if (input.place) await takePlace(ctx.tx, input.place, orderId);
     const { tires, wheels, newTires, carries, wants, targets, promisedFor, pacePerDay } = input;

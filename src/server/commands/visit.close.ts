@@ -1,6 +1,8 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import { type OrderState, isJob } from '@/core/ledger/order-state';
+import { bringCarriedUpToDate } from '../carried';
+import { loadOrder } from '../entries/order';
 import { holesOf } from '../handoff-ready';
 import { command } from './command';
 import { closeClocksOf } from './clock.off';
@@ -25,7 +27,11 @@ export const visitClose = command({
   who: ['tech', 'advisor'],
   input: Joi.object<{ orderId: string; note: string }>({ orderId: id().required(), note: text(500) }),
   async run(ctx, { orderId, note }) {
-    const order = await ctx.runningOrder(orderId);
+    const begun = await ctx.runningOrder(orderId);
+    // What another order of the car has closed since is closed here too.
+    const order = (await bringCarriedUpToDate(ctx, begun))
+      ? { ...begun, state: (await loadOrder(ctx.tx, orderId))!.state }
+      : begun;
     if (isJob(order.state)) throw new Refusal('job', 'A job is closed by its handoff.', 'orderId');
     const [hole] = await holesOf(ctx.tx, order);
     if (hole) throw new Refusal(hole.code, hole.text, 'orderId');

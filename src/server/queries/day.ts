@@ -2,9 +2,13 @@ import type { TapeMarkId } from '@/core/ledger/tape';
 import type { Role } from '@/core/ledger/roles';
 import type { Db } from '../database';
 
+/** What intake has to know of an order that is still open. */
+export type OpenOrderOfCar = Pick<DayOrder, 'id' | 'number' | 'vehicleId' | 'next'>;
+
 export interface DayOrder {
   id: string;
   number: number;
+  vehicleId: string;
   kind: string;
   place: string | null;
   label: string;
@@ -23,6 +27,7 @@ export interface DayOrder {
 interface DayRow {
   id: string;
   number: number;
+  vehicle_id: string;
   kind: string;
   place: string | null;
   label: string;
@@ -41,7 +46,7 @@ interface DayRow {
 /** Every open order with its next thing, whose it is and how far its tape is out; those promised first lead. */
 export async function openOrders(tx: Db): Promise<DayOrder[]> {
   const rows = await tx.rows<DayRow>(
-    `SELECT work_order.id, number, kind, place, label, plate, contact.name, next_text, next_role, next_page, waiting,
+    `SELECT work_order.id, number, vehicle_id, kind, place, label, plate, contact.name, next_text, next_role, next_page, waiting,
             tape, promised_for,
             (SELECT GROUP_CONCAT(person.name ORDER BY clock_now.from_at SEPARATOR '|') FROM clock_now
                JOIN person ON person.id = clock_now.person_id
@@ -58,6 +63,7 @@ export async function openOrders(tx: Db): Promise<DayOrder[]> {
   return rows.map((row) => ({
     id: row.id,
     number: row.number,
+    vehicleId: row.vehicle_id,
     kind: row.kind,
     place: row.place,
     label: row.label,

@@ -25,6 +25,7 @@ export default async function NewOrderPage() {
       <IntakeForm
         vehicles={vehicles}
         places={free}
+        openOrders={open}
         lengthUnit={person.lengthUnit}
         distanceUnit={shop.distanceUnit}
       />
