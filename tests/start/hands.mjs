@@ -8,7 +8,7 @@ import { createConnection } from 'mysql2/promise';
 import { findServer, startDatabase } from '../../scripts/lib/database.mjs';
 import { isRoot } from '../../scripts/lib/run.mjs';
 import { cli } from '../../scripts/lib/stages.mjs';
-import { freePort, startWeb } from '../../scripts/lib/web.mjs';
+import { freePort, portFree, startWeb } from '../../scripts/lib/web.mjs';
 
 export const root = path.resolve(import.meta.dirname, '..', '..');
 export const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
@@ -189,6 +189,15 @@ export class FaultShop {
       await sleep(100);
     }
     throw new Error('the database did not come back');
+  }
+
+  /** Kills a web server in the middle of whatever it does, and starts it again where people look for it. */
+  async killWeb(at = 0) {
+    const { port, pid } = this.servers[at];
+    process.kill(pid, 'SIGKILL');
+    while (!(await portFree(port))) await sleep(20);
+    const web = await startWeb({ port, dataDir: this.dataDir, env: { WRENCHWISE_NO_CLOCK: '1' } });
+    this.servers[at] = { port, ...web };
   }
 
   verify() {
