@@ -137,6 +137,11 @@ export function CheckField({
         <input type="checkbox" name={name} className="size-6 accent-[var(--ink)]" {...described} {...rest} />
         <span>{label}</span>
       </label>
+      {hint && !error && (
+        <p id={`${described.id}-hint`} className="ml-9 text-[0.95rem] text-soft">
+          {hint}
+        </p>
+      )}
       {error && (
         <p id={`${described.id}-error`} role="alert" className="font-medium text-danger">
           {error}

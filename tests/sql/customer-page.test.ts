@@ -13,7 +13,7 @@ import { queueReminders } from '@/server/messages/remind';
 import { sendQueued } from '@/server/messages/send';
 import { orderShows } from '@/server/photos/who-sees';
 import { storePhoto } from '@/server/photos/store';
-import { customerPage } from '@/server/queries/customer-page';
+import { customerPage, customerPdf } from '@/server/queries/customer-page';
 import sharp from 'sharp';
 import type { DemoDriver } from '../../demo/driver';
 import {
@@ -206,6 +206,8 @@ describe('what is said on a page', () => {
     const job = await onItsWheels(shop, 'SIGN 1');
     const token = await pageOf(job.orderId);
     expect((await customerPage(job.orderId)).readyToSign).toBe(false);
+    // Of unfinished work there is no paper, by the page or by its address.
+    expect(await customerPdf(job.orderId)).toBeNull();
     const signature =
       'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
     expect(await say(token, 'handoff.sign', { signer: 'Keeper', signature })).toMatchObject({
@@ -218,6 +220,7 @@ describe('what is said on a page', () => {
     await job.work({});
     await job.photos(4);
     expect((await customerPage(job.orderId)).readyToSign).toBe(true);
+    expect((await customerPdf(job.orderId))!.bytes.subarray(0, 4).toString()).toBe('%PDF');
     expect(await say(token, 'handoff.sign', { signer: 'Keeper', signature })).toMatchObject({ ok: true });
     const state = await job.state();
     expect(state.handoffs[0]!.personId).toBe(THE_CUSTOMER.id);
@@ -232,6 +235,12 @@ describe('what is said on a page', () => {
     expect(
       await give(shop, 'Teodor', 'date.answer', { orderId: job.orderId, wishId, words: 'Monday at nine' }),
     ).toMatchObject({ ok: true });
+    for (const words of ['one', 'two', 'three'])
+      expect(await say(token, 'date.wish', { day: null, words })).toMatchObject({ ok: true });
+    expect(await say(token, 'date.wish', { day: null, words: 'four' })).toMatchObject({
+      ok: false,
+      errors: [{ code: 'wishes', field: 'words' }],
+    });
     const page = await customerPage(job.orderId);
     expect(page.wishes[0]!.answer!.data.words).toBe('Monday at nine');
     expect(page.comeBacks.map((one) => one.kind)).toEqual(['wheel', 'chassis', 'heights', 'alignment']);

@@ -200,7 +200,7 @@ test('a car with an open order is not taken in again unknowingly, by its id or i
   expect(refusal(await give(shop, 'Teodor', 'intake.open', known))).toMatchObject({
     code: 'open-order',
     field: 'vehicle.id',
-    message: expect.stringMatching(/Order \d+ of this car is open .*go on there, wait/),
+    message: expect.stringMatching(/Order \d+ of this car is open, next: .*Go on there, wait/),
   });
   const plate = {
     ...rest,

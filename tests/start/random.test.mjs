@@ -69,7 +69,7 @@ async function car(ask, index, ownerId) {
       pin: OWNER.pin,
       startWithout: 'nothing is missing that matters',
     });
-    const { document } = await (await ask(`/api/bay/${orderId}`)).json();
+    const { document } = (await (await ask(`/api/bay/${orderId}`)).json()).answer;
     orders.push({ orderId, document });
   }
   return orders;

@@ -36,7 +36,9 @@ export function BayView({ strip, heights, ...props }: BayProps & { strip?: React
             {other.onTheRoad
               ? `Order ${other.number} has this car out on its road test.`
               : `Order ${other.number} on this car has in hand: ${other.inHand.join('; ')}. It is not lowered or driven here until that is closed there.`}{' '}
-            <Link href={`/bay/${other.orderId}`}>Go there</Link>
+            <Link className="underline underline-offset-4" href={`/bay/${other.orderId}`}>
+              Go there
+            </Link>
           </p>
         ))}
         {props.alarm && (

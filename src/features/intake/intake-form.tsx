@@ -125,7 +125,8 @@ export function IntakeForm({
   const tire = answer('tire.size', { size: tires });
   const known = vehicles.find((vehicle) => vehicle.id === vehicleId);
   const open = known && openOrders.find((order) => order.vehicleId === known.id);
-  const asks = open !== undefined || errors.some((error) => error.code === 'open-order');
+  const refusedBeside = errors.some((error) => error.code === 'open-order');
+  const asks = open !== undefined || refusedBeside;
   const lengthHint = lengthUnit === 'in' ? 'like 22 1/2' : 'like 571 mm';
   return (
     <form
@@ -158,8 +159,11 @@ export function IntakeForm({
               />
               {open && (
                 <p className="caution col-span-2 px-4 py-2">
-                  Order {open.number} of this car is open: {open.next}.{' '}
-                  <Link href={`/orders/${open.id}`}>Go on there</Link>, or wait until it is closed.
+                  {!refusedBeside && `Order ${open.number} of this car is open, next: ${open.next}. `}
+                  <Link className="font-semibold underline underline-offset-4" href={`/orders/${open.id}`}>
+                    Go on with order {open.number}
+                  </Link>
+                  {!refusedBeside && ', wait until it is closed, or take this one in beside it.'}
                 </p>
               )}
               {!known && (

@@ -207,7 +207,7 @@ async function refuseBesideOpenOrder(ctx: CommandContext, given: IntakeInput['ve
   if (open)
     throw new Refusal(
       'open-order',
-      `Order ${open.number} of this car is open (${open.next_text}): go on there, wait until it is closed, or say that this one is taken in beside it.`,
+      `Order ${open.number} of this car is open, next: ${open.next_text}. Go on there, wait until it is closed, or tick that this one is taken in beside it.`,
       field!,
     );
 }

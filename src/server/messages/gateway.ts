@@ -42,6 +42,9 @@ export const standInGateway: Gateway = {
   },
 };
 
+/** A message with the customer's own address taken out: it opens their page, and is for whoever answers customers. */
+export const withoutAddress = (words: string): string => words.replace(/(\/c\/)[\w-]{20,}/g, '$1…');
+
 /** What the stand-in has delivered, the newest first. */
 export async function outbox(most = 100): Promise<Delivered[]> {
   const names = await readdir(folder()).catch(() => [] as string[]);

@@ -4,7 +4,7 @@ import { markNow, tapeOf, type TapeMarkId } from '@/core/ledger/tape';
 import { shopDay } from '@/core/units/shop-time';
 import { now } from '../clock';
 import { db } from '../database';
-import { packetToShow } from '../documents/handoff-pdf';
+import { handoffPdf, packetToShow } from '../documents/handoff-pdf';
 import { holesOf } from '../handoff-ready';
 import { openComeBacks } from './come-backs';
 import { type OrderFile, readOrderFile } from './order';
@@ -31,6 +31,11 @@ function standing(file: OrderFile, holes: ClosingHole[]): string {
   const mark = markNow(tapeOf(file.state));
   if (mark === 'hand-over' && holes.length) return 'It is nearly ready.';
   return mark ? STANDING[mark] : STANDING['hand-over'];
+}
+
+/** The handoff as a PDF, as the page shows it: of unfinished work there is none yet. */
+export async function customerPdf(orderId: string): ReturnType<typeof handoffPdf> {
+  return (await customerPage(orderId)).packet ? handoffPdf(orderId) : null;
 }
 
 /** A word after months is asked from this many days before it is due. */

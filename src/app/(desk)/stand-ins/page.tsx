@@ -7,7 +7,7 @@ import { GatewaySwitch } from '@/features/stand-ins/gateway-switch';
 import { RackDrop } from '@/features/stand-ins/rack-drop';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
-import { outbox } from '@/server/messages/gateway';
+import { outbox, withoutAddress } from '@/server/messages/gateway';
 import { openOrders } from '@/server/queries/day';
 import { readShop } from '@/server/queries/shop';
 import { rackFolder } from '@/server/rack/inbox';
@@ -24,6 +24,7 @@ export default async function StandInsPage() {
     db().row<{ working: number }>("SELECT working FROM stand_in WHERE id = 'gateway'"),
   ]);
   const working = Boolean(gateway?.working);
+  const answersCustomers = holdsRole(person.roles, ['advisor']);
   return (
     <>
       <h1>Stand-ins</h1>
@@ -45,7 +46,9 @@ export default async function StandInsPage() {
                   {message.channel === 'text' ? 'Text' : 'Mail'} to {message.to}{' '}
                   <span className="font-normal text-soft">{shopMoment(message.at, shop.timeZone)}</span>
                 </p>
-                <p className="break-words whitespace-pre-line">{message.words}</p>
+                <p className="break-words whitespace-pre-line">
+                  {answersCustomers ? message.words : withoutAddress(message.words)}
+                </p>
               </li>
             ))}
             {delivered.length === 0 && <li className="py-3 text-soft">Nothing has been delivered yet.</li>}
