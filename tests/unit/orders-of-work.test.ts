@@ -1,3 +1,4 @@
+import { retorqueVisit } from '@/core/follow-up/visit';
 import { checkProcedure } from '@/core/procedure/check';
 import { assembleRun } from '@/core/procedure/assemble';
 import {
@@ -108,6 +109,24 @@ describe(`${ORDERS} random orders end whole, and an onlooker finds nothing to st
 
 const ways = libraryIds().flatMap((id) => libraryFile(id).ways.map((way) => [id, way.id] as const));
 test.each(ways)('%s by its way %s', (id, way) => workMany(runOf(id, [way]), ORDERS_OF_A_WAY, 7));
+
+test('a re-torque visit of a car with spacers takes the wheels off for the bolts behind them', () => {
+  const { fasteners } = runOf('wheels-tires-spacers');
+  const plain = retorqueVisit(fasteners.filter((fastener) => fastener.recheck));
+  expect(checkProcedure(plain)).toEqual([]);
+  const run: RunDocument = { ...plain, sources: [], carried: { open: [], loose: {} } };
+  const hidden = run.steps.filter((step) => step.torques?.some((id) => id.endsWith('.wheel-spacer')));
+  expect(hidden.length).toBeGreaterThan(0);
+  const draw = drawsFrom(5);
+  for (let round = 0; round < 100; round += 1) {
+    const order = work(run, draw).map((step) => step.id);
+    const at = (id: string) => order.indexOf(id);
+    for (const { id } of hidden) {
+      expect(at('wheels-off')).toBeLessThan(at(id));
+      expect(at(id)).toBeLessThan(at('wheels-on'));
+    }
+  }
+});
 
 describe('what must not be taken', () => {
   const takesWheelsOff = libraryIds().filter((id) =>

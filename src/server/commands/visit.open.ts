@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/calc/calculator';
 import type { FollowUpKind, IntakeData, Odometer, OrderKind } from '@/core/ledger/entries';
-import { retorqueVisit } from '@/core/follow-up/visit';
+import { isBehindWheel, nutsBefore, retorqueVisit } from '@/core/follow-up/visit';
 import { RULES_EDITION } from '@/core/procedure/engine';
 import { keepRun } from '../documents/store';
 import { loadOrder } from '../entries/order';
@@ -86,9 +86,11 @@ export const visitOpen = command({
       await refuseAgainstOthers(ctx.tx, { id: '', vehicleId }, 'start', 'followUpIds');
     const before = (await loadOrder(ctx.tx, from))!.state.intake!.data;
     const places = new Set(followUps.flatMap((row) => row.places));
-    const fasteners = (await fastenersOfCar(ctx.tx, vehicleId)).filter((fastener) =>
-      places.has(fastener.place),
-    );
+    const known = await fastenersOfCar(ctx.tx, vehicleId);
+    const asked = known.filter((fastener) => places.has(fastener.place));
+    // A wheel that comes off for what lies behind it has its nuts torqued anew, whether they were due or not.
+    const alsoNuts = new Set(asked.filter(isBehindWheel).map(({ place }) => nutsBefore(place)));
+    const fasteners = known.filter(({ place }) => places.has(place) || alsoNuts.has(place));
     const { orderId, number } = await newOrder(ctx, { vehicleId, kind, comesBackFrom: from });
     if (place) await takePlace(ctx.tx, place, orderId);
     const intake: IntakeData = {
