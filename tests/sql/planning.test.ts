@@ -3,7 +3,7 @@ import { loadOrder } from '@/server/entries/order';
 import { verifyEverything } from '@/server/entries/verify';
 import { readOrderFile } from '@/server/queries/order';
 import { finishedLifts, finishedWork, sheetOfOrder } from '@/server/queries/planning';
-import { kitRecords } from '@/server/queries/catalog';
+import { catalogKits, kitRecords } from '@/server/queries/catalog';
 import { learnLift } from '@/core/planner/learning';
 import { offersOpen, openHolds } from '@/core/ledger/order-state';
 import type { DemoDriver } from '../../demo/driver';
@@ -269,4 +269,25 @@ test('catalog parts keep their code, name what is wrong, and a CSV with one bad 
   expect(await give(shop, 'Odalys', 'catalog.import', { csv: csv.replace('t=3000', 't=40') })).toMatchObject({
     answer: { parts: 2 },
   });
+});
+
+test('a part of a kit that is made for another suspension is refused by the kit, and what fits is named', async () => {
+  const { orderId } = await measured('KITFIT 1');
+  const kits = await catalogKits(db());
+  const made = kits.find(({ fits }) => fits.front?.includes('coilover'))!;
+  const other = kits.find(({ fits }) => fits.front?.length && !fits.front.includes('coilover'))!;
+  const propose = (kit: string) =>
+    give(shop, 'Odalys', 'plan.propose', {
+      orderId,
+      parts: [{ ...planPart('QS-30', 'x'), kit }],
+      accessories: [],
+      sheet: {},
+      note: '',
+    });
+  expect(refusal(await propose(other.name))).toMatchObject({
+    code: 'kit-fit',
+    field: 'parts[0].kit',
+    message: expect.stringMatching(/is made for a front with .*this car has/),
+  });
+  expect(await propose(made.name)).toMatchObject({ ok: true });
 });

@@ -3,6 +3,7 @@ import { Refusal } from '@/core/calc/calculator';
 import { anyNumber } from '@/core/calc/fields';
 import { type OrderState, baselineOf } from '@/core/ledger/order-state';
 import { holdsRole } from '@/core/ledger/roles';
+import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { type PlannerInput, standCar } from '@/core/planner/car-stand';
 import { judgeCar, unansweredMusts } from '@/core/planner/judge';
 import { learnFor, ratiosOf } from '@/core/planner/learning';
@@ -16,6 +17,7 @@ import { canonicalJson, sha256 } from '../entries/canonical';
 import { Kept, frozen } from '../entries/kept';
 import { loadOrder } from '../entries/order';
 import { readOrderFile } from '../queries/order';
+import type { Kit } from '../queries/catalog';
 import { finishedLifts, sheetOfOrder } from '../queries/planning';
 import { command } from './command';
 import { id, line, reason, text } from './fields';
@@ -81,6 +83,27 @@ function checkParts(parts: PlanPart[], setup: PlannerInput['setup']): void {
   }
 }
 
+/** A part of a kit goes only on a car its kit is made for, by the axle it goes on. */
+async function checkKits(tx: Db, parts: PlanPart[], setup: PlannerInput['setup']): Promise<void> {
+  if (!parts.some((part) => part.kit)) return;
+  const rows = await tx.rows<{ name: string; fits: Kit['fits'] }>('SELECT name, fits FROM kit WHERE active');
+  for (const [index, { kit, end }] of parts.entries()) {
+    const fits = kit && rows.find((row) => row.name === kit)?.fits;
+    if (!fits) continue;
+    for (const one of end === 'both' ? (['front', 'rear'] as const) : [end]) {
+      const made = fits[one] ?? [];
+      if (made.length && !made.includes(setup[one]))
+        throw new Refusal(
+          'kit-fit',
+          `${kit} is made for a ${one} with ${made.map(suspensionName).join(' or ')}; this car has ${suspensionName(setup[one])}.`,
+          `parts[${index}].kit`,
+        );
+    }
+  }
+}
+
+const suspensionName = (kind: string) => SUSPENSIONS[kind as keyof typeof SUSPENSIONS]?.name ?? kind;
+
 /** What is asked of a plan, made whole from the order and the car: what the core computes with. @throws Refusal */
 async function proposedPlan(
   tx: Db,
@@ -99,6 +122,7 @@ async function proposedPlan(
   const file = (await readOrderFile(tx, orderId))!;
   const setup = { front: file.vehicle.frontSuspension, rear: file.vehicle.rearSuspension };
   checkParts(parts, setup);
+  await checkKits(tx, parts, setup);
   const known = new Set(measuresOf(setup).map((def) => def.key));
   const whole: MeasureSheet = Object.fromEntries(
     Object.entries({ ...(await sheetOfOrder(tx, file)), ...sheet }).filter(([key]) => known.has(key)),
