@@ -26,7 +26,10 @@ export async function elsewhereOnTheCar(
   const found: ElsewhereOnTheCar[] = [];
   for (const { id, number } of others) {
     const state = (await loadOrder(tx, id))?.state;
-    if (!state?.run || !state.document) continue;
+    if (!state?.run || !state.document) {
+      found.push({ orderId: id, number, inHand: [], onTheRoad: false });
+      continue;
+    }
     const { run, document } = state;
     const inHand = [
       ...(['front', 'rear'] as const).flatMap((end) =>

@@ -86,6 +86,39 @@ test('two people at once: what one records the other sees within a second', asyn
   await expect.poll(async () => (await entriesOf(db(), job.orderId)).length).toBe(before + 1);
 });
 
+test('two orders of one car: intake says so, and the bay of one shows live what the other has in hand', async ({
+  page,
+}) => {
+  const plate = `TWO ${RUN}`;
+  const job = await onTheLift(plate);
+  await signIn(page, 'Odalys');
+  await page.goto('/orders/new');
+  const before = page.getByLabel('Seen here before?');
+  const known = (await before.locator('option').allInnerTexts()).find((words) => words.includes(plate));
+  await before.selectOption({ label: known! });
+  await expect(page.getByText(/Order \d+ of this car is open, next:/)).toBeVisible();
+  await page.getByLabel('It comes for').selectOption('inspection');
+  await page.getByLabel('Odometer', { exact: true }).fill('40050');
+  await page.getByLabel('Tires fitted').fill('LT245/75R17');
+  await page.getByLabel('In their words').fill('A noise behind');
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'Go on there, wait until it is closed' }),
+  ).toBeVisible();
+  await page.getByLabel('Take it in beside').check();
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await expect(page).toHaveURL(/\/work$/);
+  const live = page.waitForResponse((response) => response.url().endsWith('/api/live'));
+  await page.getByRole('button', { name: /^Start/ }).click();
+  await expect(page).toHaveURL(/\/bay\//);
+  await live;
+  const inHand = page.getByText(/Order \d+ on this car has in hand: open: Wheel chocks/);
+  await expect(inHand).toHaveCount(0);
+  for (const step of ['look-front', 'witness', 'kit-front', 'chock'])
+    await give(page, 'step.done', { orderId: job.orderId, stepId: `C/${step}`, measured: '4', note: '' });
+  await expect(inHand).toBeVisible();
+});
+
 test('a slow network and one that drops its answers: each move is recorded once', async ({ browser }) => {
   const job = await onTheLift(`SLOW ${RUN}`);
   const cable = await Cable.to(process.env.BASE_URL!);

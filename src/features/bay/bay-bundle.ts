@@ -38,7 +38,7 @@ export interface BayBundle {
   sources: RunSource[];
   timeZone: string;
   coilStepTurns: number;
-  /** Other open orders of this car and what they have in hand; absent in what an earlier release kept. */
+  /** All other open orders of this car, and what they have in hand; absent in what an earlier release kept. */
   elsewhere?: ElsewhereOnTheCar[];
   /** The server's clock when this was read. */
   readAt: string;
@@ -95,7 +95,7 @@ export function bayPropsOf(bundle: BayBundle, state: OrderState, nowIso: string)
     settings: state.settings.map((entry) => entry.data),
     targets: targetWords(state, bundle.viewer.lengthUnit),
     sources: bundle.sources,
-    elsewhere: bundle.elsewhere ?? [],
+    elsewhere: (bundle.elsewhere ?? []).filter((one) => one.inHand.length > 0 || one.onTheRoad),
     kit: state.parts.list?.data.kit ?? null,
     next: { text: next.text, href: orderHref(bundle.orderId, next.page) },
     alarm: state.alarms[0]?.message ?? null,

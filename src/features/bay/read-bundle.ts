@@ -53,7 +53,7 @@ export async function readBayBundle(orderId: string, session: Session): Promise<
     link,
     tray,
     sources,
-    elsewhere: elsewhere.filter((one) => one.inHand.length > 0 || one.onTheRoad),
+    elsewhere,
     timeZone: shop.timeZone,
     coilStepTurns: shop.coilStepTurns,
     readAt: now().toISOString(),
