@@ -202,3 +202,36 @@ test('a page that was replaced or taken away is gone for its pictures and papers
   await give(page, 'link.revoke', { orderId: order });
   expect((await theirs.request.get(second.address)).status()).toBe(404);
 });
+
+test('a body that is too large, no JSON or from nowhere is refused in a sentence; signing out clears what was kept', async ({
+  page,
+}) => {
+  await signIn(page, 'Ilse');
+  const post = (door: string, data: string, headers: Record<string, string> = originOf(page)) =>
+    // As bytes: a text would be made whole JSON on its way.
+    page.request.post(door, {
+      data: Buffer.from(data),
+      headers: { 'content-type': 'application/json', ...headers },
+    });
+  const KB = 1024;
+  for (const [door, most] of [
+    ['/api/sign-in', 10 * KB],
+    ['/api/commands/watch.add', 256 * KB],
+    ['/api/calc/torque.extension', 256 * KB],
+  ] as const) {
+    const filled = (bytes: number) => JSON.stringify({ more: 'x'.repeat(bytes - 11) });
+    expect([door, (await post(door, filled(most + 1))).status()]).toEqual([door, 413]);
+    // What is just small enough is read, and refused for what it says.
+    expect([door, (await post(door, filled(most))).status()]).toEqual([door, 400]);
+    const broken = await post(door, '{"more":');
+    expect([door, broken.status()]).toEqual([door, 400]);
+    expect(await broken.text()).toContain('it is not JSON');
+  }
+  for (const headers of [{ origin: 'null' }, { origin: 'http://[' }, {}])
+    expect((await post('/api/commands/watch.add', '{}', headers as Record<string, string>)).status()).toBe(
+      403,
+    );
+  const out = await post('/api/sign-out', '{}');
+  expect([out.status(), out.headers()['clear-site-data']]).toEqual([200, '"cache"']);
+  expect((await post('/api/commands/watch.add', '{}')).status()).toBe(401);
+});
