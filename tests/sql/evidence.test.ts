@@ -4,6 +4,7 @@ import { closePool, db } from '@/server/database';
 import { loadOrder } from '@/server/entries/order';
 import type { DemoDriver } from '../../demo/driver';
 import type { DemoJob } from '../../demo/job';
+import { CAME_HEIGHTS } from '../support/entries';
 import { give, jobOn, onItsWheels, onTheLift, refusal, testShop, testWrenches, truck } from '../support/shop';
 
 /** Heights, sheet and drive are of the car as it stands: none is taken before the work, none outlives its undoing. */
@@ -20,15 +21,9 @@ const holesOf = async (orderId: string) =>
 
 const heightsOf = (orderId: string, four: readonly string[]) =>
   give(shop, 'Ilse', 'heights.record', {
+    ...CAME_HEIGHTS,
     orderId,
     occasion: 'on wheels',
-    method: 'hub',
-    upperPoint: 'fender lip',
-    tires: 'LT245/75R17',
-    pressureDone: true,
-    floorLevel: true,
-    steeringStraight: true,
-    load: '',
     unit: 'in',
     readings: { LF: [four[0]], RF: [four[1]], LR: [four[2]], RR: [four[3]] },
   });

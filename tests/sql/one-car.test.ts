@@ -14,10 +14,10 @@ const stateOf = async (orderId: string) => (await loadOrder(db(), orderId))!.sta
 const done = (orderId: string, stepId: string) =>
   give(shop, 'Ilse', 'step.done', { orderId, stepId, measured: '4', note: '' });
 
-/** A second order of the same car, as the counter takes it in. */
-async function again(job: DemoJob): Promise<string> {
+/** What the counter types to take the same car in a second time. */
+async function sameCar(job: DemoJob) {
   const { data } = (await stateOf(job.orderId)).intake!;
-  const answer = await give(shop, 'Teodor', 'intake.open', {
+  return {
     customer: { id: data.customerId },
     vehicle: { id: data.vehicleId },
     orderKind: 'inspection',
@@ -26,8 +26,12 @@ async function again(job: DemoJob): Promise<string> {
     wants: 'A noise behind',
     targets: { front: null, rear: null, unit: 'in', method: 'hub' },
     agreed: true,
-    beside: true,
-  });
+  };
+}
+
+/** A second order of the same car, as the counter takes it in. */
+async function again(job: DemoJob): Promise<string> {
+  const answer = await give(shop, 'Teodor', 'intake.open', { ...(await sameCar(job)), beside: true });
   if (!answer.ok) throw new Error(JSON.stringify(answer.errors));
   return String(answer.answer.orderId);
 }
@@ -187,23 +191,14 @@ test('what an order carried in from another is closed for both when the other cl
 
 test('a car with an open order is not taken in again unknowingly, by its id or its plate', async () => {
   const job = await onTheLift('ONE 10');
-  const { data } = (await stateOf(job.orderId)).intake!;
-  const rest = {
-    orderKind: 'inspection',
-    odometer: { value: 40_001, unit: 'mi' },
-    tires: data.tires,
-    wants: 'A noise',
-    targets: { front: null, rear: null, unit: 'in', method: 'hub' },
-    agreed: true,
-  };
-  const known = { ...rest, customer: { id: data.customerId }, vehicle: { id: data.vehicleId } };
+  const known = await sameCar(job);
   expect(refusal(await give(shop, 'Teodor', 'intake.open', known))).toMatchObject({
     code: 'open-order',
     field: 'vehicle.id',
     message: expect.stringMatching(/Order \d+ of this car is open, next: .*Go on there, wait/),
   });
   const plate = {
-    ...rest,
+    ...known,
     customer: { name: 'Somebody new', phone: '', email: '' },
     vehicle: { ...job.plan.vehicle, plate: job.plan.vehicle.plate!.toLowerCase() },
   };

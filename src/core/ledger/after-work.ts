@@ -1,3 +1,4 @@
+import { putDriveAway } from './apart';
 import type { BackFrom, CarUse } from './after-work-book';
 import type { EntryKind, EntryOf } from './entries';
 import type { OrderState } from './order-state';
@@ -45,11 +46,7 @@ export const afterWorkFolders: { [K in EntryKind]?: Folder<K> } = {
   },
   back: (state, entry) => {
     state.after.backs.push(entry);
-    if (entry.data.from !== 'road' || !state.roadIn) return;
-    // The test that found the fault stays in the history; the next one begins anew.
-    state.after.roadTests.push({ out: state.roadOut, in: state.roadIn });
-    state.roadOut = null;
-    state.roadIn = null;
+    if (entry.data.from === 'road') putDriveAway(state);
   },
   'heights.accepted': ({ after }, entry) => {
     after.accepted.set(entry.data.setId, entry);

@@ -1,4 +1,4 @@
-import { RULES_EDITION, itemOf, stepOf } from '../procedure/run-state';
+import { RULES_EDITION, fastenerOf, itemOf, stepOf } from '../procedure/run-state';
 import type { Phase } from '../procedure/types';
 import type { Entry } from './entries';
 import type { OrderState } from './order-state';
@@ -27,20 +27,25 @@ function takesApart({ document }: OrderState, entry: Entry): boolean {
   if (entry.kind !== 'step.done' || !document) return false;
   const step = stepOf(document, entry.data.stepId);
   if (!step || !WORK.includes(step.phase)) return false;
-  const opened = (step.opens ?? []).some((id) => !wheelOrChock(itemOf(document, id).place ?? ''));
-  const loosened = new Set(step.loosens ?? []);
-  return opened || document.fasteners.some((one) => loosened.has(one.id) && !wheelOrChock(one.place));
+  return (
+    (step.opens ?? []).some((id) => !wheelOrChock(itemOf(document, id).place ?? '')) ||
+    (step.loosens ?? []).some((id) => !wheelOrChock(fastenerOf(document, id).place))
+  );
+}
+
+/** The last drive stays in the history, and the next one begins anew. */
+export function putDriveAway(state: OrderState): void {
+  if (!state.roadIn) return;
+  state.after.roadTests.push({ out: state.roadOut, in: state.roadIn });
+  state.roadOut = null;
+  state.roadIn = null;
 }
 
 /** Notes what each entry means for the evidence of before it. */
 export function foldApart(state: OrderState, entry: Entry): void {
   if (!takesApart(state, entry)) return;
   state.apartSeq = entry.seq;
-  if (!evidenceAges(state) || !state.roadIn) return;
-  // A drive of before stays in the history; the next one begins anew.
-  state.after.roadTests.push({ out: state.roadOut, in: state.roadIn });
-  state.roadOut = null;
-  state.roadIn = null;
+  if (evidenceAges(state)) putDriveAway(state);
 }
 
 /** Was this taken after the work was last taken apart? */
