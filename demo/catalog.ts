@@ -3,7 +3,7 @@ import type { FactRule } from '../src/core/vehicle-facts';
 import type { DemoDriver } from './driver';
 
 type End = 'front' | 'rear' | 'both';
-interface Made {
+export interface Made {
   code: string;
   name: string;
   kind: PartKind;
@@ -671,6 +671,15 @@ export const PARTS: Made[] = [
     set: { t: 25 },
     cents: 8900,
     minutes: 120,
+  },
+  {
+    code: 'SS-20',
+    name: 'Subframe spacers rear, 20 mm',
+    kind: 'subframeDrop',
+    end: 'rear',
+    set: { t: 20 },
+    cents: 12900,
+    minutes: 240,
   },
   {
     code: 'BD-70',

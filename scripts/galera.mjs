@@ -76,6 +76,7 @@ class Node {
         `--port=${this.port}`,
         `--socket=${this.socket}`,
         `--pid-file=${path.join(this.socketDir, 'db.pid')}`,
+        `--tmpdir=${this.socketDir}`,
         `--log-error=${path.join(this.folder, 'error.log')}`,
         '--skip-name-resolve',
         '--performance-schema=OFF',

@@ -134,7 +134,8 @@ const PAGES = [
       await connection.execute('SELECT canonical FROM entry WHERE chain = ? ORDER BY seq', [id]);
       await connection.execute('UPDATE chain_head SET moved_at = moved_at WHERE chain = ?', [id]);
       await connection.execute(
-        "INSERT INTO command_done (id, name, content_hash, answer, done_at) VALUES (?, 'load', '', '', NOW(3))",
+        `INSERT INTO command_done (id, name, content_hash, answer, seal, done_at)
+         VALUES (?, 'load', '', '', SHA2(CONCAT_WS('\\n', id, 'load', '', ''), 256), NOW(3))`,
         [randomUUID()],
       );
       await connection.commit();

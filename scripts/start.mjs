@@ -22,7 +22,7 @@ import {
   stopProcess,
 } from './lib/web.mjs';
 
-const DEMO_VERSION = 5;
+const DEMO_VERSION = 6;
 const dataDir = process.env.WRENCHWISE_DATA ?? path.join(root, '.data');
 const files = { run: path.join(dataDir, 'run.json'), shop: path.join(dataDir, 'shop.json') };
 const wantsEmpty = process.argv.includes('--empty');

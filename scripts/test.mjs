@@ -174,7 +174,7 @@ async function checks() {
     bin('dependency-cruiser', 'bin', 'dependency-cruise.mjs'),
     ['src', 'demo'],
   );
-  await check('types', 'Types', bin('typescript', 'bin', 'tsc'), ['--noEmit', '-p', '.']);
+  await check('types', 'Types', bin('typescript-native', 'bin', 'tsc'), ['--noEmit', '-p', '.']);
   await check(
     'reference',
     'Reference of the calculators up to date',

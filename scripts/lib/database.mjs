@@ -140,6 +140,8 @@ async function launch(layout, port) {
     `--port=${port}`,
     `--socket=${layout.socket}`,
     `--pid-file=${path.join(layout.socketDir, 'db.pid')}`,
+    // Its own: a server that starts clears the temporary tables it finds, also those another one has in use.
+    `--tmpdir=${layout.socketDir}`,
     `--log-error=${log}`,
     '--skip-name-resolve',
     '--performance-schema=OFF',

@@ -31,7 +31,7 @@ test('the week: planned, asked what if, changed only when accepted, pinned, agre
   await page.getByLabel('Hours', { exact: true }).fill('2,5');
   await page.getByRole('button', { name: 'See what it does' }).click();
   await would.getByRole('button', { name: 'It is so: plan with it' }).click();
-  const line = page.getByRole('row', { name: new RegExp(`Mail sledge ${RUN}`) });
+  const line = page.getByRole('row', { name: new RegExp(`^Mail sledge ${RUN}`) });
   await expect(line).toBeVisible();
   await line.getByRole('button').click();
   await page.getByLabel('By', { exact: true }).selectOption({ label: 'Teodor' });

@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
+import sharp from 'sharp';
 import { cleanUp } from '@/server/clean';
+import { now } from '@/server/clock';
 import { commands } from '@/server/commands';
 import { execute } from '@/server/commands/execute';
 import { closePool, db, transaction } from '@/server/database';
@@ -9,6 +11,7 @@ import { entriesOf } from '@/server/entries/kept';
 import { mendRecord } from '@/server/entries/mend';
 import { verifyEverything } from '@/server/entries/verify';
 import { loadOrder } from '@/server/entries/order';
+import { storePhoto } from '@/server/photos/store';
 import { checkPin, deviceFor, sessionOf, signIn } from '@/server/sessions/sessions';
 import { clearTries } from '@/server/sessions/tries';
 import type { CrewName } from '../../demo/crew';
@@ -324,4 +327,26 @@ test('what only grows is cleaned by its time; the record stays, and knows a comm
   expect(await db().row('SELECT id_hash FROM session LIMIT 1')).toBeNull();
   expect(refusal(await give(shop, 'Ilse', 'watch.add', input, id)).code).toBe('recorded');
   expect(await entriesOf(db(), orderId)).toEqual(entries);
+});
+
+test('a picture nobody put to anything goes by its time, one that an entry names stays; so do devices in use', async () => {
+  const { orderId } = await onTheLift('CLEAN 2');
+  const photo = async (r: number) => {
+    const plain = sharp({ create: { width: 40, height: 30, channels: 3, background: { r, g: 80, b: 80 } } });
+    return (await storePhoto(await plain.jpeg().toBuffer())).photoId;
+  };
+  const [named, forgotten] = [await photo(1), await photo(200)];
+  const doubt = { orderId, text: 'a weep', photoId: named, byDay: '2030-01-01', byDistance: null };
+  expect((await give(shop, 'Ilse', 'watch.add', doubt)).ok).toBe(true);
+  const { id: stray } = await deviceFor(undefined, undefined);
+  const pictures = async () => (await db().rows<{ id: string }>('SELECT id FROM photo')).map(({ id }) => id);
+  const later = (days: number) => new Date(now().getTime() + days * 86_400_000);
+  await cleanUp(db(), later(20));
+  expect(await pictures()).toEqual(expect.arrayContaining([named, forgotten]));
+  while ((await cleanUp(db(), later(100))) > 0);
+  expect(await pictures()).toContain(named);
+  expect(await pictures()).not.toContain(forgotten);
+  expect(await db().row('SELECT id FROM device WHERE id = ?', [stray])).toBeNull();
+  expect(await db().row('SELECT id FROM device WHERE id = ?', [DEVICE])).not.toBeNull();
+  expect(await verifyEverything(() => undefined)).toBeNull();
 });

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import path from 'node:path';
 import { closePool, db } from '@/server/database';
 import { verifyEverything } from '@/server/entries/verify';
 import { give, onTheLift, testShop } from '../support/shop';
@@ -42,3 +43,10 @@ test(`${RUNS} walks of a shop that goes on writing: none calls it broken, and no
   for (let round = 0; round < 10; round += 1)
     expect(await db().row('SELECT order_id FROM order_now LIMIT 1')).not.toBeNull();
 }, 300_000);
+
+test('its tables beside the shop lie where no other database of the machine clears them away', async () => {
+  const row = await db().row<{ place: string; socket: string }>(
+    'SELECT @@tmpdir AS place, @@socket AS socket',
+  );
+  expect(row!.place).toBe(path.dirname(row!.socket));
+});

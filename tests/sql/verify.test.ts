@@ -168,6 +168,22 @@ describe('what stands beside the chains is named too', () => {
   });
 });
 
+test('the answer kept for a command, or its name', async () => {
+  const { id, answer, name } = (await db().row<{ id: string; answer: string; name: string }>(
+    "SELECT id, answer, name FROM command_done WHERE name = 'heights.record' LIMIT 1",
+  ))!;
+  for (const [column, was] of [
+    ['answer', answer],
+    ['name', name],
+  ] as const) {
+    const set = `UPDATE command_done SET ${column} = ? WHERE id = ?`;
+    expect(await tampered(set, set, ['{"orderId":"another"}', id], [was, id])).toMatch(
+      new RegExp(`what is kept of the command ${id} .* was changed`),
+    );
+  }
+  expect(await verify()).toBeNull();
+});
+
 test('signatures: one that was changed, one that is gone, and who signed', async () => {
   const signed = await handedOver(await onItsWheels(shop, 'CHAIN 2'));
   const row = (await db().row<{ hash: string; picture: Buffer; signer_name: string }>(

@@ -1,6 +1,8 @@
 import type { Entry } from '@/core/ledger/entries';
 import { foldOrder } from '@/core/ledger/order-state';
-import { suggestedFor } from '@/core/planner/procedures-for';
+import type { SuspensionKind } from '@/core/planner/axle-kinds';
+import { partKind } from '@/core/planner/part-kinds';
+import { proceduresAsked, suggestedFor } from '@/core/planner/procedures-for';
 import { assembleRun } from '@/core/procedure/assemble';
 import { conflictChoices } from '@/core/procedure/change';
 import { type RunDocument, beginRun } from '@/core/procedure/engine';
@@ -10,6 +12,7 @@ import { lastTorqueWords, stepPhotos, targetWords } from '@/features/bay/bay-fac
 import { twinOf, whereWords } from '@/features/bay/bay-props';
 import { takeWords } from '@/features/bay/take-words';
 import { packetNotes } from '@/server/documents/packet-notes';
+import { type Made, PARTS } from '../../demo/catalog';
 import { bothEndsRun, libraryFile, libraryIds } from '../support/library';
 
 let count = 0;
@@ -179,15 +182,18 @@ describe('which procedure a plan asks for', () => {
   const part = (end: 'front' | 'rear' | 'both', kind: string) => ({ end, kind }) as never;
 
   test.each([
-    [[part('front', 'strutSpacer')], ['strut-top-spacer']],
+    [[part('front', 'strutSpacer')], ['lower-mount-spacer', 'strut-top-spacer']],
     [
       [part('front', 'strutSpacer'), part('rear', 'block')],
-      ['rear-lift-block', 'strut-top-spacer'],
+      ['lower-mount-spacer', 'rear-lift-block', 'strut-top-spacer'],
     ],
     [
       [part('front', 'strutSpacer'), part('rear', 'coilSpacer')],
-      ['coils-trailing-arms-rear', 'strut-spacers-car-body'],
+      ['coils-trailing-arms-rear', 'lower-mount-spacer', 'strut-spacers-car-body'],
     ],
+    [[part('front', 'subframeDrop')], ['bracket-lift']],
+    [[part('both', 'tire'), part('front', 'wheelSpacer')], ['wheels-tires-spacers']],
+    [[part('both', 'tire'), part('rear', 'shackle')], ['rear-leaf-shackles']],
     [[part('front', 'spindle'), part('rear', 'block')], ['utility-cart']],
     [[part('front', 'coil'), part('rear', 'coil')], ['touring-all-round']],
     [[part('front', 'leafPack')], ['front-leaf-springs']],
@@ -197,6 +203,29 @@ describe('which procedure a plan asks for', () => {
     [[part('front', 'bumpStop')], []],
   ])('%j', (parts, expected) => {
     expect(libraryIds().filter((id) => suggestedFor(id, parts))).toEqual(expected);
+  });
+
+  test('hours are looked up under the usual one of two that the same part could be', () => {
+    expect(proceduresAsked([part('front', 'strutSpacer'), part('rear', 'block')])).toBe(
+      'strut-top-spacer rear-lift-block',
+    );
+  });
+
+  const jobs = libraryIds().filter((id) => !id.startsWith('visit-'));
+  test.each(jobs)('%s is asked for by a plan of the demo’s catalog, on a car it is for', (id) => {
+    const { front, rear } = libraryFile(id).fits;
+    const onSuch = (one: Made) =>
+      (['front', 'rear'] as const).some(
+        (end) =>
+          (one.end === end || one.end === 'both') &&
+          ((end === 'front' ? front : rear) ?? []).some(
+            (kind) => partKind(one.kind).fits?.(kind as SuspensionKind, end) ?? true,
+          ),
+      );
+    const stacks = PARTS.filter(onSuch).flatMap((one, index, all) =>
+      [one, ...all.slice(index + 1)].map((other) => [one, other]),
+    );
+    expect(stacks.filter((stack) => suggestedFor(id, stack)).length).toBeGreaterThan(0);
   });
 });
 

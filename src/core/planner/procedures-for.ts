@@ -1,7 +1,9 @@
-import type { PartKind } from './part-kinds';
+import { type PartKind, partKind } from './part-kinds';
 import type { PlanPart } from './plan-part';
 
 type Stack = Pick<PlanPart, 'kind' | 'end'>;
+
+const WHEELS: readonly PartKind[] = ['tire', 'wheel', 'wheelSpacer'];
 
 const has = (parts: readonly Stack[], end: 'front' | 'rear', ...kinds: PartKind[]) =>
   parts.some((part) => (part.end === end || part.end === 'both') && kinds.includes(part.kind));
@@ -12,8 +14,10 @@ const ASKED_BY: Record<string, (parts: readonly Stack[]) => boolean> = {
   'strut-top-spacer': (parts) =>
     has(parts, 'front', 'strutSpacer') && !has(parts, 'rear', 'coilSpacer', 'strutSpacer'),
   'preload-spacer': (parts) => has(parts, 'front', 'preloadSpacer'),
-  'bracket-lift': (parts) => has(parts, 'front', 'bracketDrop'),
-  'link-coil-long-travel': (parts) => has(parts, 'front', 'linkSet'),
+  'lower-mount-spacer': (parts) => has(parts, 'front', 'strutSpacer'),
+  // What is dropped there is the differential; arms have brackets of their own.
+  'bracket-lift': (parts) => has(parts, 'front', 'subframeDrop'),
+  'link-coil-long-travel': (parts) => has(parts, 'front', 'linkSet', 'bracketDrop'),
   'radius-arm-spacers': (parts) => has(parts, 'front', 'coilSpacer'),
   'adjustable-coil-seats': (parts) => has(parts, 'front', 'seat'),
   'touring-all-round': (parts) => has(parts, 'front', 'coil') && has(parts, 'rear', 'coil'),
@@ -26,7 +30,13 @@ const ASKED_BY: Record<string, (parts: readonly Stack[]) => boolean> = {
   'coils-trailing-arms-rear': (parts) =>
     has(parts, 'rear', 'coilSpacer', 'coil') && !has(parts, 'front', 'coil'),
   'utility-cart': (parts) => has(parts, 'front', 'spindle') && has(parts, 'rear', 'block'),
+  'wheels-tires-spacers': (parts) =>
+    parts.some(({ kind }) => WHEELS.includes(kind)) &&
+    !parts.some(({ kind }) => !WHEELS.includes(kind) && partKind(kind).group === 'height'),
 };
+
+/** The same spacer may go under the lower mount: it is offered, and the usual place counted on. */
+const LESS_USUAL = new Set(['lower-mount-spacer']);
 
 /** Does a plan's stack of parts ask for this procedure? A suggestion; the lead chooses. */
 export function suggestedFor(procedureId: string, parts: readonly Stack[]): boolean {
@@ -40,5 +50,5 @@ export function suggestedFor(procedureId: string, parts: readonly Stack[]): bool
 /** The procedures a plan's parts ask for, as one line: what its hours are held against before the work has begun. */
 export const proceduresAsked = (parts: readonly Stack[]) =>
   Object.keys(ASKED_BY)
-    .filter((id) => suggestedFor(id, parts))
+    .filter((id) => !LESS_USUAL.has(id) && suggestedFor(id, parts))
     .join(' ');

@@ -44,6 +44,47 @@ export interface BayBundle {
   readAt: string;
 }
 
+/** A bundle for a device that has its first part already: the entries after those, the run's document only if another. */
+export interface BayNews extends Omit<BayBundle, 'document'> {
+  /** How many entries were left out, because the device has them. */
+  from: number;
+  document: RunDocument | null;
+}
+
+/** What a device says it has: how many entries, and the id of the last. */
+export interface KnownBay {
+  count: number;
+  lastId: string;
+}
+
+export function knownOf({ entries }: Pick<BayBundle, 'entries'>): KnownBay | null {
+  const last = entries.at(-1);
+  return last ? { count: entries.length, lastId: last.id } : null;
+}
+
+/** What gives an order another run; a correction may be of one of these. */
+const RUN_KINDS: ReadonlySet<Entry['kind']> = new Set(['run.start', 'run.change']);
+
+/** Leaves out what a device has; everything is sent where its last entry is not the one that stands there now. */
+export function newsFor(bundle: BayBundle, known: KnownBay | null): BayNews {
+  const { entries, document } = bundle;
+  if (!known || entries[known.count - 1]?.id !== known.lastId) return { ...bundle, from: 0 };
+  const later = entries.slice(known.count);
+  const runChanged = later.some(({ kind, corrects }) => RUN_KINDS.has(kind) || corrects !== null);
+  return { ...bundle, from: known.count, entries: later, document: runChanged ? document : null };
+}
+
+/** A device's bundle with its news; null when they do not begin where it ends, and all has to be asked for. */
+export function withNews(kept: BayBundle | null, { from, document, ...news }: BayNews): BayBundle | null {
+  if (from === 0) return document && { ...news, document };
+  if (!kept || kept.entries.length !== from) return null;
+  return {
+    ...news,
+    entries: [...kept.entries, ...news.entries],
+    document: document ?? kept.document,
+  };
+}
+
 export const stateOf = (bundle: Pick<BayBundle, 'entries' | 'document'>, more: Entry[] = []): OrderState =>
   foldOrder([...bundle.entries, ...more], bundle.document);
 

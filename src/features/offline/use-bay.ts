@@ -5,7 +5,7 @@ import { Refusal } from '@/core/calc/calculator';
 import type { Entry } from '@/core/ledger/entries';
 import { isOfflineCommand } from '@/core/moves/offline';
 import { type Answer, type CommandRoute, type Envelope, nextDeviceSeq } from '@/ui/commands';
-import { type BayBundle, stateOf } from '../bay/bay-bundle';
+import { type BayBundle, type BayNews, knownOf, stateOf, withNews } from '../bay/bay-bundle';
 import { deviceTime, enqueue, keepOffset, onOutbox, sendWaiting, setAside, waiting } from './outbox';
 import { predictEntries } from './predict';
 import { keyReady, sha256Hex } from './signing';
@@ -23,12 +23,16 @@ const neverChanges = () => () => undefined;
 
 type Read = BayBundle | 'signed-out' | 'none' | null;
 
-/** Asks the server for the car anew; null when it does not answer. */
-async function fetchBundle(orderId: string): Promise<Read> {
+/** Asks the server what is new of the car since what is kept here; null when it does not answer. */
+async function fetchBundle(orderId: string, kept: BayBundle | null): Promise<Read> {
   try {
-    const response = await fetch(`/api/bay/${orderId}`, { signal: AbortSignal.timeout(ANSWER_WITHIN_MS) });
-    const body = (await response.json()) as { ok: boolean; answer?: BayBundle };
-    if (body.ok) return body.answer!;
+    const known = kept?.orderId === orderId ? knownOf(kept) : null;
+    const asked = known ? `?${new URLSearchParams({ after: String(known.count), last: known.lastId })}` : '';
+    const response = await fetch(`/api/bay/${orderId}${asked}`, {
+      signal: AbortSignal.timeout(ANSWER_WITHIN_MS),
+    });
+    const body = (await response.json()) as { ok: boolean; answer?: BayNews };
+    if (body.ok) return withNews(kept, body.answer!);
     return response.status === 404 ? 'none' : 'signed-out';
   } catch {
     return null;
@@ -87,7 +91,7 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
 
   const reload = useCallback(async () => {
     if (!orderId) return;
-    const fresh = await fetchBundle(orderId);
+    const fresh = await fetchBundle(orderId, kept.current.bundle);
     if (fresh === null) setOnline(false);
     else if (fresh === 'none') setMissing(true);
     else if (fresh !== 'signed-out') await keep(fresh);

@@ -13,6 +13,7 @@ import type { Person } from '../sessions/sessions';
 import { type Command, CommandContext } from './command';
 import { id as anId } from './fields';
 import { commands } from './index';
+import { keepAnswer, takeId } from './kept-answers';
 
 export interface Envelope {
   /** Made by the client and kept once. */
@@ -150,11 +151,7 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
             'It says that it was done over a year ago: set the device’s clock.',
             'at',
           );
-        const first = await tx.run(
-          "INSERT IGNORE INTO command_done (id, name, content_hash, answer, done_at) VALUES (?, ?, ?, '', ?)",
-          [id, name, contentHash, receivedAt],
-        );
-        if (first.affectedRows === 0) {
+        if (!(await takeId(tx, { id, name, contentHash }, receivedAt))) {
           const before = (await tx.row<{ content_hash: string; answer: string }>(
             'SELECT content_hash, answer FROM command_done WHERE id = ?',
             [id],
@@ -185,7 +182,7 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
           if (kinds !== 'all' && !CLOSES_ON_THE_CAR.some((kind) => kinds.has(kind))) continue;
           for (const other of await tellOtherOrders(ctx, orderId)) await deriveOrder(tx, other);
         }
-        await tx.run('UPDATE command_done SET answer = ? WHERE id = ?', [JSON.stringify(result), id]);
+        await keepAnswer(tx, id, result);
         return result;
       }),
     );

@@ -32,6 +32,7 @@ export async function mustHavePhoto(
   tx: { row<T>(sql: string, values?: string[]): Promise<T | null> },
   photoId: string,
 ): Promise<void> {
-  const photo = await tx.row('SELECT id FROM photo WHERE id = ?', [photoId]);
+  // Shared, so that it is not cleaned away while it is being named.
+  const photo = await tx.row('SELECT id FROM photo WHERE id = ? LOCK IN SHARE MODE', [photoId]);
   if (!photo) throw new Refusal('no-photo', 'That picture has not arrived.', 'photoId');
 }

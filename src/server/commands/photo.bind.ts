@@ -24,8 +24,8 @@ export const photoBind = command({
     const order = await ctx.openOrder(orderId);
     const photo = await ctx.tx.row<{ id: string; sha256: string }>(
       uploadHash
-        ? 'SELECT id, sha256 FROM photo WHERE upload_hash = ?'
-        : 'SELECT id, sha256 FROM photo WHERE id = ?',
+        ? 'SELECT id, sha256 FROM photo WHERE upload_hash = ? LOCK IN SHARE MODE'
+        : 'SELECT id, sha256 FROM photo WHERE id = ? LOCK IN SHARE MODE',
       [uploadHash ?? given],
     );
     if (!photo) throw new Refusal('no-photo', 'That picture has not arrived.', 'photoId');

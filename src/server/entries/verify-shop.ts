@@ -1,10 +1,12 @@
+import { brokenAnswer } from '../commands/kept-answers';
 import type { Db } from '../database';
 import { SHOP_CHAIN } from './append';
 import { canonicalJson, sha256 } from './canonical';
 
 /**
  * What stands in rows beside the chains and is not derived from an order's entries, held against what the shop's own chain
- * says of it: procedures, signatures and who signed, cars, wrenches, contacts, and that no order is gone.
+ * says of it: procedures, signatures and who signed, cars, wrenches, contacts,
+ * the answers kept for commands, and that no order is gone.
  */
 
 interface ShopChange {
@@ -152,5 +154,5 @@ export async function checkShop(tx: Db): Promise<string | null> {
     const found = await check(tx, changes);
     if (found) return found;
   }
-  return (await checkSignatures(tx)) ?? checkThumbnails(tx);
+  return (await checkSignatures(tx)) ?? (await checkThumbnails(tx)) ?? brokenAnswer(tx);
 }

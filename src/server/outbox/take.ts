@@ -8,6 +8,7 @@ import { now } from '../clock';
 import { CommandContext } from '../commands/command';
 import { id } from '../commands/fields';
 import { type CommandAnswer, execute } from '../commands/execute';
+import { keepAnswer, takeId } from '../commands/kept-answers';
 import { db, transaction } from '../database';
 import { deriveOrder } from '../derive';
 import { loadOrder } from '../entries/order';
@@ -121,11 +122,9 @@ async function appendTask(
   return transaction(async (tx) => {
     const at = now();
     const words = say((await loadOrder(tx, orderId))?.state.document ?? null);
-    const first = await tx.run(
-      "INSERT IGNORE INTO command_done (id, name, content_hash, answer, done_at) VALUES (?, ?, '', ?, ?)",
-      [commandId, `task for ${body.name}`, JSON.stringify({ task: words }), at],
-    );
-    if (!first.affectedRows) return words;
+    if (!(await takeId(tx, { id: commandId, name: `task for ${body.name}`, contentHash: '' }, at)))
+      return words;
+    await keepAnswer(tx, commandId, { task: words });
     const ctx = new CommandContext(tx, commandId, person, body.deviceId, body.deviceSeq, at, at);
     const order = await ctx.order(orderId);
     await ctx.append(order.id, {

@@ -1,0 +1,8 @@
+-- The answer kept for a command has a hash of its own beside it, over everything that is kept of the command.
+ALTER TABLE command_done ADD COLUMN seal CHAR(64) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NULL;
+UPDATE command_done SET seal = SHA2(CONCAT_WS('\n', id, name, content_hash, answer), 256) WHERE seal IS NULL;
+
+-- Pictures that an entry names have been looked for once; whatever nobody named is cleaned by its time.
+ALTER TABLE photo ADD COLUMN in_record BOOLEAN NOT NULL DEFAULT FALSE;
+-- Whether a device ever recorded anything is asked before it is forgotten.
+ALTER TABLE entry ADD KEY entry_device (device_id);
