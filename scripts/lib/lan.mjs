@@ -19,6 +19,24 @@ export function lanAddresses() {
     .map((one) => one.address);
 }
 
+const tlv = (tag, ...parts) => {
+  const value = Buffer.concat(parts);
+  // Lengths up to 127 stand alone, longer ones behind their own count of bytes.
+  const length =
+    value.length < 128 ? [value.length] : [0x82, Math.floor(value.length / 256), value.length % 256];
+  return Buffer.concat([Buffer.from([tag, ...length]), value]);
+};
+
+/** The extension that lets a certificate vouch for these names and addresses and for no others. */
+function onlyFor(names, addresses) {
+  const base = [
+    ...names.map((name) => tlv(0x82, Buffer.from(name, 'ascii'))),
+    ...addresses.map((ip) => tlv(0x87, Buffer.from([...ip.split('.').map(Number), 255, 255, 255, 255]))),
+  ];
+  const permitted = tlv(0xa0, ...base.map((one) => tlv(0x30, one)));
+  return { id: '2.5.29.30', critical: true, value: tlv(0x30, permitted).toString('latin1') };
+}
+
 /** The certificate for these addresses: the one kept, or a new one when it does not name them all or runs out soon. */
 export async function certificate(dataDir, addresses) {
   const folder = path.join(dataDir, 'tls');
@@ -31,6 +49,8 @@ export async function certificate(dataDir, addresses) {
       return { ...read(files), fingerprint: kept.fingerprint256, file: files.cert };
   }
   const { default: selfsigned } = await import('selfsigned');
+  const names = ['localhost', hostname()];
+  const reached = ['127.0.0.1', ...addresses];
   const made = await selfsigned.generate(
     [{ name: 'commonName', value: `Wrenchwise Ledger on ${hostname()}` }],
     {
@@ -44,11 +64,12 @@ export async function certificate(dataDir, addresses) {
         {
           name: 'subjectAltName',
           altNames: [
-            { type: 2, value: 'localhost' },
-            { type: 2, value: hostname() },
-            ...['127.0.0.1', ...addresses].map((ip) => ({ type: 7, ip })),
+            ...names.map((value) => ({ type: 2, value })),
+            ...reached.map((ip) => ({ type: 7, ip })),
           ],
         },
+        // A tablet that takes it in trusts it for this shop: whoever steals the key is no other site to that tablet.
+        onlyFor(names, reached),
       ],
     },
   );

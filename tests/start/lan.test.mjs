@@ -6,6 +6,7 @@ import https from 'node:https';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { after, before, test } from 'node:test';
+import forge from 'node-forge';
 import { certificate, lanAddresses, lanWords, startFront } from '../../scripts/lib/lan.mjs';
 import { freePort } from '../../scripts/lib/web.mjs';
 
@@ -91,4 +92,42 @@ test('what is printed says where, and how to come to trust it', async () => {
   assert.match(words, /https:\/\/192\.168\.7\.3:3443/);
   assert.ok(words.includes(front.fingerprint));
   assert.match(words, /take it in as a certificate authority/);
+});
+
+test('who has its key is no other site to a tablet that trusts it, and what it signs for the shop itself counts', async () => {
+  const signed = (altName) => {
+    const keys = forge.pki.rsa.generateKeyPair(2048);
+    const own = forge.pki.createCertificate();
+    const issuer = forge.pki.certificateFromPem(String(front.cert));
+    own.publicKey = keys.publicKey;
+    own.serialNumber = '02';
+    own.validity.notBefore = new Date(Date.now() - 3600_000);
+    own.validity.notAfter = new Date(Date.now() + 3600_000);
+    own.setSubject([{ name: 'commonName', value: 'another' }]);
+    own.setIssuer(issuer.subject.attributes);
+    own.setExtensions([{ name: 'subjectAltName', altNames: [altName] }]);
+    own.sign(forge.pki.privateKeyFromPem(String(front.key)), forge.md.sha256.create());
+    return { key: forge.pki.privateKeyToPem(keys.privateKey), cert: forge.pki.certificateToPem(own) };
+  };
+  const reach = async (altName, servername) => {
+    const made = signed(altName);
+    const server = https.createServer({ key: made.key, cert: made.cert + front.cert }, (_, response) =>
+      response.end('in'),
+    );
+    const at = await freePort();
+    await new Promise((resolve) => server.listen(at, '127.0.0.1', resolve));
+    try {
+      return (await ask({ port: at, servername, headers: { host: servername } })).text;
+    } catch (error) {
+      return error.code;
+    } finally {
+      server.closeAllConnections();
+      server.close();
+    }
+  };
+  assert.equal(await reach({ type: 2, value: 'localhost' }, 'localhost'), 'in');
+  assert.match(
+    await reach({ type: 2, value: 'bank.example' }, 'bank.example'),
+    /PERMITTED/,
+  );
 });
