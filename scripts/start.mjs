@@ -3,8 +3,9 @@
  * `--lan` serves it on the shop's network too, over https.
  * What was chosen first is remembered, and nothing here ever erases data.
  */
-import { randomBytes } from 'node:crypto';
-import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { createHash, randomBytes } from 'node:crypto';
+import { mkdirSync, readFileSync, realpathSync, rmSync } from 'node:fs';
+import net from 'node:net';
 import path from 'node:path';
 import { writeWhole } from './lib/files.mjs';
 import { root } from './lib/bundle.mjs';
@@ -32,12 +33,36 @@ let port;
 let lanPort;
 const toStop = [];
 let stopping = false;
+/** Whether this start has the folder: only then is its note of who runs here ours to take away. */
+let held = false;
 
 async function stopEverything() {
   if (stopping) return;
   stopping = true;
   for (const stop of toStop.reverse()) await stop();
-  rmSync(files.run, { force: true });
+  if (held) rmSync(files.run, { force: true });
+}
+
+const runningAlready = (old) =>
+  new InTheWay(
+    old?.port
+      ? `The shop is running already at http://127.0.0.1:${old.port} (process ${old.start}): stop that one first, with Ctrl-C where it runs.`
+      : 'The shop is being started already by another process: wait for that one.',
+  );
+
+/**
+ * Takes the folder for this start, until its process ends however it ends: a name that the kernel gives to one process at a
+ * time. Of two starts in one moment one gets it, before anything is begun.
+ */
+async function holdFolder() {
+  const key = createHash('sha256').update(realpathSync(dataDir)).digest('hex').slice(0, 24);
+  const door = net.createServer();
+  held = await new Promise((resolve, reject) => {
+    door.once('error', (error) => (error.code === 'EADDRINUSE' ? resolve(false) : reject(error)));
+    door.listen(`\0wrenchwise-${key}`, () => resolve(true));
+  });
+  door.unref();
+  if (!held) throw runningAlready(readJson(files.run));
 }
 
 /** A start that was killed leaves its web server behind: it is ours, and it goes. */
@@ -45,9 +70,7 @@ async function clearOldServer() {
   const old = readJson(files.run);
   if (!old) return;
   if (processAlive(old.start) && old.startedWith === startTime(old.start)) {
-    throw new InTheWay(
-      `The shop is running already at http://127.0.0.1:${old.port} (process ${old.start}): stop that one first, with Ctrl-C where it runs.`,
-    );
+    throw runningAlready(old);
   }
   if (old.web && processAlive(old.web) && servesFolder(old.web, dataDir)) {
     detail('A web server was left by a start that was killed: stopping it.');
@@ -152,7 +175,8 @@ async function main() {
   port = portNumber(process.env.PORT, 3000);
   lanPort = portNumber(process.env.LAN_PORT, 3443);
   mkdirSync(dataDir, { recursive: true });
-  needRoom(100, 'keeping the shop’s records');
+  needRoom(100, 'keeping the shop’s records', dataDir);
+  await holdFolder();
   await clearOldServer();
   if (!(await portFree(port))) throw new InTheWay(portTaken(port));
   writeWhole(files.run, JSON.stringify({ start: process.pid, startedWith: startTime(process.pid), port }));

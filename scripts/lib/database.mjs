@@ -14,6 +14,7 @@ import {
   renameSync,
   rmSync,
   statSync,
+  symlinkSync,
 } from 'node:fs';
 import path from 'node:path';
 import { writeWhole } from './files.mjs';
@@ -66,15 +67,20 @@ async function initialise(layout) {
   const fresh = `${layout.dataDir}.new`;
   rmSync(fresh, { recursive: true, force: true });
   const own = isRoot() ? 'root' : process.env.USER || (await must('whoami', 'whoami', [])).trim();
+  // What makes it takes a name with a space in it for two: it is led there by one that has none.
+  const way = path.join(layout.socketDir, 'folder');
+  rmSync(way, { force: true });
+  symlinkSync(layout.folder, way);
   await must('Making the database folder', 'mariadb-install-db', [
     '--no-defaults',
     ...(layout.user ? [`--user=${layout.user}`] : []),
-    `--datadir=${fresh}`,
+    `--datadir=${path.join(way, path.basename(fresh))}`,
     '--skip-test-db',
     '--auth-root-authentication-method=socket',
     `--auth-root-socket-user=${own}`,
     '--innodb-log-file-size=16M',
   ]);
+  rmSync(way, { force: true });
   // Made under another name first, so that a half-made folder is never taken for a whole one.
   renameSync(fresh, layout.dataDir);
 }
@@ -241,6 +247,7 @@ function handle(layout, address, how, pid) {
     const until = Date.now() + 30_000;
     while (alive() && Date.now() < until) await sleep(50);
     if (alive()) process.kill(current, 'SIGKILL');
+    else rmSync(layout.socketDir, { recursive: true, force: true });
   };
   let reviving = false;
   // A database that dies under a running shop is brought back on the same port; the application reconnects by itself.

@@ -8,8 +8,8 @@ import { InTheWay } from './say.mjs';
 const MB = 1024 * 1024;
 
 /** @throws InTheWay when less than so many megabytes are free where the project lies */
-export function needRoom(megabytes, why) {
-  const { bavail, bsize } = statfsSync(root);
+export function needRoom(megabytes, why, place = root) {
+  const { bavail, bsize } = statfsSync(place);
   const free = Math.floor((bavail * bsize) / MB);
   if (free < megabytes) {
     throw new InTheWay(

@@ -5,7 +5,7 @@
 import assert from 'node:assert/strict';
 import { spawn, spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import net from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
@@ -14,8 +14,8 @@ import { findServer } from '../../scripts/lib/database.mjs';
 import { freePort } from '../../scripts/lib/web.mjs';
 import { browser, intakeOf, root } from './hands.mjs';
 
-// A folder only its owner may enter, as mktemp makes them.
-const dataDir = path.join(mkdtempSync(path.join(tmpdir(), 'wrenchwise-start-')), 'data');
+// A folder only its owner may enter, as mktemp makes them, with spaces in its name.
+const dataDir = path.join(mkdtempSync(path.join(tmpdir(), 'wrenchwise start ')), 'the data');
 const running = new Set();
 
 /** Starts the shop and waits until it serves, or ends. */
@@ -173,6 +173,8 @@ test(
     const twice = start(await freePort());
     assert.equal(await twice.ended, 1);
     assert.match(twice.said(), /running already at http/);
+    // Being told so has taken nothing of the first one's away.
+    assert.equal(JSON.parse(readFileSync(path.join(dataDir, 'run.json'), 'utf8')).port, port);
     const guard = net.createServer().listen(0, '127.0.0.1');
     await new Promise((resolve) => guard.once('listening', resolve));
     const taken = guard.address().port;
@@ -199,6 +201,37 @@ test(
     console.log(`second start took ${Date.now() - began} ms`);
     shop.child.kill('SIGTERM');
     assert.equal(await shop.ended, 0);
+  },
+);
+
+test('of two starts in one moment one serves and the other says so', { timeout: 180_000 }, async () => {
+  const two = [start(await freePort()), start(await freePort())];
+  const first = await Promise.race(two.map(async (one) => (await one.ended, one)));
+  assert.equal(await first.ended, 1);
+  assert.match(first.said(), /(running|being started) already/);
+  const other = two.find((one) => one !== first);
+  assert.equal(await other.serving, true, other.said());
+  assert.equal(verify().status, 0);
+  other.child.kill('SIGTERM');
+  assert.equal(await other.ended, 0);
+});
+
+test(
+  'a data folder on a full disk is said in a sentence, and nothing is begun',
+  { timeout: 60_000 },
+  async (t) => {
+    const place = mkdtempSync(path.join(tmpdir(), 'wrenchwise-small-'));
+    if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=20m', 'tmpfs', place]).status !== 0)
+      return t.skip('this account may not mount a small disk');
+    try {
+      const full = start(await freePort(), ['--empty'], { WRENCHWISE_DATA: place });
+      assert.equal(await full.ended, 1);
+      assert.match(full.said(), /The disk is full: keeping the shop’s records asks for 100 MB/);
+      assert.deepEqual(readdirSync(place), []);
+    } finally {
+      spawnSync('umount', [place]);
+      rmSync(place, { recursive: true, force: true });
+    }
   },
 );
 
