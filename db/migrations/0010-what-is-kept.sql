@@ -6,3 +6,10 @@ UPDATE command_done SET seal = SHA2(CONCAT_WS('\n', id, name, content_hash, answ
 ALTER TABLE photo ADD COLUMN in_record BOOLEAN NOT NULL DEFAULT FALSE;
 -- Whether a device ever recorded anything is asked before it is forgotten.
 ALTER TABLE entry ADD KEY entry_device (device_id);
+
+-- An order that was taken in from another shop says so wherever it is read: when, and how many of its entries came along.
+ALTER TABLE work_order ADD COLUMN taken_in DATETIME(3) NULL, ADD COLUMN taken_in_entries INT UNSIGNED NULL;
+UPDATE work_order JOIN entry
+    ON entry.kind = 'shop.change' AND JSON_VALUE(canonical, '$.data.what') = 'work order taken in'
+   AND work_order.id = CONVERT(JSON_VALUE(canonical, '$.data.id') USING utf8mb4) COLLATE utf8mb4_bin
+   SET taken_in = received_at, taken_in_entries = JSON_VALUE(canonical, '$.data.facts.entries');

@@ -8,11 +8,13 @@ import sharp from 'sharp';
 import { Refusal } from '@/core/calc/calculator';
 import { calendarText } from '@/server/calendar/feed';
 import { type DatabaseAddress, closePool, dataFolder, db, transaction } from '@/server/database';
-import { canonicalJson, sha256 } from '@/server/entries/canonical';
+import { CHAIN_START, canonicalJson, chainHash, sha256 } from '@/server/entries/canonical';
 import { verifyEverything } from '@/server/entries/verify';
 import { exportShop } from '@/server/formats/export-shop';
 import { importOrder } from '@/server/formats/import-order';
 import { importShop } from '@/server/formats/import-shop';
+import { takenInNote } from '@/server/documents/packet-notes';
+import { readOrderFile } from '@/server/queries/order';
 import { exportOrder } from '@/server/formats/order-file';
 import { SHOP_TABLES } from '@/server/formats/shop-tables';
 import { ORDER_LIMITS, openZip } from '@/server/formats/zip';
@@ -89,6 +91,25 @@ const edited = (files: Record<string, Uint8Array>, change: (order: Record<string
   files['workorder.json'] = Buffer.from(canonicalJson(order));
 };
 
+/** An entry of a kind holds something else, and the chain is made true to it: only what it holds gives it away. */
+const forged = (zip: Buffer, kind: string, change: (entry: Record<string, any>) => void) =>
+  remade(zip, (files) =>
+    edited(files, (order) => {
+      let previous = CHAIN_START;
+      let done = false;
+      for (const one of order.entries) {
+        const entry = JSON.parse(one.canonical);
+        if (!done && entry.kind === kind) {
+          change(entry);
+          done = true;
+        }
+        one.canonical = canonicalJson(entry);
+        previous = one.hash = chainHash(previous, one.canonical);
+      }
+      order.chain.hash = previous;
+    }),
+  );
+
 describe('a work order as one ZIP', () => {
   let orderId: string;
   let zip: Buffer;
@@ -135,6 +156,12 @@ describe('a work order as one ZIP', () => {
       await shopElsewhere();
       const taken = await importOrder(zip, BY);
       expect(taken.orderId).toBe(orderId);
+      // Wherever it is read it says where its entries were written.
+      const file = (await readOrderFile(db(), orderId))!;
+      expect(file.takenIn?.entries).toBe(file.entries.length);
+      expect(takenInNote(file)[0]!.lines[0]).toMatch(
+        /the first \d+ entries of its record were written there/,
+      );
       expect(manifestIn((await exportOrder(db(), orderId))!.zip)).toBe(manifestIn(zip));
       expect(await verifyEverything(() => undefined)).toBeNull();
       expect(await db().rows('SELECT id FROM person WHERE active AND password_hash IS NULL')).toEqual([]);
@@ -228,6 +255,21 @@ describe('a work order as one ZIP', () => {
           }),
         ),
       /does not follow/,
+    ],
+    [
+      'a torque that is no number',
+      () => forged(zip, 'torque', ({ data }) => void (data.target.nm = 'tight')),
+      /Entry \d+ \(torque\) does not hold what it should: target\/nm must be number/,
+    ],
+    [
+      'heights of no method there is',
+      () => forged(zip, 'heights', ({ data }) => void (data.method = 'by eye')),
+      /\(heights\) does not hold what it should: method/,
+    ],
+    [
+      'an entry of a kind nobody knows',
+      () => forged(zip, 'photo', (entry) => void (entry.kind = 'constructor')),
+      /of a kind "constructor" that is not known/,
     ],
     [
       'a tail cut off',

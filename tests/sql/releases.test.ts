@@ -5,6 +5,7 @@ import path from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { createConnection } from 'mysql2/promise';
 import { type DatabaseAddress, dataFolder } from '@/server/database';
+import { entryShapes } from '@/server/formats/entry-shape';
 
 const root = path.join(__dirname, '..', '..');
 const releases = path.join(root, 'tests', 'releases');
@@ -32,6 +33,12 @@ test.each(readdirSync(releases).filter((name) => name.endsWith('.sql.gz')))(
     expect(run('verify')).toContain('Nothing is broken');
     const [rows] = await connection.query('SELECT COUNT(*) AS orders FROM work_order');
     expect((rows as { orders: number }[])[0]!.orders).toBeGreaterThan(5);
+    // What any release wrote holds what its kind holds: an export of it is taken in.
+    const [entries] = await connection.query('SELECT canonical FROM entry');
+    const shapeOf = await entryShapes();
+    expect(
+      (entries as { canonical: string }[]).flatMap(({ canonical }) => shapeOf(JSON.parse(canonical)) ?? []),
+    ).toEqual([]);
     await connection.query('DROP DATABASE wrenchwise_release');
     await connection.end();
   },

@@ -66,6 +66,12 @@ export function OrderHead({ file, nowIso }: { file: OrderFile; nowIso: string })
             {intake.orderKind === 'job' ? '' : isJob(state) ? ', next stage' : `, ${intake.orderKind} visit`}
             {intake.promisedFor ? ` · promised ${shopMoment(intake.promisedFor, file.shop.timeZone)}` : ''}
           </p>
+          {file.takenIn && (
+            <p className="font-medium">
+              Taken in from another shop on {shopMoment(file.takenIn.at, file.shop.timeZone)}: its first{' '}
+              {file.takenIn.entries} entries were recorded there.
+            </p>
+          )}
         </div>
         <div className="text-right">
           <p className="font-head text-soft">Next</p>

@@ -1,12 +1,27 @@
 import { torqueBoth } from '@/core/units/torque-text';
 import { odometerText } from '@/core/units/distance';
+import { shopMoment } from '@/core/units/shop-time';
 import { CORNER_NAMES, placedName } from '@/core/procedure/engine';
 import type { OrderState } from '@/core/ledger/order-state';
+import type { OrderFile } from '../queries/order';
 
 export interface PacketNote {
   title: string;
   lines: string[];
 }
+
+/** An order that came from another shop is not told as if all of it had been done here. */
+export const takenInNote = ({ takenIn, shop }: Pick<OrderFile, 'takenIn' | 'shop'>): PacketNote[] =>
+  takenIn
+    ? [
+        {
+          title: 'Begun in another shop',
+          lines: [
+            `Taken in on ${shopMoment(takenIn.at, shop.timeZone)}: the first ${takenIn.entries} entries of its record were written there.`,
+          ],
+        },
+      ]
+    : [];
 
 /** What goes with the car in words: the watch list, what is left off, damage done here, and settings of corners. */
 export function packetNotes(state: OrderState, people: Record<string, string>): PacketNote[] {

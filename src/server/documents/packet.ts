@@ -23,7 +23,7 @@ import { kitInterval } from '../follow-up/open';
 import { type OrderFile, readOrderFile } from '../queries/order';
 import { stanceOfOrder } from '@/core/stance/of-order';
 import { cautionsFor, changesFor, driveLimit } from './packet-cautions';
-import { type PacketNote, packetNotes } from './packet-notes';
+import { type PacketNote, packetNotes, takenInNote } from './packet-notes';
 
 export interface PacketTorque {
   what: string;
@@ -327,7 +327,7 @@ export async function buildPacket(
       reason: entry.data.reason,
       by: file.people[entry.data.leadId] ?? '',
     })),
-    notes: packetNotes(state, file.people),
+    notes: [...takenInNote(file), ...packetNotes(state, file.people)],
     changes: changesFor(file),
     cautions: cautionsFor(file),
     comeBacks: await comeBacks(tx, file),

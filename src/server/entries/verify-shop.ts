@@ -36,9 +36,18 @@ async function shopChanges(tx: Db): Promise<ShopChange[]> {
 }
 
 async function checkOrders(tx: Db, changes: readonly ShopChange[]): Promise<string | null> {
-  const there = new Set((await tx.rows<{ id: string }>('SELECT id FROM work_order')).map((row) => row.id));
-  const gone = changes.find((one) => one.what === ORDER_OPENED && !there.has(one.id));
-  return gone ? `order ${String(gone.facts.number)} is gone with all its entries.` : null;
+  const rows = await tx.rows<{ id: string; number: number; entries: number | null }>(
+    'SELECT id, number, taken_in_entries AS entries FROM work_order',
+  );
+  const there = new Map(rows.map((row) => [row.id, row]));
+  const known = changes.filter(({ what }) => what === ORDER_OPENED || what === ORDER_TAKEN_IN);
+  const gone = known.find((one) => !there.has(one.id));
+  if (gone) return `order ${String(gone.facts.number)} is gone with all its entries.`;
+  const takenIn = new Map(
+    known.filter(({ what }) => what === ORDER_TAKEN_IN).map(({ id, facts }) => [id, facts.entries]),
+  );
+  const off = rows.find((row) => row.entries !== (takenIn.get(row.id) ?? null));
+  return off ? `order ${off.number} was changed: what it says of being taken in is not what happened.` : null;
 }
 
 async function checkProcedures(tx: Db, changes: readonly ShopChange[]): Promise<string | null> {
@@ -144,8 +153,9 @@ async function checkThumbnails(tx: Db): Promise<string | null> {
   return row ? `the small picture of photo ${row.id} was changed.` : null;
 }
 
-/** What the shop's chain says of an order when it is opened. */
+/** What the shop's chain says of an order when it is opened here, and when it is taken in from another shop. */
 export const ORDER_OPENED = 'order opened';
+export const ORDER_TAKEN_IN = 'work order taken in';
 
 /** @returns the first thing wrong, or null */
 export async function checkShop(tx: Db): Promise<string | null> {

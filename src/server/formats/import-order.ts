@@ -14,8 +14,10 @@ import { type Draft, ENTRY_INTO, SHOP_CHAIN, appendEntries, entryRow } from '../
 import { CHAIN_START, canonicalJson, chainHash, sha256 } from '../entries/canonical';
 import { runHash } from '../entries/order';
 import { walkChain } from '../entries/verify';
+import { ORDER_TAKEN_IN } from '../entries/verify-shop';
 import { makeThumbnail } from '../photos/store';
 import { nextOrderNumber } from '../order-number';
+import { entryShapes } from './entry-shape';
 import type { WorkOrderFile } from './order-file';
 import { photosIn } from './order-file';
 import { type Files, ORDER_LIMITS, openZip } from './zip';
@@ -134,6 +136,11 @@ async function validated(zip: Buffer): Promise<{ file: WorkOrderFile; entries: E
     throw refused('vehicle', 'The car in the ZIP is not the one its record speaks of.');
   if (file.customer.id !== file.vehicle.customerId)
     throw refused('customer', 'The customer in the ZIP is not the car’s.');
+  const shapeOf = await entryShapes();
+  for (const entry of entries) {
+    const wrong = shapeOf(entry);
+    if (wrong) throw refused('entry', wrong);
+  }
   // A record that cannot be folded would break every page that shows it.
   try {
     const hash = runHash(currentEntries(entries));
@@ -271,8 +278,11 @@ export async function importOrder(
     }
     await keepOwner(tx, file);
     const number = await numberFor(tx, file.order.number);
+    const at = now();
     await tx.run(
-      'INSERT INTO work_order (id, number, vehicle_id, kind, comes_back_from, created_at) VALUES (?, ?, ?, ?, ?, ?)',
+      `INSERT INTO work_order
+         (id, number, vehicle_id, kind, comes_back_from, created_at, taken_in, taken_in_entries)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
       [
         file.order.id,
         number,
@@ -280,6 +290,8 @@ export async function importOrder(
         file.order.kind,
         file.order.comesBackFrom,
         new Date(file.order.createdAt),
+        at,
+        file.chain.count,
       ],
     );
     await keepBytes(tx, file, files);
@@ -287,11 +299,10 @@ export async function importOrder(
     const broken = await walkChain(tx, { chain: file.order.id, ...file.chain });
     if (broken) throw refused('chain', broken);
     await deriveOrder(tx, file.order.id);
-    const at = now();
     const draft = {
       id: randomUUID(),
       kind: 'shop.change',
-      data: { what: 'work order taken in', id: file.order.id, facts: { number, entries: file.chain.count } },
+      data: { what: ORDER_TAKEN_IN, id: file.order.id, facts: { number, entries: file.chain.count } },
     } as Draft;
     await appendEntries(tx, SHOP_CHAIN, [draft], { ...by, deviceSeq: 0, at, receivedAt: at });
     return { orderId: file.order.id, number };

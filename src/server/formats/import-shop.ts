@@ -1,4 +1,5 @@
 import { Refusal } from '@/core/calc/calculator';
+import type { Entry } from '@/core/ledger/entries';
 import type { Db, Value } from '../database';
 import { rebuildDerived } from '../derive';
 import { sha256 } from '../entries/canonical';
@@ -6,6 +7,7 @@ import { brokenRecord } from '../entries/verify';
 import { insertMany } from '../insert-many';
 import { makeThumbnail } from '../photos/store';
 import { hashSecret } from '../sessions/passwords';
+import { entryShapes } from './entry-shape';
 import { SHOP_BYTES, SHOP_TABLES, columnsOf, fileOf } from './shop-tables';
 import { type Files, SHOP_LIMITS, openZip } from './zip';
 
@@ -28,12 +30,21 @@ function readRows(files: Files, table: { name: string; columns: string; since?: 
       } catch {
         throw refused('row', `Line ${index + 1} of ${table.name} does not read.`);
       }
-      if (row && table.since && !(table.since in row)) row = { ...row, [table.since]: null };
+      for (const name of row ? (table.since?.split(' ') ?? []) : [])
+        if (!(name in row)) row = { ...row, [name]: null };
       const names = Object.keys(row ?? {});
       if (names.length !== known.length || names.some((name) => !known.includes(name)))
         throw refused('row', `Line ${index + 1} of ${table.name} does not have the columns it should.`);
       return row;
     });
+}
+
+function entryIn(row: Row): Entry {
+  try {
+    return JSON.parse(String(row.canonical)) as Entry;
+  } catch {
+    throw refused('entry', `Entry ${String(row.id)} does not read.`);
+  }
 }
 
 /** Where the rows go, and which `table.column` keeps an instant or a day there: in the file they are text. */
@@ -134,6 +145,11 @@ export async function importShop(tx: Db, zip: Buffer, taker: ShopTaker): Promise
       'Write the name of an owner of the shop in the ZIP, as it stands there.',
       'owner.name',
     );
+  }
+  const shapeOf = await entryShapes();
+  for (const row of rows.get('entry')!) {
+    const wrong = shapeOf(entryIn(row));
+    if (wrong) throw refused('entry', wrong);
   }
   const into: Into = { tx, times: await timesOf(tx) };
   try {

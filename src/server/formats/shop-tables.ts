@@ -62,7 +62,8 @@ export const SHOP_TABLES = [
   {
     name: 'work_order',
     key: 'id',
-    columns: 'id number vehicle_id kind comes_back_from created_at',
+    columns: 'id number vehicle_id kind comes_back_from created_at taken_in taken_in_entries',
+    since: 'taken_in taken_in_entries',
   },
   {
     name: 'entry',

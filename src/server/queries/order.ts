@@ -14,6 +14,8 @@ export interface OrderFile {
   kind: OrderKind;
   comesBackFrom: string | null;
   createdAt: string;
+  /** Taken in from another shop: when, and how many of its first entries were recorded there. */
+  takenIn: { at: string; entries: number } | null;
   vehicle: {
     id: string;
     label: string;
@@ -42,6 +44,8 @@ interface FileRow {
   kind: OrderKind;
   comes_back_from: string | null;
   created_at: Date;
+  taken_in: Date | null;
+  taken_in_entries: number | null;
   vehicle_id: string;
   label: string;
   body: BodyKind;
@@ -70,7 +74,7 @@ export async function peopleNames(tx: Db): Promise<Record<string, string>> {
 /** Everything about one work order that its pages show; null when there is none. */
 export async function readOrderFile(tx: Db, orderId: string): Promise<OrderFile | null> {
   const row = await tx.row<FileRow>(
-    `SELECT work_order.id, number, kind, comes_back_from, work_order.created_at, vehicle_id, label, body, plate, vin, drive,
+    `SELECT work_order.id, number, kind, comes_back_from, work_order.created_at, taken_in, taken_in_entries, vehicle_id, label, body, plate, vin, drive,
             front_suspension, rear_suspension, wheelbase_mm, distance_unit, platform, facts, later, vehicle.customer_id, name, phone, email
        FROM work_order
        JOIN vehicle ON vehicle.id = work_order.vehicle_id
@@ -86,6 +90,7 @@ export async function readOrderFile(tx: Db, orderId: string): Promise<OrderFile 
     kind: row.kind,
     comesBackFrom: row.comes_back_from,
     createdAt: row.created_at.toISOString(),
+    takenIn: row.taken_in && { at: row.taken_in.toISOString(), entries: row.taken_in_entries ?? 0 },
     vehicle: {
       id: row.vehicle_id,
       label: row.label,

@@ -51,7 +51,12 @@ export default async function TrailPage({ params }: { params: Promise<{ id: stri
               <tr key={entry.id}>
                 <td className="font-head text-soft">{entry.seq}</td>
                 <td className="whitespace-nowrap">{shopMoment(entry.at, file.shop.timeZone)}</td>
-                <td>{file.people[entry.personId]}</td>
+                <td>
+                  {file.people[entry.personId]}
+                  {entry.seq <= (file.takenIn?.entries ?? 0) && (
+                    <span className="block text-soft">at the other shop</span>
+                  )}
+                </td>
                 <td>
                   <span className={back || correction ? 'text-soft line-through' : ''}>
                     {entry.corrects !== null && entry.kind !== 'void' && 'Corrected: '}
