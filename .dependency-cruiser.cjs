@@ -13,7 +13,7 @@ module.exports = {
       comment: 'No interface, database, framework or file code in the core.',
       severity: 'error',
       from: { path: '^src/core' },
-      to: { path: '(react|next|mysql2|sharp|pdfkit|radix-ui|pino|argon2)', dependencyTypesNot: ['local'] },
+      to: { path: '(react|next|mysql2|sharp|pdfkit|radix-ui|argon2)', dependencyTypesNot: ['local'] },
     },
     {
       name: 'core-touches-no-machine',

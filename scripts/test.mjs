@@ -11,7 +11,7 @@
  */
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import path from 'node:path';
-import { root } from './lib/bundle.mjs';
+import { bundledCommand, root } from './lib/bundle.mjs';
 import { ensureMariadb } from './lib/database.mjs';
 import { aptInstall, run } from './lib/run.mjs';
 import { InTheWay, sentenceFor } from './lib/say.mjs';
@@ -98,6 +98,7 @@ const sqlEnv = () => ({ WRENCHWISE_ROOT: root, WRENCHWISE_NOW: DAY, WRENCHWISE_T
 async function sql(name, what, workers) {
   if (!wants(name)) return;
   await crewShop();
+  await bundledCommand('zip-worker');
   await jest(name, what, sqlEnv(), [`--maxWorkers=${workers}`]);
 }
 

@@ -49,7 +49,6 @@ export async function bundledCommand(name) {
         'pdfkit',
         'fontkit',
         'umzug',
-        'pino',
         'file-type',
       ],
       banner: {

@@ -58,6 +58,7 @@ export async function stopProcess(pid, patience = 5000) {
 /** Starts the production server and waits until it answers. */
 export async function startWeb({ port, dataDir, env = {}, onExit }) {
   await bundledCommand('calc-worker');
+  await bundledCommand('zip-worker');
   const child = spawn(
     process.execPath,
     [

@@ -235,3 +235,44 @@ test('a body that is too large, no JSON or from nowhere is refused in a sentence
   expect([out.status(), out.headers()['clear-site-data']]).toEqual([200, '"cache"']);
   expect((await post('/api/commands/watch.add', '{}')).status()).toBe(401);
 });
+
+test('what happens in the shop is told to nobody whose session has ended', async ({ page, baseURL }) => {
+  await signIn(page, 'Teodor');
+  // A second browser, read as it comes: what it hears before and after it signs out.
+  const signedIn = await fetch(`${baseURL}/api/sign-in`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: baseURL! },
+    body: JSON.stringify({ name: 'Ilse', password: 'paint-pen-ilse' }),
+  });
+  const cookie = signedIn.headers
+    .getSetCookie()
+    .map((one) => one.split(';')[0])
+    .join('; ');
+  const events = await fetch(`${baseURL}/api/live`, { headers: { cookie } });
+  let heard = '';
+  const ended = (async () => {
+    for await (const chunk of events.body!) heard += Buffer.from(chunk).toString('utf8');
+  })();
+  const order = await orderId(page, 'KLM');
+  const change = (text: string) =>
+    give(page, 'watch.add', {
+      orderId: order,
+      text,
+      photoId: null,
+      byDay: '2030-01-01',
+      byDistance: null,
+    });
+  await change('heard');
+  await expect.poll(() => heard).toContain('event: changed');
+  const out = await fetch(`${baseURL}/api/sign-out`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: baseURL!, cookie },
+    body: '{}',
+  });
+  expect(out.status).toBe(200);
+  const before = heard;
+  await change('not heard');
+  // The next thing that happens is what closes it, unheard.
+  await ended;
+  expect(heard).toBe(before);
+});

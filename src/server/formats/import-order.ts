@@ -20,7 +20,8 @@ import { nextOrderNumber } from '../order-number';
 import { entryShapes } from './entry-shape';
 import type { WorkOrderFile } from './order-file';
 import { photosIn } from './order-file';
-import { type Files, ORDER_LIMITS, openZip } from './zip';
+import { type Files, ORDER_LIMITS } from './zip';
+import { openZipApart } from './zip-thread';
 
 const refused = (code: string, message: string) => new Refusal(code, message, 'file');
 
@@ -118,7 +119,7 @@ function checkDocuments(file: WorkOrderFile, files: Files, entries: Entry[]): vo
 
 /** Everything of a ZIP held against itself before any of it is kept. @throws Refusal naming the first thing wrong */
 async function validated(zip: Buffer): Promise<{ file: WorkOrderFile; entries: Entry[]; files: Files }> {
-  const files = openZip(zip, 'workorder', ORDER_LIMITS);
+  const files = await openZipApart({ zip, holds: 'workorder', limits: ORDER_LIMITS });
   const file = await readWorkOrder(files);
   const entries = readEntries(file);
   checkDocuments(file, files, entries);

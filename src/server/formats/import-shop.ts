@@ -9,7 +9,8 @@ import { makeThumbnail } from '../photos/store';
 import { hashSecret } from '../sessions/passwords';
 import { entryShapes } from './entry-shape';
 import { SHOP_BYTES, SHOP_TABLES, columnsOf, fileOf } from './shop-tables';
-import { type Files, SHOP_LIMITS, openZip } from './zip';
+import { type Files, SHOP_LIMITS } from './zip';
+import { openZipApart } from './zip-thread';
 
 const refused = (code: string, message: string, field = 'file') => new Refusal(code, message, field);
 
@@ -133,7 +134,7 @@ export interface ShopTaker {
  * @returns the id of who took it over
  */
 export async function importShop(tx: Db, zip: Buffer, taker: ShopTaker): Promise<string> {
-  const files = openZip(zip, 'shop', SHOP_LIMITS);
+  const files = await openZipApart({ zip, holds: 'shop', limits: SHOP_LIMITS });
   if (await tx.row('SELECT id FROM shop')) throw refused('not-empty', 'There is a shop here already.');
   const rows = new Map<string, Row[]>(SHOP_TABLES.map((table) => [table.name, readRows(files, table)]));
   const owner = rows

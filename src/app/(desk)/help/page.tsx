@@ -29,7 +29,11 @@ export default async function HelpPage() {
       </div>
       <p className="pt-6 text-soft">
         Press <kbd className="border border-rule px-1.5">?</kbd> for the keys,{' '}
-        <kbd className="border border-rule px-1.5">/</kbd> to find anything.
+        <kbd className="border border-rule px-1.5">/</kbd> to find anything. The{' '}
+        <a className="underline" href="/notices.txt">
+          licences of the packages in it
+        </a>
+        .
       </p>
     </>
   );

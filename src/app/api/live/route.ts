@@ -27,32 +27,26 @@ export async function GET(request: Request) {
           end();
         }
       };
-      const stop = onChange((chains) => say(`event: changed\ndata: ${JSON.stringify(chains)}\n\n`));
-      // Its session ended, or fell asleep: it hears nothing more until somebody is there again.
-      const beat = setInterval(() => {
-        say(': here\n\n');
-        void stillThere().then((there) => {
-          if (there) return;
-          end();
-          try {
-            controller.close();
-          } catch {
-            // Closed already by the browser.
-          }
-        });
-      }, BEAT_MS);
-      const end = () => {
-        stop();
-        clearInterval(beat);
-      };
-      request.signal.addEventListener('abort', () => {
+      const finish = () => {
         end();
         try {
           controller.close();
         } catch {
           // Closed already by the browser.
         }
-      });
+      };
+      // Its session ended, or fell asleep: it hears nothing more until somebody is there again.
+      const tell = async (text: string) => {
+        if (await stillThere()) say(text);
+        else finish();
+      };
+      const stop = onChange((chains) => void tell(`event: changed\ndata: ${JSON.stringify(chains)}\n\n`));
+      const beat = setInterval(() => void tell(': here\n\n'), BEAT_MS);
+      const end = () => {
+        stop();
+        clearInterval(beat);
+      };
+      request.signal.addEventListener('abort', finish);
       say('retry: 2000\n\n');
     },
   });
