@@ -11,7 +11,7 @@ import { storePhoto } from '../src/server/photos/store';
 import { planPart } from './catalog';
 import type { CrewName } from './crew';
 import type { DemoDriver } from './driver';
-import { drawScene } from '../src/server/devices/camera';
+import { type Scene, drawScene } from '../src/server/devices/camera';
 
 type Four = [string, string, string, string];
 
@@ -43,6 +43,15 @@ export interface JobPlan {
   startWithout?: string;
   after: Four;
   wrenches: { large: string; small: string };
+}
+
+/** A handful of drawings serves the whole demo, each drawn once. */
+const drawings = new Map<string, Promise<Buffer>>();
+function drawn(scene: Scene): Promise<Buffer> {
+  const key = JSON.stringify(scene);
+  const known = drawings.get(key) ?? drawScene(scene);
+  drawings.set(key, known);
+  return known;
 }
 
 const corners = (four: Four) => ({ LF: [four[0]], RF: [four[1]], LR: [four[2]], RR: [four[3]] });
@@ -325,9 +334,7 @@ export class DemoJob {
         : /pin|marks/i.test(shot)
           ? 'fastener'
           : 'part';
-      // A handful of drawings serves the whole demo.
-      const picture = await drawScene({ kind, words: shot, seed: (seed + index) % 5 });
-      const { photoId } = await storePhoto(picture);
+      const { photoId } = await storePhoto(await drawn({ kind, words: shot, seed: (seed + index) % 5 }));
       await this.act('photo.bind', { photoId, stepId, corner: step.corner ?? null, caption: shot });
     }
     return this;

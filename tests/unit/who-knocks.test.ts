@@ -26,7 +26,7 @@ describe('where somebody comes from', () => {
   test.each([{ WRENCHWISE_GATEWAY: '10.0.0.1' }, { WRENCHWISE_LAN: '1' }])(
     'behind %j the last hop counts, which the gateway saw; those before it are only said',
     (gateway) => {
-      behind(gateway as Record<string, string>);
+      behind(gateway as unknown as Record<string, string>);
       expect(addressOf(asked('6.6.6.6, 7.7.7.7, 192.168.1.20'))).toBe('192.168.1.20');
       expect(addressOf(asked('192.168.1.20'))).toBe('192.168.1.20');
       expect(addressOf(asked(`6.6.6.6, ${'9'.repeat(500)}`)).length).toBeLessThan(61);

@@ -58,7 +58,9 @@ export function freezePlan(
   const now = { ...input, accessories: input.accessories.filter((one) => !one.later) };
   const stand = standCar(now);
   const later = standCar(input);
-  const spread = spreadOfPlan(now, DRAWS, 1, { front: learned.front.sdLog, rear: learned.rear.sdLog });
+  const sd = { front: learned.front.sdLog, rear: learned.rear.sdLog };
+  // Of its spread a plan freezes the heights alone.
+  const spread = spreadOfPlan(now, DRAWS, 1, sd, []);
   const predicted = heightsAfter(now, stand)!;
   return {
     front: axleOf(now, stand, 'front'),

@@ -1,6 +1,7 @@
 import { Refusal } from '../calc/calculator';
 import { CORNERS, type Corner, type PerCorner } from '../calc/fields';
 import { type PlannerInput, standSetup, standWith, valuesOf } from './car-stand';
+import type { Consequence } from './consequence';
 import { CONSEQUENCES } from './consequences';
 import { drawsFrom, normalFrom } from '../draws';
 import { beyond } from './judge';
@@ -64,6 +65,7 @@ const SET_NOT_MEASURED = /Limit$|Goal$|Least$|^rating|rampDeg$/;
  * @param draws how many
  * @param seed the same seed gives the same answer
  * @param learnedSd spread of what past jobs gave over what was predicted, as a logarithm
+ * @param of the consequences that are asked for; none leaves the heights, in a fraction of the time
  * @returns P10, P50, P90 for each corner (mm) and each consequence (its own unit)
  */
 export function spreadOfPlan(
@@ -71,6 +73,7 @@ export function spreadOfPlan(
   draws = 10_000,
   seed = 1,
   learnedSd: { front: number; rear: number } = { front: 0.06, rear: 0.06 },
+  of: readonly Consequence[] = CONSEQUENCES,
 ): SpreadAnswer {
   const sheet = wholeSheet(input.setup, input.sheet);
   const plan = standSetup(input);
@@ -78,7 +81,7 @@ export function spreadOfPlan(
   const normal = normalFrom(drawsFrom(seed));
   const v = valuesOf(input.setup, input.sheet);
   const first = standWith(v, plan);
-  const rules = CONSEQUENCES.filter((rule) => !rule.certain && rule.applies(first));
+  const rules = of.filter((rule) => !rule.certain && rule.applies(first));
   const defs = measuresOf(input.setup)
     .map((def) => ({
       key: def.key,

@@ -29,7 +29,7 @@ export class Kept<T> {
   }
 }
 
-interface Chain {
+export interface Chain {
   entries: readonly Entry[];
   /** The hash of the last of them. */
   hash: string;
@@ -41,30 +41,36 @@ interface Row {
 }
 
 const chains = new Kept<Chain>(300);
+const NONE: Chain = { entries: [], hash: '' };
 
 /**
  * All entries of a chain in its order. Those known from before are kept as long as the last of them still stands in the
  * database under its number and hash; whatever was rolled back, restored or written by another server since shows there.
  */
-export async function entriesOf(tx: Db, chain: string): Promise<Entry[]> {
+export async function chainOf(tx: Db, chain: string): Promise<Chain> {
   const known = chains.get(chain);
   const from = known?.entries.length ?? 0;
   const rows = await tx.rows<Row>(
     'SELECT seq, canonical, hash FROM entry WHERE chain = ? AND seq >= ? ORDER BY seq',
     [chain, from],
   );
-  if (known && rows[0]?.seq === from && rows[0].hash === known.hash)
-    return keep(chain, known.entries, rows.slice(1));
-  if (!from) return keep(chain, [], rows);
+  if (known && rows[0]?.seq === from && rows[0].hash === known.hash) return keep(chain, known, rows.slice(1));
+  if (!from) return keep(chain, NONE, rows);
   const all = await tx.rows<Row>('SELECT seq, canonical, hash FROM entry WHERE chain = ? ORDER BY seq', [
     chain,
   ]);
-  return keep(chain, [], all);
+  return keep(chain, NONE, all);
 }
 
-function keep(chain: string, before: readonly Entry[], rows: readonly Row[]): Entry[] {
-  const entries = [...before, ...rows.map((row) => frozen(JSON.parse(row.canonical) as Entry))];
+export const entriesOf = async (tx: Db, chain: string): Promise<Entry[]> => [
+  ...(await chainOf(tx, chain)).entries,
+];
+
+function keep(chain: string, known: Chain, rows: readonly Row[]): Chain {
   const last = rows.at(-1);
-  if (last) chains.set(chain, { entries, hash: last.hash });
-  return [...entries];
+  if (!last) return known;
+  const entries = [...known.entries, ...rows.map((row) => frozen(JSON.parse(row.canonical) as Entry))];
+  const now = { entries, hash: last.hash };
+  chains.set(chain, now);
+  return now;
 }

@@ -2,7 +2,7 @@ import { type Entry, currentEntries } from '@/core/ledger/entries';
 import { type OrderState, foldOrder } from '@/core/ledger/order-state';
 import type { Db } from '../database';
 import { readRun } from '../documents/store';
-import { entriesOf } from './kept';
+import { Kept, chainOf } from './kept';
 
 export interface FoldedOrder {
   entries: Entry[];
@@ -25,9 +25,22 @@ export async function foldWithRun(tx: Db, entries: Entry[]): Promise<OrderState>
   return foldOrder(entries, document);
 }
 
+/** Where an order stood after the entry with a hash: nothing but those entries, and the run they name, makes it so. */
+const states = new Kept<{ hash: string; state: OrderState }>(100);
+
+/** Whoever is handed a state reads it: the next one is handed the same. */
+function readOnly(state: OrderState): OrderState {
+  for (const value of Object.values(state)) if (Array.isArray(value)) Object.freeze(value);
+  return Object.freeze(state);
+}
+
 /** Reads a work order's entries and folds them into where it stands; null when there is no such order. */
 export async function loadOrder(tx: Db, orderId: string): Promise<FoldedOrder | null> {
-  const entries = await entriesOf(tx, orderId);
+  const { entries, hash } = await chainOf(tx, orderId);
   if (!entries.length) return null;
-  return { entries, state: await foldWithRun(tx, entries) };
+  const known = states.get(orderId);
+  if (known?.hash === hash) return { entries: [...entries], state: known.state };
+  const state = readOnly(await foldWithRun(tx, [...entries]));
+  states.set(orderId, { hash, state });
+  return { entries: [...entries], state };
 }
