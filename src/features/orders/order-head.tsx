@@ -68,8 +68,8 @@ export function OrderHead({ file, nowIso }: { file: OrderFile; nowIso: string })
           </p>
           {file.takenIn && (
             <p className="font-medium">
-              Taken in from another shop on {shopMoment(file.takenIn.at, file.shop.timeZone)}: its first{' '}
-              {file.takenIn.entries} entries were recorded there.
+              This record came from another shop on {shopMoment(file.takenIn.at, file.shop.timeZone)}: its
+              first {file.takenIn.entries} entries were written there.
             </p>
           )}
         </div>

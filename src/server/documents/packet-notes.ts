@@ -17,7 +17,7 @@ export const takenInNote = ({ takenIn, shop }: Pick<OrderFile, 'takenIn' | 'shop
         {
           title: 'Begun in another shop',
           lines: [
-            `Taken in on ${shopMoment(takenIn.at, shop.timeZone)}: the first ${takenIn.entries} entries of its record were written there.`,
+            `It came here on ${shopMoment(takenIn.at, shop.timeZone)}: the first ${takenIn.entries} entries of its record were written there.`,
           ],
         },
       ]
