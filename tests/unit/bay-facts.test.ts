@@ -2,7 +2,7 @@ import type { Entry } from '@/core/ledger/entries';
 import { foldOrder } from '@/core/ledger/order-state';
 import type { SuspensionKind } from '@/core/planner/axle-kinds';
 import { partKind } from '@/core/planner/part-kinds';
-import { proceduresAsked, suggestedFor } from '@/core/planner/procedures-for';
+import { proceduresAsked, suggestedFor, usualFor } from '@/core/planner/procedures-for';
 import { assembleRun } from '@/core/procedure/assemble';
 import { conflictChoices } from '@/core/procedure/change';
 import { type RunDocument, beginRun } from '@/core/procedure/engine';
@@ -203,6 +203,14 @@ describe('which procedure a plan asks for', () => {
     [[part('front', 'bumpStop')], []],
   ])('%j', (parts, expected) => {
     expect(libraryIds().filter((id) => suggestedFor(id, parts))).toEqual(expected);
+  });
+
+  test('of two that the same parts could be for, the usual one is chosen', () => {
+    const chosen = (...parts: never[]) => libraryIds().filter((id) => usualFor(id, parts));
+    const spacer = part('front', 'strutSpacer');
+    expect(chosen(spacer)).toEqual(['strut-top-spacer']);
+    expect(chosen(spacer, part('front', 'subframeDrop'))).toEqual(['strut-top-spacer']);
+    expect(chosen(part('front', 'subframeDrop'))).toEqual(['bracket-lift']);
   });
 
   test('hours are looked up under the usual one of two that the same part could be', () => {

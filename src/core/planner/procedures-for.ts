@@ -35,8 +35,13 @@ const ASKED_BY: Record<string, (parts: readonly Stack[]) => boolean> = {
     !parts.some(({ kind }) => !WHEELS.includes(kind) && partKind(kind).group === 'height'),
 };
 
-/** The same spacer may go under the lower mount: it is offered, and the usual place counted on. */
-const LESS_USUAL = new Set(['lower-mount-spacer']);
+/** What the same parts may be for instead: it is offered, and the usual one chosen and counted on. */
+const LESS_USUAL: Record<string, (parts: readonly Stack[]) => boolean> = {
+  // The spacer goes above the strut, seldom under its lower mount.
+  'lower-mount-spacer': () => true,
+  // Larger kits of a spacer bring a drop of the differential along.
+  'bracket-lift': (parts) => has(parts, 'front', 'strutSpacer'),
+};
 
 /** Does a plan's stack of parts ask for this procedure? A suggestion; the lead chooses. */
 export function suggestedFor(procedureId: string, parts: readonly Stack[]): boolean {
@@ -47,8 +52,12 @@ export function suggestedFor(procedureId: string, parts: readonly Stack[]): bool
   return asked(parts);
 }
 
+/** Of procedures that the same parts ask for, is this the one they are usually for? */
+export const usualFor = (procedureId: string, parts: readonly Stack[]): boolean =>
+  suggestedFor(procedureId, parts) && !LESS_USUAL[procedureId]?.(parts);
+
 /** The procedures a plan's parts ask for, as one line: what its hours are held against before the work has begun. */
 export const proceduresAsked = (parts: readonly Stack[]) =>
   Object.keys(ASKED_BY)
-    .filter((id) => !LESS_USUAL.has(id) && suggestedFor(id, parts))
+    .filter((id) => usualFor(id, parts))
     .join(' ');

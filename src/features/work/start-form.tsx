@@ -17,7 +17,10 @@ export interface OfferedProcedure {
   minutes: number;
   version: number;
   fits: boolean;
+  /** The plan's parts ask for it: chosen from the start. */
   suggested: boolean;
+  /** The same parts may be for this one instead. */
+  possible: boolean;
   ways: { id: string; choice: string; title: string }[];
 }
 
@@ -138,6 +141,9 @@ export function StartForm({
                     {one.steps} steps, {Math.round(one.minutes / 6) / 10} h by the book
                     {one.version > 1 ? `, the shop’s version ${one.version}` : ''}
                     {one.fits ? '' : '; not made for this car’s suspension'}
+                    {one.possible && !one.suggested
+                      ? '; the parts of the plan could be for this instead'
+                      : ''}
                   </span>
                 </span>
               </label>

@@ -3,7 +3,7 @@ import { isJob, openHolds, planAnswer } from '@/core/ledger/order-state';
 import { OpenList } from '@/features/orders/open-list';
 import { StartForm } from '@/features/work/start-form';
 import { StepList } from '@/features/work/step-list';
-import { suggestedFor } from '@/core/planner/procedures-for';
+import { suggestedFor, usualFor } from '@/core/planner/procedures-for';
 import { db } from '@/server/database';
 import { procedures } from '@/server/procedures';
 import { crewNames, orderPage } from '@/server/queries/page-data';
@@ -69,8 +69,9 @@ export default async function WorkPage({ params }: { params: Promise<{ id: strin
       version,
       fits: fit && (isJob(state) ? !visit : visit),
       suggested: isJob(state)
-        ? fit && planned && suggestedFor(procedure.id, plan?.parts ?? [])
+        ? fit && planned && usualFor(procedure.id, plan?.parts ?? [])
         : procedure.id === `visit-${file.kind}`,
+      possible: isJob(state) && fit && planned && suggestedFor(procedure.id, plan?.parts ?? []),
       ways: procedure.ways.map(({ id, choice, title }) => ({ id, choice, title })),
     };
   });
