@@ -243,3 +243,88 @@ test('a tablet that keeps the bay for itself still plans: the week and the plann
   await expect(page.getByText(/past its limit in \d+ of 100 draws|likely/).first()).toBeVisible();
   await context.close();
 });
+
+test('what the shop refuses for good is set aside in sight and the rest goes on; thrown away it is a task', async ({
+  browser,
+}) => {
+  const job = await onTheLift(`OFF ${RUN}8`);
+  const from = (await entriesOf(db(), job.orderId)).length;
+  const cable = await Cable.to(process.env.BASE_URL!);
+  const { context, page } = await tablet(browser, cable.url, 'Brannoch');
+  await openBay(page, job);
+  cable.cut();
+  const words = await heading(page).innerText();
+  await tapDone(page);
+  await expect(page.getByRole('button', { name: '1 not sent yet' })).toBeVisible();
+  await page.getByRole('button', { name: 'Start clock' }).click();
+  await expect(page.getByRole('button', { name: '2 not sent yet' })).toBeVisible();
+  // The first is no longer what was signed: the shop takes it from nobody.
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve) => {
+        const open = indexedDB.open('wrenchwise-bay');
+        open.onsuccess = () => {
+          const outbox = open.result.transaction('outbox', 'readwrite').objectStore('outbox');
+          const cursor = outbox.openCursor();
+          cursor.onsuccess = () => {
+            const { value } = cursor.result!;
+            outbox.put({ ...value, body: `${value.body} ` }).onsuccess = () => resolve();
+          };
+        };
+      }),
+  );
+  cable.mend();
+  await expect(page.getByText('Refused for good and kept on this tablet: 1')).toBeVisible();
+  await expect.poll(async () => (await since(job, from)).map(({ kind }) => kind)).toEqual(['clock.on']);
+  // It outlives a reload, is read, and kept as a file.
+  await page.reload();
+  await page.getByRole('button', { name: 'Read what was refused' }).click();
+  await expect(page.getByRole('dialog')).toContainText(words);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Keep as a file' }).click(),
+  ]);
+  expect(file.suggestedFilename()).toMatch(/^refused-[0-9a-f-]{36}\.json$/);
+  await page.getByRole('button', { name: 'Throw away' }).click();
+  await expect(page.getByText('Refused for good and kept on this tablet')).toHaveCount(0);
+  const [, task, ...more] = await since(job, from);
+  expect(more).toEqual([]);
+  expect(task).toMatchObject({ kind: 'task', data: { words: expect.stringContaining(words) } });
+  await context.close();
+  await cable.close();
+});
+
+test('a tablet that signed out keeps neither keys nor cars once its last move is sent', async ({
+  browser,
+}) => {
+  const job = await onTheLift(`OFF ${RUN}9`);
+  const cable = await Cable.to(process.env.BASE_URL!);
+  const { context, page } = await tablet(browser, cable.url, 'Brannoch');
+  await openBay(page, job);
+  const kept = () =>
+    page.evaluate(
+      () =>
+        new Promise<number[]>((resolve) => {
+          const open = indexedDB.open('wrenchwise-bay');
+          open.onsuccess = () => {
+            const from = open.result.transaction(['keys', 'bundles', 'outbox']);
+            const counts = ['keys', 'bundles', 'outbox'].map(
+              (name) =>
+                new Promise<number>((done) => {
+                  const count = from.objectStore(name).count();
+                  count.onsuccess = () => done(count.result);
+                }),
+            );
+            void Promise.all(counts).then(resolve);
+          };
+        }),
+    );
+  expect(await kept()).toEqual([1, 1, 0]);
+  await page.goto('/');
+  await page.getByRole('button', { name: /change person/ }).click();
+  await page.getByRole('button', { name: 'Sign Brannoch out of this device' }).click();
+  await expect(page).toHaveURL(/sign-in/);
+  await expect.poll(kept).toEqual([0, 0, 0]);
+  await context.close();
+  await cable.close();
+});

@@ -183,4 +183,17 @@ describe('what must not be taken', () => {
     ]);
     expect(judgeStep(run, state, 'X/raise').map((one) => one.code)).toContain('after');
   });
+
+  test('no lead’s word raises it without its chocks; what a job was allowed under earlier rules stays', () => {
+    const run = runOf('rear-lift-block');
+    const state = beginRun(run);
+    state.lifted.add('X/raise');
+    const now = judgeStep(run, state, 'X/raise');
+    expect(now).toEqual([expect.objectContaining({ code: 'after', overridable: false })]);
+    expect(now[0]!.message).toMatch(/Chock/);
+    expect(judgeStep(run, state, 'X/raise', 3)).toEqual([]);
+    // With its chocks in place the lead's word on the rest counts.
+    state.car.open.add(run.items.find((item) => item.place?.endsWith('.chocks'))!.id);
+    expect(judgeStep(run, state, 'X/raise')).toEqual([]);
+  });
 });

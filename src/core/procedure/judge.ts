@@ -1,5 +1,6 @@
 import { bothOnWheels, forbidLowering, forbidsDriving, mayBeFinal, supportAfter } from './car';
 import {
+  chocksMissing,
   earlierStepsOnTheSame,
   stepsBehindTheWheel,
   stepsThatNeedItAsItStands,
@@ -93,6 +94,9 @@ export function judgeWheels(run: RunDocument, state: RunState, lowered: readonly
   ];
 }
 
+/** The rules since which a lead’s word raises no car without its chocks. */
+const CHOCKS_SINCE = 4;
+
 /**
  * Judges whether a step may be done now, as the car really stands, whatever was done before it.
  * @param edition the rules it is judged by: those of today for a tap, those the run began under for what is on record
@@ -125,12 +129,18 @@ export function judgeStep(
           ].map(({ id }) => id)),
     ]),
   ];
-  if (waiting.length && !state.lifted.has(stepId)) {
+  // A lead may let a step go before another, but nobody raises a car that is not chocked.
+  const unchocked =
+    edition >= CHOCKS_SINCE &&
+    step.sets === 'raised' &&
+    endsOf(step).some((end) => state.car.support[end] === 'on-wheels') &&
+    chocksMissing(run, state);
+  if (waiting.length && (unchocked || !state.lifted.has(stepId))) {
     refused.push({
       code: 'after',
       message: `First: ${listed(waiting.map((id) => stepOf(run, id)?.do ?? id))}.`,
       refs: waiting,
-      overridable: true,
+      overridable: !unchocked,
     });
   }
   const wrong = step.needs?.length

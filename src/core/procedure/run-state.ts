@@ -92,9 +92,10 @@ export function placedName(thing: { name: string; corner?: Corner }): string {
 /**
  * Counted up when moves are refused that were taken before. 1: as it began; 2: wheels are things that are off and on, and
  * what needs the car as it stands comes before it is moved; 3: heights, sheet and drive are taken again after the work was
- * taken apart, a photo is one shot, and what was not tried on the road is waived by name.
+ * taken apart, a photo is one shot, and what was not tried on the road is waived by name; 4: no lead's word raises a car
+ * without its chocks.
  */
-export const RULES_EDITION = 3;
+export const RULES_EDITION = 4;
 
 export function beginRun(run: RunDocument, rules = RULES_EDITION): RunState {
   const car = standingCar();
