@@ -8,6 +8,7 @@ import { lateThings, lateWords } from '@/core/ledger/hands';
 import { type Role, holdsRole } from '@/core/ledger/roles';
 import type { Db } from '../database';
 import { type Draft, SHOP_CHAIN, appendEntries, lockHead } from '../entries/append';
+import { sha256 } from '../entries/canonical';
 import { loadOrder } from '../entries/order';
 import type { Person } from '../sessions/sessions';
 
@@ -28,6 +29,7 @@ export class CommandContext {
   /** Orders whose entries changed; what is derived from them is rewritten before the commit. */
   readonly touched = new Map<string, Set<EntryKind> | 'all'>();
   private entryCount = 0;
+  private freshCount = 0;
   private readonly loaded = new Map<string, OrderState>();
 
   constructor(
@@ -42,6 +44,8 @@ export class CommandContext {
     readonly queued = false,
     /** Whose PIN was given with it and was right. */
     private readonly voucher: Person | null = null,
+    /** In a rehearsal: what takes long is put here, to be worked out when nothing is locked. Nothing else of it stays. */
+    readonly rehearsal: (() => Promise<void>)[] | null = null,
   ) {}
 
   /** Who vouches for it by PIN. @throws Refusal when nobody does */
@@ -103,6 +107,14 @@ export class CommandContext {
     if (!run || !document)
       throw new Refusal('no-run', 'The work on this order has not been started.', 'orderId');
     return { ...order, run, document };
+  }
+
+  /** An id for a thing this command makes: the same one when the same command is gone through again. */
+  freshId(): string {
+    this.freshCount += 1;
+    const hex = sha256(`${this.commandId} makes ${this.freshCount}`);
+    const parts = [hex.slice(0, 8), hex.slice(8, 12), `8${hex.slice(13, 16)}`, `a${hex.slice(17, 20)}`];
+    return [...parts, hex.slice(20, 32)].join('-');
   }
 
   private nextEntryId(): string {
@@ -178,6 +190,11 @@ export interface Command<Input, Answer extends object = object> {
    * for the command.
    */
   before?(person: Person, input: Input, outside: Db): Promise<Person | null>;
+  /**
+   * It may seal papers, which say what this very command appends: it is gone through once and taken back, the papers are
+   * drawn while nobody waits, and then it is given.
+   */
+  seals?: boolean;
   run(ctx: CommandContext, input: Input): Promise<Answer>;
 }
 

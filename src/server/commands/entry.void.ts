@@ -46,6 +46,7 @@ export const canBeTakenBack = (entry: Entry, state: OrderState, person: Person) 
  */
 export const entryVoid = command({
   name: 'entry.void',
+  seals: true,
   who: ['tech', 'advisor'],
   input: Joi.object<{ orderId: string; entryId: string; reason: string }>({
     orderId: id().required(),

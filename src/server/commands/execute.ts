@@ -5,7 +5,7 @@ import { holdsRole } from '@/core/ledger/roles';
 import { isOfLostTablet } from '@/core/ledger/hands';
 import { MOVES_THE_CAR } from '@/core/moves/offline';
 import { now } from '../clock';
-import { databaseGone, db, transaction } from '../database';
+import { type Db, databaseGone, db, transaction } from '../database';
 import { tellOtherOrders } from '../carried';
 import { deriveOrder } from '../derive';
 import { canonicalJson, sha256 } from '../entries/canonical';
@@ -110,6 +110,22 @@ async function refuseOfLostTablet(ctx: CommandContext, name: string, input: unkn
     );
 }
 
+class TakenBack extends Error {}
+
+/** Goes through work in a transaction that is taken back, then does, with nothing locked, what it found would take long. */
+async function rehearsed(work: (tx: Db, later: (() => Promise<void>)[]) => Promise<unknown>): Promise<void> {
+  const later: (() => Promise<void>)[] = [];
+  try {
+    await transaction(async (tx) => {
+      await work(tx, later);
+      throw new TakenBack();
+    });
+  } catch (error) {
+    if (!(error instanceof TakenBack)) throw error;
+  }
+  for (const one of later) await one();
+}
+
 /**
  * The one door for everything that changes the record: checks the envelope, the role and the input, then runs the
  * command in one transaction, rewrites what is derived, commits, and only then answers. The same id with the same
@@ -140,17 +156,36 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
       definition.before && !(await wasDone(id))
         ? await definition.before(actor.person, checked.value, db())
         : null;
+    const inOneGo = (tx: Db, receivedAt: Date, rehearsal: (() => Promise<void>)[] | null = null) => {
+      const asked = outer.value.at ? new Date(outer.value.at) : receivedAt;
+      const at = asked > receivedAt ? receivedAt : asked;
+      if (receivedAt.getTime() - at.getTime() > LONGEST_QUEUED_MS)
+        throw new Refusal('clock', 'It says that it was done over a year ago: set the device’s clock.', 'at');
+      const queued = actor.queued ?? false;
+      const { person, deviceId } = actor;
+      return new CommandContext(
+        tx,
+        id,
+        person,
+        deviceId,
+        deviceSeq,
+        at,
+        receivedAt,
+        queued,
+        voucher,
+        rehearsal,
+      );
+    };
+    // Papers name the moment: it is the same when they are drawn and when they are sealed.
+    const moment = definition.seals ? (actor.receivedAt ?? now()) : null;
+    if (moment && !(await wasDone(id)))
+      await untilAnswered(() =>
+        rehearsed((tx, rehearsal) => definition.run(inOneGo(tx, moment, rehearsal), checked.value)),
+      );
     const answer = await untilAnswered(() =>
       transaction(async (tx) => {
-        const receivedAt = actor.receivedAt ?? now();
-        const asked = outer.value.at ? new Date(outer.value.at) : receivedAt;
-        const at = asked > receivedAt ? receivedAt : asked;
-        if (receivedAt.getTime() - at.getTime() > LONGEST_QUEUED_MS)
-          throw new Refusal(
-            'clock',
-            'It says that it was done over a year ago: set the device’s clock.',
-            'at',
-          );
+        const receivedAt = moment ?? actor.receivedAt ?? now();
+        const ctx = inOneGo(tx, receivedAt);
         if (!(await takeId(tx, { id, name, contentHash }, receivedAt))) {
           const before = (await tx.row<{ content_hash: string; answer: string }>(
             'SELECT content_hash, answer FROM command_done WHERE id = ?',
@@ -164,17 +199,6 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
           }
           return JSON.parse(before.answer) as Record<string, unknown>;
         }
-        const ctx = new CommandContext(
-          tx,
-          id,
-          actor.person,
-          actor.deviceId,
-          deviceSeq,
-          at,
-          receivedAt,
-          actor.queued ?? false,
-          voucher,
-        );
         if (actor.queued) await refuseOfLostTablet(ctx, name, checked.value);
         const result = (await definition.run(ctx, checked.value)) as Record<string, unknown>;
         for (const [orderId, kinds] of [...ctx.touched]) {

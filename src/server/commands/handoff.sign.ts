@@ -44,6 +44,7 @@ async function drawnSignature(signature: string): Promise<Buffer> {
 /** The customer signs: the packet's data and its PDF are frozen by their hashes, and the come-backs are opened. */
 export const handoffSign = command({
   name: 'handoff.sign',
+  seals: true,
   who: ['advisor'],
   onLink: true,
   input: Joi.object<SignInput>({

@@ -10,6 +10,7 @@ import { id, pin, reason } from './fields';
 /** Hands over without a signature, by the lead's written reason: the customer is away, the key was posted. */
 export const handoffUnsigned = command({
   name: 'handoff.unsigned',
+  seals: true,
   who: ['tech', 'advisor'],
   input: Joi.object<{ orderId: string; leadId: string; pin: string; reason: string }>({
     orderId: id().required(),

@@ -20,6 +20,7 @@ interface CorrectInput {
  */
 export const torqueCorrect = command({
   name: 'torque.correct',
+  seals: true,
   who: ['tech'],
   input: Joi.object<CorrectInput>({
     orderId: id().required(),

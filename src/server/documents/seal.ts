@@ -1,9 +1,14 @@
 import type { HandoffData } from '@/core/ledger/entries';
 import { sha256, canonicalJson } from '../entries/canonical';
 import type { CommandContext, LockedOrder } from '../commands/command';
+import { db } from '../database';
+import { Kept } from '../entries/kept';
 import { buildPacket } from './packet';
 import { packetPdf } from './packet-pdf';
 import { keepDocument } from './store';
+
+/** Papers by what they say and who signed them. */
+const papers = new Kept<Buffer>(20);
 
 /**
  * Freezes an order's packet and its PDF by their hashes and appends the handoff that names them: signed, or unsigned
@@ -29,8 +34,16 @@ export async function sealHandoff(
     chain: head,
     ...(correction ? { correction } : {}),
   });
-  const pdf = await packetPdf(packet, ctx.tx, signed?.picture ?? null);
-  const packetHash = await keepDocument(ctx.tx, 'packet', Buffer.from(canonicalJson(packet)), ctx.receivedAt);
+  const content = canonicalJson(packet);
+  const key = sha256(`${content}\n${signatureHash}`);
+  const picture = signed?.picture ?? null;
+  if (ctx.rehearsal) {
+    ctx.rehearsal.push(async () => papers.set(key, await packetPdf(packet, db(), picture)));
+    return version;
+  }
+  // Drawn before anything was locked, unless something else was appended since: then what it says is another.
+  const pdf = papers.get(key) ?? (await packetPdf(packet, ctx.tx, picture));
+  const packetHash = await keepDocument(ctx.tx, 'packet', Buffer.from(content), ctx.receivedAt);
   const pdfHash = await keepDocument(ctx.tx, 'pdf', pdf, ctx.receivedAt);
   if (signed) {
     await ctx.tx.run(

@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import { onDial, promisedFollowUps } from '@/core/follow-up/promises';
 import { kitsOf, type OrderState } from '@/core/ledger/order-state';
 import { shopDay } from '@/core/units/shop-time';
@@ -25,7 +24,7 @@ export async function followUpsAtHandoff(ctx: CommandContext, order: LockedOrder
   const shop = await readShop(ctx.tx);
   const opened = promisedFollowUps(order.state, shop, await kitInterval(ctx.tx, order.state)).map((data) => ({
     kind: 'followup.open' as const,
-    data: { followUpId: randomUUID(), ...data },
+    data: { followUpId: ctx.freshId(), ...data },
   }));
   if (opened.length) await ctx.append(order.id, ...opened);
 }
@@ -48,7 +47,7 @@ export async function followUpForPlace(
   await ctx.append(order.id, {
     kind: 'followup.open',
     data: {
-      followUpId: randomUUID(),
+      followUpId: ctx.freshId(),
       kind: fastener?.recheck ?? 'chassis',
       places: [place],
       doneOn: shopDay(ctx.at, shop.timeZone),
