@@ -2,8 +2,10 @@
 ALTER TABLE command_done ADD COLUMN seal CHAR(64) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NULL;
 UPDATE command_done SET seal = SHA2(CONCAT_WS('\n', id, name, content_hash, answer), 256) WHERE seal IS NULL;
 
--- Pictures that an entry names have been looked for once; whatever nobody named is cleaned by its time.
+-- Pictures that an entry names say so, so that only those nobody named are looked for before they are cleaned by their time.
 ALTER TABLE photo ADD COLUMN in_record BOOLEAN NOT NULL DEFAULT FALSE;
+UPDATE photo SET in_record = TRUE WHERE id IN
+  (SELECT CONVERT(JSON_VALUE(canonical, '$.data.photoId') USING utf8mb4) COLLATE utf8mb4_bin FROM entry WHERE kind = 'photo');
 -- Whether a device ever recorded anything is asked before it is forgotten.
 ALTER TABLE entry ADD KEY entry_device (device_id);
 

@@ -156,7 +156,7 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
       definition.before && !(await wasDone(id))
         ? await definition.before(actor.person, checked.value, db())
         : null;
-    const inOneGo = (tx: Db, receivedAt: Date, rehearsal: (() => Promise<void>)[] | null = null) => {
+    const contextIn = (tx: Db, receivedAt: Date, rehearsal: (() => Promise<void>)[] | null = null) => {
       const asked = outer.value.at ? new Date(outer.value.at) : receivedAt;
       const at = asked > receivedAt ? receivedAt : asked;
       if (receivedAt.getTime() - at.getTime() > LONGEST_QUEUED_MS)
@@ -180,12 +180,12 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
     const moment = definition.seals ? (actor.receivedAt ?? now()) : null;
     if (moment && !(await wasDone(id)))
       await untilAnswered(() =>
-        rehearsed((tx, rehearsal) => definition.run(inOneGo(tx, moment, rehearsal), checked.value)),
+        rehearsed((tx, rehearsal) => definition.run(contextIn(tx, moment, rehearsal), checked.value)),
       );
     const answer = await untilAnswered(() =>
       transaction(async (tx) => {
         const receivedAt = moment ?? actor.receivedAt ?? now();
-        const ctx = inOneGo(tx, receivedAt);
+        const ctx = contextIn(tx, receivedAt);
         if (!(await takeId(tx, { id, name, contentHash }, receivedAt))) {
           const before = (await tx.row<{ content_hash: string; answer: string }>(
             'SELECT content_hash, answer FROM command_done WHERE id = ?',

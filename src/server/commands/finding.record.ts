@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { findingMove } from '@/core/moves/noted';
 import { Refusal } from '@/core/calc/calculator';
 import { type FindingData, GRADES, INSPECTION_AREAS } from '@/core/ledger/job-book';
+import type { Db } from '../database';
 import { command } from './command';
 import { id, text } from './fields';
 
@@ -27,12 +28,8 @@ export const findingRecord = command({
   },
 });
 
-/** @throws Refusal when the picture has not arrived */
-export async function mustHavePhoto(
-  tx: { row<T>(sql: string, values?: string[]): Promise<T | null> },
-  photoId: string,
-): Promise<void> {
-  // Shared, so that it is not cleaned away while it is being named.
-  const photo = await tx.row('SELECT id FROM photo WHERE id = ? LOCK IN SHARE MODE', [photoId]);
-  if (!photo) throw new Refusal('no-photo', 'That picture has not arrived.', 'photoId');
+/** A picture that an entry is about to name: it is marked, so that it is not cleaned away. @throws Refusal when it has not arrived */
+export async function mustHavePhoto(tx: Db, photoId: string): Promise<void> {
+  const { affectedRows } = await tx.run('UPDATE photo SET in_record = TRUE WHERE id = ?', [photoId]);
+  if (!affectedRows) throw new Refusal('no-photo', 'That picture has not arrived.', 'photoId');
 }

@@ -3,6 +3,7 @@ import { Refusal } from '@/core/calc/calculator';
 import type { PhotoData } from '@/core/ledger/entries';
 import { command } from './command';
 import { corner, id, line, text } from './fields';
+import { mustHavePhoto } from './finding.record';
 
 /** Binds a stored picture to a step, a corner, a fastener or an occasion of an order. */
 export const photoBind = command({
@@ -24,8 +25,8 @@ export const photoBind = command({
     const order = await ctx.openOrder(orderId);
     const photo = await ctx.tx.row<{ id: string; sha256: string }>(
       uploadHash
-        ? 'SELECT id, sha256 FROM photo WHERE upload_hash = ? LOCK IN SHARE MODE'
-        : 'SELECT id, sha256 FROM photo WHERE id = ? LOCK IN SHARE MODE',
+        ? 'SELECT id, sha256 FROM photo WHERE upload_hash = ?'
+        : 'SELECT id, sha256 FROM photo WHERE id = ?',
       [uploadHash ?? given],
     );
     if (!photo) throw new Refusal('no-photo', 'That picture has not arrived.', 'photoId');
@@ -35,6 +36,7 @@ export const photoBind = command({
     if (!binding.stepId && !binding.corner && !binding.fastenerId && !binding.occasion) {
       throw new Refusal('unbound', 'Say what the picture shows: a step, a corner or an occasion.', 'stepId');
     }
+    await mustHavePhoto(ctx.tx, photo.id);
     await ctx.append(order.id, {
       kind: 'photo',
       data: { photoId: photo.id, sha256: photo.sha256, ...binding },
