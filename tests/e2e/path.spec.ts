@@ -62,6 +62,9 @@ test('from intake to a closed re-torque, as lead, tech and advisor', async ({ pa
   await checkIn(page, id);
   await switchTo(page, 'Odalys');
   await page.goto(`/orders/${id}/work`);
+  // The spacer goes on top, and is offered under the lower mount too; nothing of that is chosen for anybody.
+  const instead = page.getByRole('checkbox', { name: /the parts of the plan could be for this instead/ });
+  await expect(instead).not.toBeChecked();
   await page.getByRole('button', { name: 'Start 2 procedures as one run' }).click();
   await expect(page).toHaveURL(`/bay/${id}`);
 
