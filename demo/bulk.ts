@@ -6,6 +6,7 @@ import type { Entry, EntryOf } from '../src/core/ledger/entries';
 import { type Db, type Value, db, transaction } from '../src/server/database';
 import { insertMany } from '../src/server/insert-many';
 import { deriveOrder } from '../src/server/derive';
+import { wholeOrder } from '../src/server/entries/order';
 import { CHAIN_START, canonicalJson, chainHash } from '../src/server/entries/canonical';
 import { buildPacket } from '../src/server/documents/packet';
 import { packetPdf } from '../src/server/documents/packet-pdf';
@@ -360,7 +361,7 @@ async function writeTelling(
     );
     entries += await writeOrder(tx, order, ownPapers);
   }
-  for (const order of again.orders) await deriveOrder(tx, order.id);
+  for (const order of again.orders) await deriveOrder(tx, await wholeOrder(tx, order.id));
   return entries;
 }
 

@@ -1,15 +1,17 @@
-/** `npm run reference`: writes docs/calculators.md from the registry; `--check` only says whether it is up to date. */
-import { readFileSync, writeFileSync } from 'node:fs';
+/** `npm run reference`: writes what follows from the registries; `--check` only says whether it is up to date. */
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { bundledCommand, root } from './lib/bundle.mjs';
 
-const file = path.join(root, 'docs', 'calculators.md');
-const { referencePage } = await import(pathToFileURL(await bundledCommand('reference')).href);
-const page = referencePage();
-if (process.argv.includes('--check')) {
-  const same = readFileSync(file, 'utf8') === page;
-  if (!same) console.error('docs/calculators.md is not what the registry says: npm run reference');
-  process.exit(same ? 0 : 1);
+const { writtenFiles } = await import(pathToFileURL(await bundledCommand('reference')).href);
+let stale = 0;
+for (const [name, text] of Object.entries(writtenFiles())) {
+  const file = path.join(root, name);
+  if (existsSync(file) && readFileSync(file, 'utf8') === text) continue;
+  if (process.argv.includes('--check')) {
+    console.error(`${name} is not what the registries say: npm run reference`);
+    stale += 1;
+  } else writeFileSync(file, text);
 }
-writeFileSync(file, page);
+process.exit(stale ? 1 : 0);

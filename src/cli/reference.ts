@@ -1,6 +1,9 @@
+import { type AnyContract } from '../contracts/command';
+import { AREAS, COMMAND_NAMES, contractOf } from '../contracts/commands';
+import { ENTRY_KINDS, areaOf, entryContract } from '../contracts/entries';
 import { calculators, answer } from '../core/calc';
 import { BENCH_TOOLS } from '../core/calc/bench';
-import { inputOf } from '../core/calc/describe';
+import { inputOf, shapeOfSchema } from '../core/calc/describe';
 import type { FieldShape } from '../core/calc/field-words';
 import examples from '../core/calc/examples.json';
 
@@ -31,12 +34,14 @@ function fieldLines(shape: FieldShape, depth = 0): string[] {
   }
 }
 
+const WRITTEN = '<!-- Written by `npm run reference`; do not edit. -->';
+
 /** The reference of all calculators, written from the registry, its schemas and its own answers. */
-export function referencePage(): string {
+function calculatorPage(): string {
   const parts = [
     '# The calculators',
     '',
-    '<!-- Written by `npm run reference` from the registry; do not edit. -->',
+    WRITTEN,
     '',
     'The same functions answer on the screens, in the workers, on the command line (`npm run -s calc`, JSON Lines on standard',
     'input) and at `POST /api/calc/NAME` with the input as the body. Lengths are mm, angles degrees, forces N, rates N/mm,',
@@ -68,3 +73,72 @@ export function referencePage(): string {
   }
   return `${parts.join('\n').trimEnd()}\n`;
 }
+
+const whoMay = ({ who, onLink }: AnyContract) =>
+  `${who.join(', ')}${onLink ? '; the customer on their own page' : ''}`;
+
+/** Every command: who may give it, what it takes, whether a tablet may keep it without network. */
+function commandPage(): string {
+  const parts = [
+    '# The commands',
+    '',
+    WRITTEN,
+    '',
+    'Everything that changes the record is one of these, sent to `POST /api/commands/NAME` with an id of its own, the',
+    'device’s running number and the input. The same id with the same content gets its first answer again.',
+    '',
+  ];
+  for (const { title, commands } of AREAS) {
+    parts.push(`## ${title}`, '');
+    for (const [name, contract] of Object.entries<AnyContract>(commands))
+      parts.push(
+        `### ${name}`,
+        '',
+        `${contract.title}. By: ${whoMay(contract)}.${contract.waits ? ' Without network too.' : ''}`,
+        '',
+        ...fieldLines(shapeOfSchema(contract.input)),
+        '',
+      );
+  }
+  return `${parts.join('\n').trimEnd()}\n`;
+}
+
+/** Every kind of entry: what is derived from it, and what corrects it. */
+function entryPage(): string {
+  const list = (all: readonly string[]) => all.map((one) => `\`${one}\``).join(', ') || 'none';
+  const rows = ENTRY_KINDS.map((kind) => {
+    const { projections, correctedBy } = entryContract(kind);
+    return `| \`${kind}\` | ${areaOf(kind)} | ${projections.join(', ') || 'none'} | ${list(correctedBy)} |`;
+  });
+  return [
+    '# The entries',
+    '',
+    WRITTEN,
+    '',
+    'What each holds is in `schema/wrenchwise-entries-1.schema.json`. Where an order stands, the places of its car and the',
+    'work that is left follow from every entry; beside those, what is named here is written anew.',
+    '',
+    '| kind | part of the work | derived anew | corrected by |',
+    '| --- | --- | --- | --- |',
+    ...rows,
+    '',
+  ].join('\n');
+}
+
+/** The schemas a tablet checks by without network, as they describe themselves. */
+function offlineInputs(): string {
+  const offline = COMMAND_NAMES.filter((name) => contractOf(name).waits !== null);
+  const inputs = offline.map((name) => {
+    const { waits, input } = contractOf(name);
+    return [name, { waits, input: input.describe() }] as const;
+  });
+  return `${JSON.stringify(Object.fromEntries(inputs))}\n`;
+}
+
+/** Everything that is written from the registries, by its file. */
+export const writtenFiles = (): Record<string, string> => ({
+  'docs/calculators.md': calculatorPage(),
+  'docs/commands.md': commandPage(),
+  'docs/entries.md': entryPage(),
+  'src/contracts/offline-inputs.json': offlineInputs(),
+});

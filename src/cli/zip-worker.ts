@@ -1,6 +1,6 @@
 /** A thread of its own that opens one ZIP: hundreds of megabytes unpacked and hashed hold nobody else up. */
 import { parentPort } from 'node:worker_threads';
-import { Refusal } from '../core/calc/calculator';
+import { Refusal } from '../core/refusal';
 import type { ZipAnswer, ZipAsked } from '../server/formats/zip-thread';
 import { openZip } from '../server/formats/zip';
 

@@ -1,4 +1,4 @@
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 
 /** Bodies of requests, counted as they come: what is larger than may be is refused before the rest of it is taken in. */
 

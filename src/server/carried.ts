@@ -1,6 +1,6 @@
 import type { OrderState } from '@/core/ledger/order-state';
 import type { RunDocument } from '@/core/procedure/engine';
-import type { CommandContext } from './commands/command';
+import type { CommandContext } from './commands/context';
 import { loadOrder } from './entries/order';
 
 /**

@@ -1,4 +1,4 @@
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import type { Entry } from '@/core/ledger/entries';
 import { type OrderState, isClosed } from '@/core/ledger/order-state';
 import { holdsRole } from '@/core/ledger/roles';

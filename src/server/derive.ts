@@ -1,4 +1,5 @@
-import type { EntryKind, Odometer } from '@/core/ledger/entries';
+import type { EntryKind } from '@/core/ledger/entries';
+import type { Odometer } from '@/core/ledger/kinds/arrival';
 import { dueBand } from '@/core/follow-up/due-band';
 import { nextThing } from '@/core/ledger/next-thing';
 import {
@@ -18,7 +19,9 @@ import type { Db } from './database';
 import { insertMany } from './insert-many';
 import { deriveBookings, deriveKitFacts, deriveWatch, deriveWishes } from './derive-after';
 import { deriveHands, deriveNeed, deriveSearch, deriveStepTimes } from './derive-shop';
-import { loadOrder } from './entries/order';
+import { type WholeOrder, wholeOrder } from './entries/order';
+import { entryContract } from '@/contracts/entries';
+import type { Projection } from '@/contracts/entry';
 import { isRusty } from '@/core/schedule/need';
 
 export interface OrderRow {
@@ -308,12 +311,14 @@ interface FollowUpRow {
  * Works out anew when a vehicle's open come-backs are due, from the driver's own pace: what the dial read when the car
  * arrived or was reported, and before there are two of those, what the customer said.
  */
-async function deriveDueDates(tx: Db, vehicleId: string, timeZone: string): Promise<void> {
+async function deriveDueDates(tx: Db, { vehicle_id: vehicleId }: OrderRow): Promise<void> {
   const followUps = await tx.rows<FollowUpRow>(
     'SELECT id, done_on, odometer, unit, distance, days, tire_factor, stated_pace FROM follow_up WHERE vehicle_id = ? AND closed_by IS NULL',
     [vehicleId],
   );
   if (!followUps.length) return;
+  const shop = await tx.row<{ time_zone: string }>('SELECT time_zone FROM shop WHERE id = 1');
+  const timeZone = shop?.time_zone ?? 'UTC';
   const readings = await tx.rows<{ at: Date; value: number; unit: 'km' | 'mi' }>(
     "SELECT at, value, unit FROM odometer_now WHERE vehicle_id = ? AND source <> 'road' ORDER BY at",
     [vehicleId],
@@ -344,69 +349,47 @@ async function deriveDueDates(tx: Db, vehicleId: string, timeZone: string): Prom
 
 type Deriver = (tx: Db, order: OrderRow, state: OrderState) => Promise<void>;
 
-const DIAL: readonly EntryKind[] = ['intake', 'odometer', 'road.out', 'road.in', 'customer.drove', 'back'];
-const ENDS: readonly EntryKind[] = ['handoff', 'visit.closed', 'stage'];
-
 /**
- * What is derived, and the kinds of entries it hangs on: a torque leaves the odometers as they are. `whenClosed` is
- * worked out anew with every entry once an order is closed. A correction works out all of it.
+ * What is written anew when an entry of a kind comes whose contract names it; a correction writes all of it. `whenClosed` is
+ * worked out with every entry once an order is closed. Where an order stands, the places of its car and the work that is
+ * left follow from every entry.
  */
-const DERIVERS: { run: Deriver; kinds: readonly EntryKind[] | 'all'; whenClosed?: boolean }[] = [
-  { run: deriveClocks, kinds: ['clock.on', 'clock.off'] },
-  { run: deriveOdometers, kinds: DIAL },
-  { run: deriveFollowUps, kinds: ['followup.open', 'followup.close', 'intake'] },
-  { run: deriveCarPlaces, kinds: 'all' },
-  { run: deriveMeasures, kinds: ['measure'] },
-  { run: deriveFinished, kinds: ENDS, whenClosed: true },
-  { run: deriveLessons, kinds: ['lesson'] },
-  { run: deriveBookings, kinds: ['booking'] },
-  { run: deriveWatch, kinds: ['watch', 'watch.answer'] },
-  { run: deriveWishes, kinds: ['date.wish', 'date.answer'] },
-  { run: deriveKitFacts, kinds: ['torque', 'road.in', 'back', 'finding', 'check-in', 'plan'] },
-  { run: deriveNeed, kinds: 'all' },
-  { run: deriveHands, kinds: ['task', 'task.done', 'lowering', ...ENDS] },
-  { run: deriveStepTimes, kinds: ENDS, whenClosed: true },
-  {
-    run: deriveSearch,
-    kinds: [
-      'intake',
-      'plan',
-      'parts.list',
-      'run.start',
-      'run.change',
-      'finding',
-      'offer',
-      'damage',
-      'watch',
-      'lesson',
-      'hold',
-      'road.in',
-      'photo',
-    ],
-  },
-];
+const DERIVED: Record<Projection, { run: Deriver; whenClosed?: true }> = {
+  clocks: { run: deriveClocks },
+  odometers: { run: deriveOdometers },
+  followUps: { run: deriveFollowUps },
+  measures: { run: deriveMeasures },
+  finished: { run: deriveFinished, whenClosed: true },
+  lessons: { run: deriveLessons },
+  bookings: { run: deriveBookings },
+  watched: { run: deriveWatch },
+  wishes: { run: deriveWishes },
+  kitFacts: { run: deriveKitFacts },
+  hands: { run: deriveHands },
+  stepTimes: { run: deriveStepTimes, whenClosed: true },
+  search: { run: deriveSearch },
+  // After the come-backs and the dials it is worked out from.
+  dueDates: { run: deriveDueDates },
+};
+const PROJECTIONS = Object.keys(DERIVED) as Projection[];
 
 /** What was appended to an order: the kinds of the entries, or `all` where one of them corrects another. */
 export type Touched = ReadonlySet<EntryKind> | 'all';
 
 /** Rewrites what is derived from one work order's entries, and the due dates of its vehicle. */
-export async function deriveOrder(tx: Db, orderId: string, touched: Touched = 'all'): Promise<OrderState> {
-  const order = await tx.row<OrderRow>('SELECT id, number, vehicle_id FROM work_order WHERE id = ?', [
-    orderId,
-  ]);
-  const folded = await loadOrder(tx, orderId);
-  if (!order || !folded) throw new Error(`no work order ${orderId}`);
-  const { entries, state } = folded;
-  const hangsOn = (kinds: readonly EntryKind[] | 'all') =>
-    touched === 'all' || kinds === 'all' || kinds.some((kind) => touched.has(kind));
+export async function deriveOrder(tx: Db, whole: WholeOrder, touched: Touched = 'all'): Promise<void> {
+  const { id, number, vehicleId, entries, state } = whole;
+  const order: OrderRow = { id, number, vehicle_id: vehicleId };
+  const due = new Set<Projection>(
+    touched === 'all' ? PROJECTIONS : [...touched].flatMap((kind) => entryContract(kind).projections),
+  );
   await deriveNow(tx, order, state, entries[entries.length - 1]!.at);
-  for (const { run, kinds, whenClosed } of DERIVERS)
-    if (hangsOn(kinds) || (whenClosed && isClosed(state))) await run(tx, order, state);
-  if (hangsOn([...DIAL, 'followup.open', 'followup.close'])) {
-    const shop = await tx.row<{ time_zone: string }>('SELECT time_zone FROM shop WHERE id = 1');
-    await deriveDueDates(tx, order.vehicle_id, shop?.time_zone ?? 'UTC');
+  await deriveCarPlaces(tx, order, state);
+  await deriveNeed(tx, order, state);
+  for (const name of PROJECTIONS) {
+    const { run, whenClosed } = DERIVED[name];
+    if (due.has(name) || (whenClosed && isClosed(state))) await run(tx, order, state);
   }
-  return state;
 }
 
 /** Counted up whenever the same entries derive other rows: the next start then writes them anew. */
@@ -440,6 +423,6 @@ export async function rebuildDerived(tx: Db): Promise<number> {
   // eslint-disable-next-line shop/sql-parameters -- words of our own lists of tables, columns or conditions
   for (const table of DERIVED_TABLES) await tx.run(`DELETE FROM ${table}`);
   const orders = await tx.rows<{ id: string }>('SELECT id FROM work_order ORDER BY number');
-  for (const { id } of orders) await deriveOrder(tx, id);
+  for (const { id } of orders) await deriveOrder(tx, await wholeOrder(tx, id));
   return orders.length;
 }

@@ -1,7 +1,7 @@
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { type ClosingHole, closingHoles } from '@/core/ledger/closing';
 import { type OrderState, isJob } from '@/core/ledger/order-state';
-import type { CommandContext, LockedOrder } from './commands/command';
+import type { CommandContext, LockedOrder } from './commands/context';
 import type { Db } from './database';
 import { watchLines } from './queries/watch';
 

@@ -1,8 +1,7 @@
 import { cookies, headers } from 'next/headers';
 import { redirect } from 'next/navigation';
-import { Refusal } from '@/core/calc/calculator';
-import type { Role } from '@/core/ledger/roles';
-import { holdsRole } from '@/core/ledger/roles';
+import { Refusal } from '@/core/refusal';
+import { type Role, holdsRole } from '@/core/ledger/roles';
 import { TooBusy, db } from './database';
 import { findShop } from './queries/shop';
 import { type Person, type Session, deviceFor, sessionOf } from './sessions/sessions';

@@ -1,4 +1,4 @@
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { onTheRoad } from '@/core/ledger/order-state';
 import { forbidsDriving } from '@/core/procedure/car';
 import { fastenerOf, itemOf, placedName } from '@/core/procedure/engine';

@@ -1,8 +1,7 @@
-import type { ExpectedPart, PartsListData, PlanData } from '@/core/ledger/job-book';
+import type { ExpectedPart, PartsListData, PlanData } from '@/core/ledger/kinds/planned';
 import type { PlanPart } from '@/core/planner/plan-part';
-import { chooseBuild } from '@/core/vehicle-facts';
-import type { VehicleFacts } from '@/core/vehicle-facts';
-import { Refusal } from '@/core/calc/calculator';
+import { chooseBuild, type VehicleFacts } from '@/core/vehicle-facts';
+import { Refusal } from '@/core/refusal';
 import type { Db } from './database';
 import { catalogKits } from './queries/catalog';
 

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import type { CommandAnswer } from './commands/execute';
-import { type NewPerson, newPersonFields } from './commands/person.add';
-import { line } from './commands/fields';
+import type { InputOf } from '@/contracts/commands';
+import { newPersonFields } from '@/contracts/commands/people';
+import { line } from '@/contracts/fields';
 import { now } from './clock';
 import { type Db, transaction } from './database';
 import { appendEntries, SHOP_CHAIN, type Draft } from './entries/append';
@@ -14,7 +15,7 @@ import { takeSlowingTry } from './sessions/tries';
 
 export interface ShopOpening {
   shop: { name: string; timeZone: string; currency: string; distanceUnit: 'km' | 'mi' };
-  owner: Omit<NewPerson, 'roles'>;
+  owner: Omit<InputOf<'person.add'>, 'roles'>;
 }
 
 const PLACES = [

@@ -9,7 +9,7 @@ import {
   useContext,
   useId,
 } from 'react';
-import type { FieldError } from '@/server/commands/execute';
+import type { FieldError } from '@/contracts/answer';
 
 const ErrorsContext = createContext<FieldError[]>([]);
 
@@ -172,7 +172,9 @@ export function fieldsOf(form: HTMLFormElement): Record<string, string> {
 }
 
 /** An odometer as two fields make it: a number with its unit, or why it was not read. */
-export function odometerFrom(fields: Record<string, string>): object {
+export function odometerFrom(
+  fields: Record<string, string>,
+): { unread: string } | { value: number | undefined; unit: string | undefined } {
   const typed = fields['odometer.value']?.replace(/[, ]/g, '') ?? '';
   if (fields['odometer.unread']) return { unread: fields['odometer.unread'] };
   return { value: typed === '' ? undefined : Number(typed), unit: fields['odometer.unit'] };

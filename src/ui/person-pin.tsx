@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import type { FieldError } from '@/server/commands/execute';
+import type { FieldError } from '@/contracts/answer';
 import { PinPad } from './pin-pad';
 
 export interface PinPerson {

@@ -7,7 +7,7 @@ import { partKind } from '@/core/planner/part-kinds';
 import { freshPart } from '@/core/planner/plan-part';
 import { schoolsFor } from '@/core/planner/schools';
 import { spreadOfPlan } from '@/core/planner/spread';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 
 /** A refusal crosses to the page as a value. */
 function answered<T>(work: () => T): { ok: true; answer: T } | { ok: false; message: string; field: string } {

@@ -33,7 +33,13 @@ describe('the door', () => {
     const answers = [];
     for (let round = 0; round < 3; round += 1)
       answers.push(await give(shop, 'Teodor', 'odometer.report', input, id));
-    expect(answers).toEqual([answers[0], answers[0], answers[0]]);
+    expect(answers.map((one) => one.ok && one.answer)).toEqual([{}, {}, {}]);
+    // What was recorded goes back with the first answer alone; to a repeated one the page is read again.
+    expect(answers.map((one) => one.ok && one.entries?.map(({ kind }) => kind))).toEqual([
+      ['odometer'],
+      undefined,
+      undefined,
+    ]);
     expect(await entryCount(job.orderId)).toBe(before + 1);
     const other = await give(
       shop,

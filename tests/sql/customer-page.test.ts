@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { THE_CUSTOMER } from '@/core/ledger/roles';
 import { execute } from '@/server/commands/execute';
-import { commands } from '@/server/commands';
+import { COMMAND_NAMES, contractOf } from '@/contracts/commands';
 import { closePool, db, transaction } from '@/server/database';
 import { sha256 } from '@/server/entries/canonical';
 import { makeLink, newToken, openLink, revokeLink } from '@/server/links/links';
@@ -131,7 +131,7 @@ describe('what is said on a page', () => {
     const [mine, theirs] = [await takenIn('MINE 1'), await takenIn('OTHER 1')];
     const token = await pageOf(mine.orderId);
     const offered = (await theirs.state()).offers[0]!.entry.data;
-    for (const [name] of commands) {
+    for (const name of COMMAND_NAMES) {
       const answer = await say(token, name, {
         orderId: theirs.orderId,
         offerId: offered.offerId,
@@ -139,18 +139,13 @@ describe('what is said on a page', () => {
         yes: true,
         how: 'on the link',
       });
-      if (!commands.get(name)!.onLink)
+      if (!contractOf(name).onLink)
         expect([name, answer]).toMatchObject([name, { ok: false, errors: [{ code: 'not-yours' }] }]);
       else expect([name, answer!.ok]).toEqual([name, false]);
     }
     expect((await theirs.state()).offers[0]!.answer).toBeNull();
     expect((await theirs.state()).odometers).toHaveLength(1);
-    expect(
-      [...commands.values()]
-        .filter((one) => one.onLink)
-        .map((one) => one.name)
-        .sort(),
-    ).toEqual([
+    expect(COMMAND_NAMES.filter((name) => contractOf(name).onLink).sort()).toEqual([
       'checkin.record',
       'date.wish',
       'handoff.sign',

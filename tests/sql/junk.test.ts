@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type Joi from 'joi';
-import { commands } from '@/server/commands';
-import { type FieldError, execute } from '@/server/commands/execute';
+import { COMMAND_NAMES, contractOf } from '@/contracts/commands';
+import type { FieldError } from '@/contracts/answer';
+import { execute } from '@/server/commands/execute';
 import { closePool, db } from '@/server/database';
 import type { DemoDriver } from '../../demo/driver';
 import { DAY, DEVICE, testShop } from '../support/shop';
@@ -13,8 +14,8 @@ beforeAll(async () => {
 afterAll(closePool);
 
 /** The fields of every command, as its own schema describes them. */
-const fields = [...commands.entries()].flatMap(([command, { input }]) =>
-  Object.entries((input.describe().keys ?? {}) as Record<string, Joi.Description>).map(
+const fields = COMMAND_NAMES.flatMap((command) =>
+  Object.entries((contractOf(command).input.describe().keys ?? {}) as Record<string, Joi.Description>).map(
     ([field, { type }]) => [command, field, type as string] as const,
   ),
 );
@@ -65,7 +66,7 @@ describe('what makes no sense', () => {
     },
   );
 
-  test.each([...commands.keys()])('%s takes no field it does not know', async (command) => {
+  test.each([...COMMAND_NAMES])('%s takes no field it does not know', async (command) => {
     const errors = await errorsOf(command, { surprise: 1 });
     expect(errors.map((error) => error.field)).toContain('surprise');
   });

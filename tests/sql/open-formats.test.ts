@@ -5,7 +5,7 @@ import { unzipSync, zipSync } from 'fflate';
 import ICAL from 'ical.js';
 import { createConnection } from 'mysql2/promise';
 import sharp from 'sharp';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { calendarText } from '@/server/calendar/feed';
 import { type DatabaseAddress, closePool, dataFolder, db, transaction } from '@/server/database';
 import { CHAIN_START, canonicalJson, chainHash, sha256 } from '@/server/entries/canonical';

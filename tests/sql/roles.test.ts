@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { ROLES, type Role, holdsRole } from '@/core/ledger/roles';
-import { COMMAND_WORDS } from '@/features/people/command-words';
-import { commands } from '@/server/commands';
+import { AREAS, COMMAND_NAMES, contractOf, isCommandName } from '@/contracts/commands';
+import { HANDLERS } from '@/server/commands';
 import { execute } from '@/server/commands/execute';
 import { closePool } from '@/server/database';
 import type { DemoDriver } from '../../demo/driver';
@@ -120,12 +120,13 @@ const MAY: Record<string, Role[]> = {
 };
 
 test('every command stands in the table, and the table names no other', () => {
-  expect([...commands.keys()].sort()).toEqual(Object.keys(MAY).sort());
+  expect([...COMMAND_NAMES].sort()).toEqual(Object.keys(MAY).sort());
+  expect(Object.keys(HANDLERS).sort()).toEqual([...COMMAND_NAMES].sort());
 });
 
 test('the page of who may do what names every command once', () => {
-  const named = Object.values(COMMAND_WORDS).flatMap((words) => Object.keys(words));
-  expect([...named].sort()).toEqual([...commands.keys()].sort());
+  const named = AREAS.flatMap(({ commands }) => Object.keys(commands));
+  expect(named.sort()).toEqual([...COMMAND_NAMES].sort());
 });
 
 test.each(Object.entries(MAY))('%s is for those who may', async (name, may) => {
@@ -141,7 +142,8 @@ test.each(Object.entries(MAY))('%s is for those who may', async (name, may) => {
     expect(`${role}: ${refused ? 'refused' : 'may'}`).toBe(
       `${role}: ${may.includes(role) ? 'may' : 'refused'}`,
     );
-    expect(holdsRole([role], commands.get(name)!.who)).toBe(may.includes(role));
+    if (!isCommandName(name)) throw new Error(`no ${name}`);
+    expect(holdsRole([role], contractOf(name).who)).toBe(may.includes(role));
   }
 });
 

@@ -1,4 +1,4 @@
-import { entryWords } from '@/features/trail/entry-words';
+import { describeEntry } from '@/contracts/entries';
 import { closePool, db } from '@/server/database';
 import { verifyEverything } from '@/server/entries/verify';
 import { readOrderFile } from '@/server/queries/order';
@@ -16,7 +16,7 @@ test('a whole job reads from its trail, each entry one sentence with nothing lef
   const file = (await readOrderFile(db(), job.orderId))!;
   const told = file.entries.map((entry) => ({
     kind: entry.kind,
-    words: entryWords(entry, file.state.document, file.people),
+    words: describeEntry(entry, file.state.document, file.people),
   }));
   const kinds = new Set(told.map((one) => one.kind));
   for (const kind of [
@@ -55,7 +55,7 @@ test('the trail of a job that was put right says by whom and why', async () => {
   ).toMatchObject({ ok: true });
   const after = (await readOrderFile(db(), job.orderId))!;
   const taken = after.entries.at(-1)!;
-  expect(entryWords(taken, null, after.people)).toBe(
+  expect(describeEntry(taken, null, after.people)).toBe(
     'Taken back: the left front was read at the wrong wheel.',
   );
   // The reading itself stays to be read.

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { DemoDriver } from '../../demo/driver';
 import { fromAxis } from '@/core/schedule/calendar';
 import { solveWeek } from '@/core/schedule/solve';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { now } from '@/server/clock';
 import { closePool, db } from '@/server/database';
 import { readHoursBook, clockRows } from '@/server/queries/hours-book';

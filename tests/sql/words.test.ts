@@ -1,7 +1,7 @@
 import type { DemoDriver } from '../../demo/driver';
 import type { Entry } from '@/core/ledger/entries';
 import { changeWords } from '@/features/people/change-words';
-import { entryWords } from '@/features/trail/entry-words';
+import { describeEntry } from '@/contracts/entries';
 import { closePool, db } from '@/server/database';
 import { entriesOf } from '@/server/entries/kept';
 import { loadOrder } from '@/server/entries/order';
@@ -27,7 +27,7 @@ test('every line of a whole job’s trail is a sentence of the shop’s own word
   const kinds = new Set(entries.map((entry) => entry.kind));
   expect(kinds.size).toBeGreaterThan(20);
   const wrong = entries
-    .map((entry: Entry) => `${entry.kind}: ${entryWords(entry, state.document, names)}`)
+    .map((entry: Entry) => `${entry.kind}: ${describeEntry(entry, state.document, names)}`)
     .filter((line) => BROKEN.test(line.replace(/^[\w.-]+: /, '')) || !/[.…!?)]$/.test(line));
   expect(wrong).toEqual([]);
 });

@@ -1,9 +1,10 @@
-import type { Refusal } from '@/core/calc/calculator';
+import type { Refusal } from '@/core/refusal';
 import type { Entry } from '@/core/ledger/entries';
-import { foldOrder } from '@/core/ledger/order-state';
+import { foldOrder } from '@/contracts/fold';
 import type { MoveEntry, Mover, MovingOrder } from '@/core/moves/move';
 import { stepDoneMove } from '@/core/moves/step-done';
-import { type MoveWrench, PLAIN_TORQUE, type TorqueInput, torqueMove } from '@/core/moves/torque';
+import { checkInput } from '@/contracts/check';
+import { type MoveWrench, type TorqueInput, torqueMove } from '@/core/moves/torque';
 import type { RunDocument } from '@/core/procedure/engine';
 import type { Step } from '@/core/procedure/types';
 import { entryOf } from './entries';
@@ -72,11 +73,20 @@ export class Tablet {
     });
   }
   torque(id: string, more: Partial<TorqueInput> = {}, wrench: MoveWrench | null = WRENCH) {
-    const input: TorqueInput = { ...PLAIN_TORQUE, fastenerId: id, reading: { clicked: true }, ...more };
+    const input: TorqueInput = { ...plainTorque(id), ...more };
     const move = torqueMove(this.order, input, wrench, '2026-04-14');
     this.keep(move.entry);
     return move;
   }
+}
+
+const SOME_ID = '00000000-0000-4000-8000-000000000001';
+/** A torque that clicked, with everything else as a form leaves it. */
+function plainTorque(fastenerId: string): TorqueInput {
+  const given = { orderId: SOME_ID, wrenchId: SOME_ID, fastenerId, reading: { clicked: true } };
+  const checked = checkInput('torque.record', given);
+  if (!checked.ok) throw new Error(checked.errors[0]!.message);
+  return checked.input;
 }
 
 export const WRENCH: MoveWrench = {

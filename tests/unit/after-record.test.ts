@@ -1,11 +1,11 @@
-import { lastBack, nextBooking, sentBack } from '@/core/ledger/after-work';
+import { lastBack, nextBooking, sentBack, measuredSinceBack } from '@/core/ledger/after-work';
 import { type ClosingHole, closingHoles, mayBeDeferred } from '@/core/ledger/closing';
 import type { Entry } from '@/core/ledger/entries';
 import { nextThing } from '@/core/ledger/next-thing';
-import { foldOrder, measuredSinceBack } from '@/core/ledger/order-state';
+import { foldOrder } from '@/contracts/fold';
 import { THE_CUSTOMER } from '@/core/ledger/roles';
 import { promisedFollowUps, intervalWords } from '@/core/follow-up/promises';
-import { entryWords } from '@/features/trail/entry-words';
+import { describeEntry } from '@/contracts/entries';
 import { packetNotes } from '@/server/documents/packet-notes';
 import { entryOf } from '../support/entries';
 import { bothEndsRun } from '../support/library';
@@ -321,7 +321,7 @@ const AFTER_ENTRIES: [Entry['kind'], object, RegExp][] = [
 ];
 
 test.each(AFTER_ENTRIES)('the trail says of %s what happened, in one plain line', (kind, data, words) => {
-  const line = entryWords(entryOf(1, kind, data), null, { p: 'Pat' });
+  const line = describeEntry(entryOf(1, kind, data), null, { p: 'Pat' });
   expect(line).toMatch(words);
   expect(line).not.toMatch(/undefined|\[object|null/);
 });

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { steerReading } from '@/core/alignment/pull';
 import { EXAGGERATED, wheelsDrawing } from '@/core/alignment/wheels-drawing';
 import type { AlignmentReadings } from '@/core/calc/alignment.verdict';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { dueFollowup } from '@/core/calc/followup.due';
 import { csvText } from '@/core/formats/csv';
 import {

@@ -1,5 +1,5 @@
 import type { Entry } from '@/core/ledger/entries';
-import { foldOrder } from '@/core/ledger/order-state';
+import { foldOrder } from '@/contracts/fold';
 import type { SuspensionKind } from '@/core/planner/axle-kinds';
 import { partKind } from '@/core/planner/part-kinds';
 import { proceduresAsked, suggestedFor, usualFor } from '@/core/planner/procedures-for';

@@ -1,5 +1,5 @@
 import { answersMissing } from '@/core/ledger/before-start';
-import { foldOrder } from '@/core/ledger/order-state';
+import { foldOrder } from '@/contracts/fold';
 import { entryOf } from '../support/entries';
 
 const found = (seq: number, grade: string, when: string, findingId = `f${seq}`) =>

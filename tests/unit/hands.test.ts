@@ -1,6 +1,6 @@
 import type { Entry } from '@/core/ledger/entries';
 import { isOfLostTablet, judgeHands, lateThings, openTasks } from '@/core/ledger/hands';
-import { foldOrder } from '@/core/ledger/order-state';
+import { foldOrder } from '@/contracts/fold';
 import { stepDoneMove } from '@/core/moves/step-done';
 import { bothEndsRun } from '../support/library';
 

@@ -4,7 +4,7 @@ import { checkProcedure } from '@/core/procedure/check';
 import { retorqueVisit } from '@/core/follow-up/visit';
 import { type Entry, currentEntries } from '@/core/ledger/entries';
 import { holdsRole } from '@/core/ledger/roles';
-import { foldOrder } from '@/core/ledger/order-state';
+import { foldOrder } from '@/contracts/fold';
 import { canonicalJson, chainHash } from '@/server/entries/canonical';
 import { statementsOf } from '@/server/migrations';
 import { entryOf } from '../support/entries';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { checkProcedure } from '@/core/procedure/check';
-import { type Entry } from '@/core/ledger/entries';
-import { foldOrder } from '@/core/ledger/order-state';
+import type { Entry } from '@/core/ledger/entries';
+import { foldOnto, foldOrder } from '@/contracts/fold';
 import { assembleRun } from '@/core/procedure/assemble';
 import { type RunDocument, type RunState, judgeStep, judgeTorque } from '@/core/procedure/engine';
 import { judgeSupport } from '@/core/procedure/support';
@@ -191,6 +191,16 @@ function play(run: RunDocument, moves: Move[], reached: Reached): void {
       tryStep(step, Math.max(0, at - 30));
     }
   }
+  // Whoever goes on from a kept state stands where whoever folds all of it does, and leaves the kept state as it was.
+  const cut = Math.floor(entries.length / 2);
+  const half = foldOrder(entries.slice(0, cut), run);
+  const grown = foldOnto(half, entries.slice(cut));
+  const changesWhatCameBefore = entries
+    .slice(cut)
+    .some(({ kind }) => kind === 'void' || kind === 'run.start');
+  expect(grown === null).toBe(changesWhatCameBefore);
+  if (grown) expect(grown).toEqual(foldOrder(entries, run));
+  expect(half).toEqual(foldOrder(entries.slice(0, cut), run));
   if (state.alarms.length) return;
   const { steps } = asProcedure(run, entries);
   const problems = checkProcedure({ items: run.items, fasteners: run.fasteners, steps }).filter(({ code }) =>

@@ -1,13 +1,13 @@
-import { moveTold, moveWords } from '@/core/moves/move-words';
-import { OFFLINE_COMMANDS } from '@/core/moves/offline';
+import { describeQueued, describeWaiting } from '@/contracts/queued';
+import { OFFLINE_COMMANDS } from '@/contracts/moves';
 import { placedName } from '@/core/procedure/engine';
 import { bothEndsRun } from '../support/library';
 
 const document = bothEndsRun();
-const told = (name: string, input: Record<string, unknown>) => moveTold({ name, input }, document);
+const told = (name: string, input: Record<string, unknown>) => describeQueued({ name, input }, document);
 
 test('every move a tablet may keep has words of its own', () => {
-  const words = OFFLINE_COMMANDS.map(moveWords);
+  const words = OFFLINE_COMMANDS.map(describeWaiting);
   expect(new Set(words).size).toBe(OFFLINE_COMMANDS.length);
   for (const [at, name] of OFFLINE_COMMANDS.entries()) expect(words[at]).not.toBe(name);
 });
@@ -27,5 +27,7 @@ test('a move is told by its fastener, else its step, else where the car goes, el
 test('what the job does not know is told by its kind alone', () => {
   expect(told('step.done', { stepId: 'gone' })).toBe('A step done');
   expect(told('torque.record', { fastenerId: 'gone', note: '' })).toBe('A torque');
-  expect(moveTold({ name: 'step.done', input: { stepId: document.steps[0]!.id } }, null)).toBe('A step done');
+  expect(describeQueued({ name: 'step.done', input: { stepId: document.steps[0]!.id } }, null)).toBe(
+    'A step done',
+  );
 });

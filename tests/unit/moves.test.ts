@@ -1,7 +1,7 @@
-import { Refusal } from '@/core/calc/calculator';
-import { foldOrder } from '@/core/ledger/order-state';
+import { Refusal } from '@/core/refusal';
+import { foldOrder } from '@/contracts/fold';
 import { heightsMove } from '@/core/moves/heights';
-import { findingMove, stuckEndMove, stuckMove, watchMove } from '@/core/moves/noted';
+import { findingMove, stuckEndMove, stuckMove, watchMove } from '@/core/moves/observations';
 import { supportMove } from '@/core/moves/support';
 import type { MoveWrench, TorqueInput } from '@/core/moves/torque';
 import { judgeStep } from '@/core/procedure/engine';

@@ -1,15 +1,9 @@
 import type { Entry, EntryData, EntryKind } from '@/core/ledger/entries';
 import { nextThing } from '@/core/ledger/next-thing';
-import {
-  foldOrder,
-  lineIsIn,
-  linesMissing,
-  offersOpen,
-  openHolds,
-  planAnswer,
-} from '@/core/ledger/order-state';
+import { lineIsIn, linesMissing, offersOpen, openHolds, planAnswer } from '@/core/ledger/order-state';
+import { foldOrder } from '@/contracts/fold';
 import { markNow, tapeOf } from '@/core/ledger/tape';
-import type { PlanData } from '@/core/ledger/job-book';
+import type { PlanData } from '@/core/ledger/kinds/planned';
 import { CAME_HEIGHTS } from '../support/entries';
 
 /** An order's entries as they would stand in its chain, told briefly. */

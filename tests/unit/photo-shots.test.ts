@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { missingShots } from '@/core/ledger/closing';
 import type { Entry } from '@/core/ledger/entries';
-import { foldOrder } from '@/core/ledger/order-state';
+import { foldOrder } from '@/contracts/fold';
 import { RULES_EDITION, type RunDocument } from '@/core/procedure/engine';
 
 const SHOTS = ['Subframe marks', 'Cam marks', 'Bolt heads'];

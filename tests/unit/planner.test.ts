@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { eachCorner } from '@/core/calc/fields';
 import { predictLift } from '@/core/calc/lift.predict';
 import { type PlannerInput, heightsAfter, standCar } from '@/core/planner/car-stand';

@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import type { EntryKind } from '@/core/ledger/entries';
 import { alignmentRows, angleText } from '@/core/ledger/alignment-rows';
-import { foldOrder } from '@/core/ledger/order-state';
+import { foldOrder } from '@/contracts/fold';
 import { gramsOf, plainPlate, searchWords } from '@/core/ledger/search-words';
 import { orderCsv } from '@/core/formats/order-csv';
 import { figureText } from '@/core/planner/figure-text';

@@ -1,6 +1,6 @@
 import type { Entry } from '@/core/ledger/entries';
 import { settingsToAsk } from '@/core/ledger/closing';
-import { foldOrder } from '@/core/ledger/order-state';
+import { foldOrder } from '@/contracts/fold';
 import { jobTimes, runningWords } from '@/core/ledger/step-times';
 import { bothEndsRun } from '../support/library';
 

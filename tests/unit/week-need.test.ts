@@ -1,5 +1,5 @@
 import type { Entry, EntryData, EntryKind } from '@/core/ledger/entries';
-import { foldOrder } from '@/core/ledger/order-state';
+import { foldOrder } from '@/contracts/fold';
 import { needOf } from '@/core/schedule/need';
 import { CAME_HEIGHTS, entryOf } from '../support/entries';
 import { Tablet } from '../support/tablet';

@@ -1,16 +1,5 @@
 import Joi from 'joi';
-
-/** A refusal a mechanic can read: which field, what is wrong, and a word that stays the same for programs. */
-export class Refusal extends Error {
-  constructor(
-    readonly code: string,
-    message: string,
-    readonly field: string = '',
-  ) {
-    super(message);
-    this.name = 'Refusal';
-  }
-}
+import { Refusal, fieldPath } from '../refusal';
 
 /** One calculator: what it is called, what it computes, what it takes, and the function itself. */
 export interface Calculator<Input, Output> {
@@ -28,14 +17,6 @@ export interface Calculator<Input, Output> {
 /** Keeps a calculator's types while it is written as a literal. */
 export function calculator<Input, Output>(definition: Calculator<Input, Output>): Calculator<Input, Output> {
   return definition;
-}
-
-/** Turns a Joi path (`['parts', 0, 'thickness']`) into the way people write it (`parts[0].thickness`). */
-export function fieldPath(path: readonly (string | number)[]): string {
-  return path.reduce<string>(
-    (text, part) => (typeof part === 'number' ? `${text}[${part}]` : text === '' ? part : `${text}.${part}`),
-    '',
-  );
 }
 
 /** The first complaint of a Joi validation as a refusal that names its field. */

@@ -58,16 +58,20 @@ function shapeOf(id: string, described: Described): FieldShape {
     id,
     required,
     unit: number ? unitOfField(id) : '',
-    limit: number ? limitOf(described) : '',
+    limit: number ? limitOf(described) : described.type === 'alternatives' ? 'in one of its forms' : '',
   };
 }
 
 const fieldsOf = (described: Described): FieldShape[] =>
   Object.entries(described.keys ?? {}).map(([id, one]) => shapeOf(id, one));
 
+/** What a schema asks for, as fields a page or a reference can show. */
+export const shapeOfSchema = (schema: { describe(): object }): FieldShape =>
+  shapeOf('', schema.describe() as Described);
+
 /** The input of a calculator as its schema has it, so that forms and the reference never say anything else. */
 export function inputOf(name: string): FieldShape {
   const definition = calculators.get(name);
   if (!definition) throw new Error(`there is no calculator ${name}`);
-  return shapeOf('', (definition.input as { describe(): unknown }).describe() as Described);
+  return shapeOfSchema(definition.input);
 }

@@ -12,17 +12,19 @@ export const DATE_PATTERN = /^\d{4}-\d{2}-\d{2}$/;
 
 /** A calendar day `YYYY-MM-DD` that exists. */
 export const calendarDay = () =>
-  Joi.string().custom((value: string, helpers) => {
-    const day = new Date(`${value}T00:00:00Z`);
-    if (
-      !DATE_PATTERN.test(value) ||
-      Number.isNaN(day.getTime()) ||
-      day.toISOString().slice(0, 10) !== value
-    ) {
-      return helpers.message({ custom: '{{#label}} must be a day written YYYY-MM-DD' });
-    }
-    return value;
-  });
+  Joi.string()
+    .custom((value: string, helpers) => {
+      const day = new Date(`${value}T00:00:00Z`);
+      if (
+        !DATE_PATTERN.test(value) ||
+        Number.isNaN(day.getTime()) ||
+        day.toISOString().slice(0, 10) !== value
+      ) {
+        return helpers.message({ custom: '{{#label}} must be a day written YYYY-MM-DD' });
+      }
+      return value;
+    })
+    .meta({ check: 'day' });
 
 export const CORNERS = ['LF', 'RF', 'LR', 'RR'] as const;
 export type Corner = (typeof CORNERS)[number];

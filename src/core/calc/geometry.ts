@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { Refusal } from './calculator';
+import { Refusal } from '../refusal';
 import { anyNumber } from './fields';
 
 /** The plane geometry the calculators share: angles in degrees, points in mm. */

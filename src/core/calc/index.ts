@@ -1,7 +1,8 @@
 import { procedureCheck } from '../procedure/check';
 import { alignmentVerdict } from './alignment.verdict';
 import { axleSquare } from './axle.square';
-import { type Calculator, Refusal, evaluate } from './calculator';
+import { type Calculator, evaluate } from './calculator';
+import { Refusal } from '../refusal';
 import { camberAdjust } from './camber.adjust';
 import { camberLift } from './camber.lift';
 import { casterFourLink } from './caster.fourLink';

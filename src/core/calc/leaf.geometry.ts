@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import { Refusal, calculator } from './calculator';
+import { calculator } from './calculator';
+import { Refusal } from '../refusal';
 import { anyNumber, positive } from './fields';
 import { type Point, circlesCross, point, toDeg } from './geometry';
 

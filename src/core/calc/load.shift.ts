@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import { Refusal, calculator } from './calculator';
+import { calculator } from './calculator';
+import { Refusal } from '../refusal';
 import { CORNERS, type PerCorner, anyNumber, eachCorner, perCorner, positive } from './fields';
 
 export const GRAVITY = 9.80665;

@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import { searchPlans } from '../plan-search/search';
 import type { PlanChoice, PlanOption, PlanSearchInput } from '../plan-search/types';
-import { Refusal, calculator } from './calculator';
+import { calculator } from './calculator';
+import { Refusal } from '../refusal';
 import { anyNumber, zeroOrMore } from './fields';
 
 export type { PlanChoice, PlanOption, PlanSearchInput };

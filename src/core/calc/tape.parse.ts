@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import { Refusal, calculator } from './calculator';
+import { calculator } from './calculator';
+import { Refusal } from '../refusal';
 import { MM_PER_INCH } from '../units/length';
 
 export type TapeUnit = 'in' | 'mm';

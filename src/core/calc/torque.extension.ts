@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import { Refusal, calculator } from './calculator';
+import { calculator } from './calculator';
+import { Refusal } from '../refusal';
 import { anyNumber, positive, zeroOrMore } from './fields';
 
 export interface TorqueExtensionInput {

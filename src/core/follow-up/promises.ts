@@ -1,6 +1,7 @@
 import { sheetNow } from '../ledger/evidence';
 import { compareTires } from '../calc/tire.compare';
-import type { DistanceUnit, FollowUpKind, FollowUpOpenData } from '../ledger/entries';
+import type { DistanceUnit } from '../ledger/kinds/arrival';
+import type { FollowUpKind, FollowUpOpenData } from '../ledger/kinds/coming-back';
 import { type OrderState, baselineOf, latestPlan } from '../ledger/order-state';
 import { convertDistance } from '../units/distance';
 import { shopDay } from '../units/shop-time';

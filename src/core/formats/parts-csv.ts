@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { Refusal } from '../calc/calculator';
+import { Refusal } from '../refusal';
 import { bare, guarded } from './csv';
 import { PART_KINDS, type PartKind } from '../planner/part-kinds';
 

@@ -1,17 +1,11 @@
 import type { Corner } from '../calc/fields';
 import { CORNER_NAMES, forbidsDrive, placedName } from '../procedure/engine';
-import { sentBack } from './after-work';
+import { sentBack, measuredSinceBack } from './after-work';
 import { sheetNow, staleDrive } from './evidence';
 import { ROAD_CHECKS, roadChecksAsked } from './road-checks';
-import {
-  type OrderState,
-  afterHeightsOf,
-  isJob,
-  judgedBy,
-  measuredSinceBack,
-  onTheRoad,
-} from './order-state';
-import type { CornerSetting, OverrideRule, SettingData } from './entries';
+import { type OrderState, afterHeightsOf, isJob, judgedBy, onTheRoad } from './order-state';
+import type { CornerSetting, SettingData } from './kinds/noted';
+import type { OverrideRule } from './kinds/bay';
 
 /** Something between this order and its handoff: it needs doing, or where `rule` allows it the lead's written reason. */
 export interface ClosingHole {

@@ -1,5 +1,5 @@
 import { convertDistance } from '../units/distance';
-import type { Odometer } from './entries';
+import type { Odometer } from './kinds/arrival';
 import type { OrderState } from './order-state';
 
 /**

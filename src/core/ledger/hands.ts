@@ -7,36 +7,8 @@ import {
   stepOf,
 } from '../procedure/run-state';
 import { type OneEnd, type Step, type Support, endsOf } from '../procedure/types';
-import type { Entry, EntryKind, EntryOf } from './entries';
-import type { OrderState } from './order-state';
-
-/** Many hands on one car: who holds lowering and driving, what came late, what somebody has to look at. */
-export interface Hands {
-  holder: EntryOf<'lowering'> | null;
-  /** The last time the lead took lowering back from a tablet, and from which. */
-  takenBack: EntryOf<'lowering'> | null;
-  tasks: { entry: EntryOf<'task'>; done: EntryOf<'task.done'> | null }[];
-  /** The newest moment, by its own device's clock, at which each thing was touched, and by which device. */
-  touched: Map<string, { at: string; deviceId: string }>;
-}
-
-export const noHands = (): Hands => ({ holder: null, takenBack: null, tasks: [], touched: new Map() });
-
-type Folder<K extends EntryKind> = (state: OrderState, entry: EntryOf<K>) => void;
-
-export const handsFolders: { [K in EntryKind]?: Folder<K> } = {
-  task: ({ hands }, entry) => {
-    hands.tasks.push({ entry, done: null });
-  },
-  'task.done': ({ hands }, entry) => {
-    const task = hands.tasks.find((one) => one.entry.data.taskId === entry.data.taskId);
-    if (task) task.done = entry;
-  },
-  lowering: ({ hands }, entry) => {
-    hands.holder = entry.data.how === 'taken' ? entry : null;
-    if (entry.data.how === 'taken back by the lead') hands.takenBack = entry;
-  },
-};
+import type { Entry, EntryOf } from './entries';
+import type { Hands, OrderState } from './order-state';
 
 export const openTasks = ({ hands }: OrderState) => hands.tasks.filter((task) => !task.done);
 

@@ -1,5 +1,5 @@
 import { nextStep } from '../procedure/engine';
-import { nextBooking, sentBack } from './after-work';
+import { nextBooking, sentBack, measuredSinceBack } from './after-work';
 import { closingHoles } from './closing';
 import { sheetNow } from './evidence';
 import {
@@ -9,7 +9,6 @@ import {
   isJob,
   latestPlan,
   linesMissing,
-  measuredSinceBack,
   offersOpen,
   openHolds,
   planAnswer,

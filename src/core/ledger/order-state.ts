@@ -1,35 +1,55 @@
-import { judgeAlignment } from '../calc/alignment.verdict';
-import { Refusal } from '../calc/calculator';
+import type { judgeAlignment } from '../calc/alignment.verdict';
 import type { PerCorner } from '../calc/fields';
-import {
-  RULES_EDITION,
-  type RunDocument,
-  type RunState,
-  applySecondCheck,
-  applyStep,
-  applyTorque,
-  applyValue,
-  beginRun,
-  forbidsDrive,
-  judgeStep,
-  stepOf,
-} from '../procedure/engine';
-import { bothOnWheels } from '../procedure/car';
-import { applyLeftOff } from '../procedure/left-off';
-import { applySupport, judgeSupport } from '../procedure/support';
-import { heightsOf } from '../stance/readings';
-import { foldApart, stillCounts } from './apart';
-import { type AfterWork, afterWorkFolders, lastBack, noAfterWork } from './after-work';
-import {
-  type Hands,
-  carBefore,
-  handsFolders,
-  keepLessSafe,
-  lateThings,
-  noHands,
-  rememberTouch,
-} from './hands';
-import { type Entry, type EntryKind, type EntryOf, currentEntries } from './entries';
+import { RULES_EDITION, type RunDocument, type RunState } from '../procedure/run-state';
+import type { Entry, EntryOf } from './entries';
+import type { CarUse } from './kinds/handed-over';
+
+/** Many hands on one car: who holds lowering and driving, what came late, what somebody has to look at. */
+export interface Hands {
+  holder: EntryOf<'lowering'> | null;
+  /** The last time the lead took lowering back from a tablet, and from which. */
+  takenBack: EntryOf<'lowering'> | null;
+  tasks: { entry: EntryOf<'task'>; done: EntryOf<'task.done'> | null }[];
+  /** The newest moment, by its own device's clock, at which each thing was touched, and by which device. */
+  touched: Map<string, { at: string; deviceId: string }>;
+}
+
+export const noHands = (): Hands => ({ holder: null, takenBack: null, tasks: [], touched: new Map() });
+
+/** What happened to an order from its first time on the wheels on. */
+export interface AfterWork {
+  /** The last word on each alignment booked. */
+  bookings: Map<string, EntryOf<'booking'>>;
+  backs: EntryOf<'back'>[];
+  /** Heights off their plan that the lead accepted, by their set. */
+  accepted: Map<string, EntryOf<'heights.accepted'>>;
+  /** Road tests that sent the car back. */
+  roadTests: { out: EntryOf<'road.out'> | null; in: EntryOf<'road.in'> }[];
+  drove: EntryOf<'customer.drove'> | null;
+  /** The marks over each bound picture, by its entry. */
+  marks: Map<string, EntryOf<'photo.marks'>>;
+  links: EntryOf<'link'>[];
+  wishes: { entry: EntryOf<'date.wish'>; answer: EntryOf<'date.answer'> | null }[];
+  watchAnswers: EntryOf<'watch.answer'>[];
+  stage: EntryOf<'stage'> | null;
+  use: CarUse;
+  checkIn: EntryOf<'check-in'> | null;
+}
+
+export const noAfterWork = (): AfterWork => ({
+  bookings: new Map(),
+  backs: [],
+  accepted: new Map(),
+  roadTests: [],
+  drove: null,
+  marks: new Map(),
+  links: [],
+  wishes: [],
+  watchAnswers: [],
+  stage: null,
+  use: 'road',
+  checkIn: null,
+});
 
 export interface HeightSet {
   entry: EntryOf<'heights'>;
@@ -117,7 +137,7 @@ export interface OrderState {
   alarms: { entryId: string; message: string }[];
 }
 
-function emptyOrder(document: RunDocument | null): OrderState {
+export function emptyOrder(document: RunDocument | null): OrderState {
   return {
     intake: null,
     place: null,
@@ -161,233 +181,6 @@ function emptyOrder(document: RunDocument | null): OrderState {
   };
 }
 
-type Folder<K extends EntryKind> = (state: OrderState, entry: EntryOf<K>) => void;
-
-const HARMFUL = new Set(['ground', 'drive', 'loose', 'untorqued', 'support']);
-
-function foldStep(state: OrderState, entry: EntryOf<'step.done'>): void {
-  const { document, run } = state;
-  if (!document || !run) return;
-  const step = stepOf(document, entry.data.stepId);
-  if (step && (step.sets === 'on-wheels' || step.drive) && !run.done.has(step.id)) {
-    for (const refused of judgeStep(document, run, step.id, run.rules)) {
-      if (HARMFUL.has(refused.code))
-        state.alarms.push({ entryId: entry.id, message: `${step.do}: ${refused.message}` });
-    }
-  }
-  const late = lateThings(state, entry);
-  const before = late.size ? carBefore(run) : null;
-  applyStep(document, run, entry.data.stepId, { entryId: entry.id, at: entry.at, personId: entry.personId });
-  if (step && before) keepLessSafe(run, before, step, late);
-}
-
-function foldValue(state: OrderState, entry: EntryOf<'value'>): void {
-  state.values.push(entry);
-  const { fastenerId, kind, nm, angleDeg, source } = entry.data;
-  if (!state.run) return;
-  applyValue(state.run, fastenerId, {
-    kind,
-    spec: nm === null ? null : { nm, source, ...(angleDeg === null ? {} : { angleDeg }) },
-  });
-}
-
-/** An end brought to another support outside the listed steps: judged again, as a lowering step is. */
-function foldSupport(state: OrderState, entry: EntryOf<'support'>): void {
-  const { document, run } = state;
-  if (!document || !run) return;
-  for (const end of ['front', 'rear'] as const) {
-    const to = entry.data.support[end];
-    if (to === run.car.support[end] || to !== 'on-wheels') continue;
-    for (const refused of judgeSupport(document, run, [end], to, run.rules))
-      state.alarms.push({ entryId: entry.id, message: refused.message });
-  }
-  applySupport(run, entry.data.support);
-}
-
-/** What each kind of entry does to the order. A kind with no line here changes nothing in it. */
-const folders: { [K in EntryKind]?: Folder<K> } = {
-  intake: (state, entry) => {
-    state.intake = entry;
-    state.odometers.push({ at: entry.at, entry });
-  },
-  agreement: (state, entry) => state.agreements.push(entry),
-  place: (state, entry) => {
-    state.place = entry.data.place;
-  },
-  heights: (state, entry) => state.heights.push({ entry, mm: heightsOf(entry.data) }),
-  plan: (state, entry) => state.plans.push(entry),
-  measure: (state, entry) => state.measures.push(entry),
-  finding: (state, entry) => state.findings.push(entry),
-  offer: (state, entry) => {
-    const known = state.offers.findIndex((offer) => offer.entry.data.offerId === entry.data.offerId);
-    // Another text, price or photo voids the answer.
-    if (known >= 0) state.offers[known] = { entry, answer: null };
-    else state.offers.push({ entry, answer: null });
-  },
-  'offer.answer': (state, entry) => {
-    const offer = state.offers.find((one) => one.entry.data.offerId === entry.data.offerId);
-    if (offer?.entry.data.version === entry.data.version) offer.answer = entry;
-  },
-  quote: (state, entry) => state.quotes.push({ entry, answer: null }),
-  'quote.answer': (state, entry) => {
-    const quote = state.quotes.find((one) => one.entry.data.version === entry.data.version);
-    if (quote) quote.answer = entry;
-  },
-  'parts.list': (state, entry) => {
-    state.parts.list = entry;
-  },
-  'parts.in': (state, entry) => {
-    state.parts.checkedIn.set(entry.data.lineId, entry);
-  },
-  hold: (state, entry) => state.parts.holds.push({ entry, end: null }),
-  'hold.end': (state, entry) => {
-    const hold = state.parts.holds.find((one) => one.entry.data.holdId === entry.data.holdId);
-    if (hold) hold.end = entry;
-  },
-  supply: (state, entry) => state.parts.supplies.push(entry),
-  'run.start': (state, entry) => {
-    state.runStart = entry;
-    if (state.document) state.run = beginRun(state.document, entry.data.rules ?? 1);
-  },
-  'step.done': foldStep,
-  support: foldSupport,
-  stuck: (state, entry) => state.stuck.push({ entry, end: null }),
-  'stuck.end': (state, entry) => {
-    const stuck = state.stuck.find((one) => one.entry.data.stuckId === entry.data.stuckId);
-    if (stuck) stuck.end = entry;
-  },
-  damage: (state, entry) => state.damages.push(entry),
-  watch: (state, entry) => state.watches.push(entry),
-  setting: (state, entry) => state.settings.push(entry),
-  cut: (state, entry) => state.cuts.push(entry),
-  lesson: (state, entry) => state.lessons.push(entry),
-  'left.off': (state, entry) => {
-    state.leftOff.push(entry);
-    if (state.document && state.run) applyLeftOff(state.document, state.run, entry.data.itemId);
-  },
-  value: foldValue,
-  torque: (state, entry) => {
-    state.torques.push(entry);
-    // A torque that comes in after another tablet loosened the same fastener leaves it loose.
-    if (state.document && state.run && !lateThings(state, entry).size)
-      applyTorque(state.document, state.run, entry.data.fastenerId, entry.data);
-  },
-  'torque.checked': (state, entry) => {
-    state.checks.push(entry);
-    if (state.run) applySecondCheck(state.run, entry.data.fastenerId);
-  },
-  approval: (state, entry) => {
-    state.run?.approved.add(entry.data.stepId);
-  },
-  override: (state, entry) => {
-    state.overrides.push(entry);
-    if (entry.data.rule === 'after') state.run?.lifted.add(entry.data.ref);
-    if (entry.data.rule === 'second-check') {
-      const fastener = state.run?.fasteners.get(entry.data.ref);
-      if (fastener) fastener.owesCheck = false;
-    }
-  },
-  'clock.on': (state, entry) =>
-    state.clocks.push({
-      clockId: entry.data.clockId,
-      personId: entry.data.personId,
-      stepId: entry.data.stepId,
-      helper: entry.data.helper ?? false,
-      backTo: entry.data.backTo ?? null,
-      from: entry.at,
-      to: null,
-      reason: null,
-    }),
-  'clock.off': (state, entry) => {
-    const span = state.clocks.find((clock) => clock.clockId === entry.data.clockId);
-    if (span) {
-      span.to = entry.data.endedAt ?? entry.at;
-      span.reason = entry.data.reason;
-    }
-  },
-  photo: (state, entry) => state.photos.push(entry),
-  alignment: (state, entry) => {
-    const { spec } = entry.data;
-    const after = judgeAlignment({ spec, readings: entry.data.after });
-    state.alignments.push({
-      entry,
-      before: judgeAlignment({ spec, readings: entry.data.before }),
-      after,
-      // A sheet held against nothing says nothing of the car; under the first rules it was taken for a pass.
-      passes: after.pass && (after.items.length > 0 || judgedBy(state) < 2),
-      accepted: null,
-    });
-  },
-  'alignment.accepted': (state, entry) => {
-    const sheet = state.alignments.find((candidate) => candidate.entry.id === entry.data.sheetId);
-    if (sheet) sheet.accepted = entry;
-  },
-  odometer: (state, entry) => state.odometers.push({ at: entry.at, entry }),
-  'road.out': (state, entry) => {
-    state.roadOut = entry;
-    state.odometers.push({ at: entry.at, entry });
-    if (!state.document || !state.run) return;
-    const index = state.document.steps.findIndex((step) => step.phase === 'road' && step.drive);
-    for (const refused of forbidsDrive(state.document, state.run, index < 0 ? undefined : index)) {
-      state.alarms.push({ entryId: entry.id, message: `Road test: ${refused.message}` });
-    }
-  },
-  'road.in': (state, entry) => {
-    state.roadIn = entry;
-    state.odometers.push({ at: entry.at, entry });
-  },
-  'followup.open': (state, entry) => state.followUpsOpened.push(entry),
-  'followup.close': (state, entry) => state.followUpsClosed.push(entry),
-  handoff: (state, entry) => state.handoffs.push(entry),
-  'visit.closed': (state, entry) => {
-    state.visitClosed = entry;
-  },
-  elsewhere: ({ run }, { data, at }) => {
-    if (!run) return;
-    for (const id of data.closed) {
-      run.car.open.delete(id);
-      run.openedBy.delete(id);
-    }
-    for (const id of data.open) {
-      run.car.open.add(id);
-      run.openedBy.set(id, { step: null, at });
-    }
-    for (const id of data.tight) {
-      run.car.loose.delete(id);
-      run.fasteners.get(id)!.stripe = 'full';
-    }
-    for (const id of data.loose) {
-      run.car.loose.set(id, 'loosened');
-      run.fasteners.get(id)!.stripe = 'broken';
-    }
-  },
-  ...afterWorkFolders,
-  ...handsFolders,
-};
-
-/**
- * Folds a work order's entries into where it stands. A correction counts in the place of what it corrects, so the
- * whole walk is judged again with it; what should then have been refused raises an alarm.
- * @param entries all of the order's entries in the order of its chain
- * @param document the run document once a run has started
- */
-export function foldOrder(entries: readonly Entry[], document: RunDocument | null): OrderState {
-  const state = emptyOrder(document);
-  for (const entry of currentEntries(entries)) {
-    try {
-      (folders[entry.kind] as Folder<typeof entry.kind> | undefined)?.(state, entry as never);
-      rememberTouch(state, entry);
-      foldApart(state, entry);
-      state.wasRaised ||= state.run !== null && !bothOnWheels(state.run.car.support);
-    } catch (error) {
-      // A set that cannot be read any more is a task for a person, not a reason to show nothing.
-      if (!(error instanceof Refusal)) throw error;
-      state.alarms.push({ entryId: entry.id, message: error.message });
-    }
-  }
-  return state;
-}
-
 export const latestPlan = (state: OrderState) => state.plans[state.plans.length - 1] ?? null;
 
 /** The last answer the customer gave to the plan as it stands; a new version of the plan asks again. */
@@ -407,13 +200,6 @@ export const baselineOf = (state: OrderState): HeightSet | null =>
 export function afterHeightsOf(state: OrderState): HeightSet | null {
   const after = state.heights.filter((set) => set.entry.data.occasion !== 'as came');
   return after[after.length - 1] ?? null;
-}
-
-/** Has it been measured since heights last sent it back to the bay, and since its work was last taken apart? */
-export function measuredSinceBack(state: OrderState): boolean {
-  const back = lastBack(state, 'heights');
-  const set = afterHeightsOf(state);
-  return set !== null && (back === null || set.entry.seq > back.seq) && stillCounts(state, set.entry);
 }
 
 /** The edition of the rules an order is judged by: those its work began under. */

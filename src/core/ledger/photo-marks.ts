@@ -1,4 +1,4 @@
-import type { PhotoMark } from './after-work-book';
+import type { PhotoMark } from './kinds/noted';
 
 const SIZE = 1000;
 

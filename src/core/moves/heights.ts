@@ -1,5 +1,5 @@
-import { Refusal } from '../calc/calculator';
-import type { HeightsData } from '../ledger/entries';
+import { Refusal } from '../refusal';
+import type { HeightsData } from '../ledger/kinds/arrival';
 import { whyNotYetMeasured } from '../ledger/evidence';
 import { type OrderState, baselineOf } from '../ledger/order-state';
 import { heightsOf, whyNotComparable } from '../stance/readings';

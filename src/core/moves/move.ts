@@ -1,4 +1,4 @@
-import { Refusal } from '../calc/calculator';
+import { Refusal } from '../refusal';
 import type { EntryData, EntryKind } from '../ledger/entries';
 import { type OrderState, onTheRoad } from '../ledger/order-state';
 import type { RefusedMove, RunDocument, RunState } from '../procedure/engine';

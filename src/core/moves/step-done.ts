@@ -1,4 +1,4 @@
-import { Refusal } from '../calc/calculator';
+import { Refusal } from '../refusal';
 import { judgeHands, lowersOrDrives, opensOrLoosens } from '../ledger/hands';
 import { judgeStep, stepOf } from '../procedure/engine';
 import { isCoilCut, turnsCut, twinCorner } from '../procedure/coil-cuts';

@@ -1,4 +1,4 @@
-import { Refusal } from '../calc/calculator';
+import { Refusal } from '../refusal';
 import { judgeHands } from '../ledger/hands';
 import { judgeStep } from '../procedure/engine';
 import { judgeSupport, stepThatSets } from '../procedure/support';

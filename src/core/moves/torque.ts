@@ -1,10 +1,9 @@
-import { Refusal } from '../calc/calculator';
+import { Refusal } from '../refusal';
 import { compareTorque } from '../calc/torque.compare';
 import { convertTorque } from '../calc/torque.convert';
 import { torqueExtensionSetting } from '../calc/torque.extension';
-import type { TorqueData } from '../ledger/entries';
+import type { TorqueData } from '../ledger/kinds/bay';
 import { isRecheck } from '../ledger/order-state';
-import { type Fastener } from '../procedure/types';
 import { fastenerOf, judgeTorque, placedName } from '../procedure/engine';
 import { nextNut } from '../procedure/nuts';
 import { twinDoubts } from '../procedure/torque-doubts';
@@ -26,19 +25,6 @@ export interface TorqueInput {
   confirmed: boolean;
 }
 
-/** What a form leaves unsaid. */
-export const PLAIN_TORQUE: Omit<TorqueInput, 'fastenerId' | 'reading'> = {
-  how: 'wrench',
-  by: 'hand',
-  extension: null,
-  angleDeg: null,
-  newHardware: null,
-  moved: false,
-  movedDeg: null,
-  nut: 'all',
-  confirmed: false,
-};
-
 /** The wrench a torque was taken with, as the shop knows it. */
 export interface MoveWrench {
   id: string;
@@ -53,12 +39,12 @@ export interface MoveWrench {
 /** Degrees by which a turned angle may miss before it is asked about. */
 const ANGLE_TOLERANCE = 5;
 
-export interface TorqueMove {
-  entry: MoveEntry;
-  fastener: Fastener;
-  answer: { pass: number; passes: number; nut: TorqueData['nut']; warnings: string[]; name: string };
-  /** A re-check that found it moved. */
-  moved: boolean;
+export interface TorqueAnswer {
+  pass: number;
+  passes: number;
+  nut: TorqueData['nut'];
+  warnings: string[];
+  name: string;
 }
 
 /**
@@ -71,7 +57,7 @@ export function torqueMove(
   input: TorqueInput,
   wrench: MoveWrench | null,
   today: string,
-): TorqueMove {
+): { entry: MoveEntry; answer: TorqueAnswer } {
   if (!document.fasteners.some((candidate) => candidate.id === input.fastenerId)) {
     throw new Refusal('no-fastener', 'This job has no such fastener.', 'fastenerId');
   }
@@ -166,10 +152,5 @@ export function torqueMove(
       warnings,
     },
   };
-  return {
-    entry,
-    fastener,
-    answer: { pass, passes, nut, warnings, name: placedName(fastener) },
-    moved: recheck && input.moved,
-  };
+  return { entry, answer: { pass, passes, nut, warnings, name: placedName(fastener) } };
 }

@@ -1,6 +1,5 @@
-import type { PlanChoice, PlanOption } from '../calc/plan.search';
-import { choosePlans } from '../calc/plan.search';
-import { Refusal } from '../calc/calculator';
+import { type PlanChoice, type PlanOption, choosePlans } from '../calc/plan.search';
+import { Refusal } from '../refusal';
 import { type PlannerInput, standCar } from './car-stand';
 import { partKind } from './part-kinds';
 import { type PlanPart, fitsAxle } from './plan-part';

@@ -1,4 +1,4 @@
-import { Refusal } from '../calc/calculator';
+import { Refusal } from '../refusal';
 import type { CarStand } from './car-stand';
 import type { Consequence, Cure, FigureUnit, Limit } from './consequence';
 import { CONSEQUENCES } from './consequences';

@@ -1,7 +1,7 @@
 import { eachCorner } from '../calc/fields';
 import { formatTape } from '../calc/tape.format';
 import type { TapeUnit } from '../calc/tape.parse';
-import type { PlanAxle, PlanData, PlanMust } from '../ledger/job-book';
+import type { PlanAxle, PlanData, PlanMust } from '../ledger/kinds/planned';
 import type { BodyKind } from '../stance/shapes';
 import { type CarStand, type PlannerInput, heightsAfter, standCar } from './car-stand';
 import { planSide } from './drawing';

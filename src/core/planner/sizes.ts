@@ -1,7 +1,7 @@
 import { heightToRaise } from '../calc/raise.height';
 import { sizeUbolt } from '../calc/ubolt.size';
 import { trimStud } from '../calc/stud.length';
-import type { PlanData } from '../ledger/job-book';
+import type { PlanData } from '../ledger/kinds/planned';
 import { isCoilover, isLeaf } from './axle-kinds';
 import { standCar } from './car-stand';
 import type { OneEnd } from './measures';

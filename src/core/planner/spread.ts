@@ -1,4 +1,4 @@
-import { Refusal } from '../calc/calculator';
+import { Refusal } from '../refusal';
 import { CORNERS, type Corner, type PerCorner } from '../calc/fields';
 import { type PlannerInput, standSetup, standWith, valuesOf } from './car-stand';
 import type { Consequence } from './consequence';

@@ -1,4 +1,4 @@
-import { Refusal } from '../calc/calculator';
+import { Refusal } from '../refusal';
 import type { RunDocument } from './engine';
 import { type ValueConflict, mergeProcedures } from './merge';
 import type { Procedure } from './types';

@@ -1,4 +1,4 @@
-import { Refusal } from '../calc/calculator';
+import { Refusal } from '../refusal';
 import { checkProcedure } from './check';
 import { type Fastener, type Item, PHASES, type PlainProcedure, type Step, type TorqueSpec } from './types';
 

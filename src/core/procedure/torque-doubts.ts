@@ -1,7 +1,8 @@
 import { compareTorque } from '../calc/torque.compare';
 import { convertTorque } from '../calc/torque.convert';
 import { plausibleTorque } from '../calc/torque.plausible';
-import type { EntryOf, TorqueData } from '../ledger/entries';
+import type { EntryOf } from '../ledger/entries';
+import type { TorqueData } from '../ledger/kinds/bay';
 import { torqueBoth } from '../units/torque-text';
 import { type RunDocument, type RunState, placedName } from './engine';
 import type { Fastener } from './types';

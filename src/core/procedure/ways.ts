@@ -1,4 +1,4 @@
-import { Refusal } from '../calc/calculator';
+import { Refusal } from '../refusal';
 import type { PlainProcedure, Procedure, Step } from './types';
 
 /**

@@ -1,5 +1,5 @@
 import { type PerCorner, eachCorner } from '../calc/fields';
-import type { PlanData } from '../ledger/job-book';
+import type { PlanData } from '../ledger/kinds/planned';
 
 /** The standing heights a plan predicts: the baseline of each corner and the lift the plan computed for it, mm. */
 export function predictedHeights(

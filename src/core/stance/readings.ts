@@ -1,7 +1,7 @@
 import { CORNERS, type Corner, type PerCorner, eachCorner } from '../calc/fields';
-import { Refusal } from '../calc/calculator';
+import { Refusal } from '../refusal';
 import { parseTape } from '../calc/tape.parse';
-import type { HeightsData } from '../ledger/entries';
+import type { HeightsData } from '../ledger/kinds/arrival';
 
 /** Two readings further apart than this (mm) ask for a third. */
 export const READINGS_AGREE_MM = 3;

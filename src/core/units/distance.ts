@@ -1,4 +1,4 @@
-import type { DistanceUnit, Odometer } from '../ledger/entries';
+import type { DistanceUnit, Odometer } from '../ledger/kinds/arrival';
 
 const KM_PER_MILE = 1.609344;
 

@@ -3,7 +3,9 @@
 import { useState } from 'react';
 import type { DroppedSheet } from '@/server/rack/inbox';
 import type { PlatformSpec } from '@/server/queries/alignment-spec';
-import { useCommand } from '@/ui/commands';
+import type { AlignmentReadings } from '@/core/calc/alignment.verdict';
+import type { Corner } from '@/core/calc/fields';
+import { type Typed, useCommand } from '@/features/transport/use-command';
 import { AreaField, CheckField, Errors, FormErrors, TextField, fieldsOf } from '@/ui/form';
 import { usePhoto } from '../photos/photo-upload';
 import { SpecFields, numberOf, specFrom } from './spec-fields';
@@ -28,20 +30,16 @@ const SHOWN = [
 ];
 
 /** What was typed; an angle left empty was not read, and a wheel of which nothing was read is not on the sheet. */
-function readingsFrom(f: Record<string, string>, set: 'before' | 'after') {
+function readingsFrom(f: Record<string, string>, set: 'before' | 'after'): Typed<AlignmentReadings> {
   const setback = numberOf(f[`${set}.setback`]);
-  return {
-    ...Object.fromEntries(
-      WHEELS.flatMap(([corner, , angles]) => {
-        const read = angles.flatMap((angle) => {
-          const value = numberOf(f[`${set}.${corner}.${angle}`]);
-          return value === undefined ? [] : [[angle, value] as const];
-        });
-        return read.length || corner.endsWith('F') ? [[corner, Object.fromEntries(read)]] : [];
-      }),
-    ),
-    ...(setback === undefined ? {} : { setback }),
+  const read = (corner: Corner, angle: string) => numberOf(f[`${set}.${corner}.${angle}`]);
+  const wheel = (corner: Corner) => ({ camber: read(corner, 'camber'), toe: read(corner, 'toe') });
+  const front = (corner: Corner) => ({ ...wheel(corner), caster: read(corner, 'caster') });
+  const rear = (corner: Corner) => {
+    const { camber, toe } = wheel(corner);
+    return camber === undefined && toe === undefined ? undefined : { camber, toe };
   };
+  return { LF: front('LF'), RF: front('RF'), LR: rear('LR'), RR: rear('RR'), setback };
 }
 
 /** The value a dropped sheet fills into a field. */
@@ -87,7 +85,7 @@ export function AlignmentForm({
         if (empty) return;
         const goal = numberOf(f.casterGoal);
         if (f.keepSpec) {
-          const done = await keepSpec.give({
+          const done = await keepSpec.send({
             platform,
             source: f.specSource,
             spec: ranges,
@@ -106,7 +104,7 @@ export function AlignmentForm({
           });
           if (!photoId) return;
         }
-        await record.give({
+        await record.send({
           orderId,
           rackSheetId: sheet?.id ?? null,
           rack: sheet?.sheet?.rack ?? f.rack,

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
 
 export interface ShownBooking {
@@ -17,7 +17,7 @@ export interface ShownBooking {
 
 /** The rack is booked, moved or given up: ours or a partner's. */
 export function BookingForm({ orderId, booking }: { orderId: string; booking: ShownBooking | null }) {
-  const { give, busy, errors } = useCommand('booking.set');
+  const { send, busy, errors } = useCommand('booking.set');
   const [editing, setEditing] = useState(false);
   const show = !booking || editing;
   return (
@@ -38,7 +38,7 @@ export function BookingForm({ orderId, booking }: { orderId: string; booking: Sh
             className="btn"
             disabled={busy}
             onClick={() =>
-              void give({
+              void send({
                 orderId,
                 bookingId: booking.bookingId,
                 rack: booking.rack,
@@ -60,7 +60,7 @@ export function BookingForm({ orderId, booking }: { orderId: string; booking: Sh
           onSubmit={async (event) => {
             event.preventDefault();
             const f = fieldsOf(event.currentTarget);
-            const done = await give({
+            const done = await send({
               orderId,
               bookingId: booking?.bookingId ?? null,
               rack: f.rack,

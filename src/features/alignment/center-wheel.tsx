@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { centerSteering } from '@/core/calc/steering.center';
 
 interface Try {

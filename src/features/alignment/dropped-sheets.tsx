@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
 import { Link } from '@/ui/link';
 import type { DroppedSheet } from '@/server/rack/inbox';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 
 const LOOK_AGAIN_MS = 4000;
 
@@ -67,7 +67,7 @@ export function DroppedSheets({
                 type="button"
                 className="btn"
                 disabled={leave.busy}
-                onClick={() => void leave.give({ sheetId: sheet.id })}
+                onClick={() => void leave.send({ sheetId: sheet.id })}
               >
                 Lay it aside
               </button>

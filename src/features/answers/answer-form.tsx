@@ -1,6 +1,6 @@
 'use client';
 
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors } from '@/ui/form';
 import { useHowAsked } from './how-asked';
 
@@ -11,12 +11,12 @@ export function AnswerForm({
   small,
 }: {
   command: 'plan.answer' | 'offer.answer' | 'quote.answer';
-  input: object;
+  input: { orderId: string; version: number; offerId?: string };
   small?: boolean;
 }) {
-  const { give, busy, errors } = useCommand(command);
+  const { send, busy, errors } = useCommand(command);
   const { asked, fields } = useHowAsked();
-  const answer = (yes: boolean) => void give({ ...input, yes, ...asked });
+  const answer = (yes: boolean) => void send({ ...input, yes, ...asked });
   return (
     <Errors errors={errors}>
       <div className="flex flex-wrap items-end gap-3">

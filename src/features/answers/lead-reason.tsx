@@ -1,13 +1,16 @@
 'use client';
 
 import { type ReactNode, useState } from 'react';
-import { useCommand } from '@/ui/commands';
+import type { GivenOf } from '@/contracts/commands';
+import { type SentOf, useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { Errors, TextField } from '@/ui/form';
 import { PersonPin, type PinPerson } from '@/ui/person-pin';
 
 /** What only a lead may let pass: a button, then a written reason and the lead's own PIN. */
-export function LeadReason({
+export function LeadReason<
+  N extends 'override.record' | 'alignment.accept' | 'hold.end' | 'heights.accept' | 'handoff.unsigned',
+>({
   command,
   input,
   leads,
@@ -17,9 +20,9 @@ export function LeadReason({
   reasonLabel = 'Reason',
   action,
 }: {
-  command: 'override.record' | 'alignment.accept' | 'hold.end' | 'heights.accept' | 'handoff.unsigned';
+  command: N;
   /** Goes with lead, PIN and reason. */
-  input: object;
+  input: Omit<GivenOf<N>, 'leadId' | 'pin' | 'reason'>;
   leads: PinPerson[];
   button: string;
   title: string;
@@ -27,7 +30,7 @@ export function LeadReason({
   reasonLabel?: string;
   action: string;
 }) {
-  const { give, busy, errors } = useCommand(command);
+  const { send, busy, errors } = useCommand(command);
   const [open, setOpen] = useState(false);
   const [reason, setReason] = useState('');
   return (
@@ -51,7 +54,7 @@ export function LeadReason({
             busy={busy}
             errors={errors.filter((error) => error.field !== 'reason')}
             onEnter={async (leadId, pin) => {
-              if (await give({ ...input, leadId, pin, reason })) setOpen(false);
+              if (await send({ ...input, leadId, pin, reason } as SentOf<N>)) setOpen(false);
             }}
           />
         </div>

@@ -2,13 +2,13 @@
 
 import { useState } from 'react';
 import type { Step } from '@/core/procedure/types';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, TextField, fieldsOf } from '@/ui/form';
 
 /** Something found that has to be done before the car leaves becomes a step of this job. */
 export function AddStep({ orderId, step }: { orderId: string; step: Step | null }) {
-  const { give, busy, errors } = useCommand('step.add');
+  const { send, busy, errors } = useCommand('step.add');
   const [open, setOpen] = useState(false);
   return (
     <>
@@ -20,7 +20,7 @@ export function AddStep({ orderId, step }: { orderId: string; step: Step | null 
           onSubmit={async (event) => {
             event.preventDefault();
             const fields = fieldsOf(event.currentTarget);
-            const answer = await give({
+            const answer = await send({
               orderId,
               phase: step?.phase ?? 'on-wheels',
               end: step?.end ?? 'both',

@@ -2,7 +2,8 @@ import { missingShots } from '@/core/ledger/closing';
 import { nextThing } from '@/core/ledger/next-thing';
 import type { Entry } from '@/core/ledger/entries';
 import { openTasks } from '@/core/ledger/hands';
-import { type OrderState, baselineOf, foldOrder, isJob, isRecheck } from '@/core/ledger/order-state';
+import { type OrderState, baselineOf, isJob, isRecheck } from '@/core/ledger/order-state';
+import { foldOrder } from '@/contracts/fold';
 import { jobTimes } from '@/core/ledger/step-times';
 import { tapeOf } from '@/core/ledger/tape';
 import type { RunDocument } from '@/core/procedure/engine';
@@ -24,7 +25,7 @@ export interface BayBundle {
   label: string;
   body: BodyKind;
   wheelbaseMm: number;
-  entries: Entry[];
+  entries: readonly Entry[];
   document: RunDocument;
   viewer: BayProps['viewer'] & { lengthUnit: 'in' | 'mm' };
   deviceId: string;
@@ -85,8 +86,20 @@ export function withNews(kept: BayBundle | null, { from, document, ...news }: Ba
   };
 }
 
-export const stateOf = (bundle: Pick<BayBundle, 'entries' | 'document'>, more: Entry[] = []): OrderState =>
-  foldOrder([...bundle.entries, ...more], bundle.document);
+/** A bundle with entries this device has just recorded; null when they do not go on where it ends, or bring another run. */
+export function withEntries(bundle: BayBundle, entries: readonly Entry[]): BayBundle | null {
+  const last = bundle.entries.at(-1)!.seq;
+  const goOn = entries.every(
+    ({ chain, seq, kind, corrects }, index) =>
+      chain === bundle.orderId && seq === last + 1 + index && !RUN_KINDS.has(kind) && corrects === null,
+  );
+  return goOn ? { ...bundle, entries: [...bundle.entries, ...entries] } : null;
+}
+
+export const stateOf = (
+  bundle: Pick<BayBundle, 'entries' | 'document'>,
+  more: readonly Entry[] = [],
+): OrderState => foldOrder([...bundle.entries, ...more], bundle.document);
 
 function clockWordsOf(bundle: BayBundle, state: OrderState, nowIso: string): string {
   const running = state.clocks.filter((span) => span.to === null);

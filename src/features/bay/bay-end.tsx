@@ -1,14 +1,14 @@
 'use client';
 
 import { useState } from 'react';
-import { LESSON_ABOUT } from '@/core/ledger/entries';
-import { useCommand } from '@/ui/commands';
+import { LESSON_ABOUT } from '@/core/ledger/kinds/noted';
+import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
 import { type BayProps, stepNumber } from './bay-props';
 
 /** At the end, two taps: what would be done differently, and whether that is proven here or hearsay. */
 export function BayEnd({ orderId, document, kit }: BayProps) {
-  const { give, busy, errors } = useCommand('lesson.record');
+  const { send, busy, errors } = useCommand('lesson.record');
   const [about, setAbout] = useState<(typeof LESSON_ABOUT)[number] | null>(null);
   const [stepId, setStepId] = useState('');
   const [text, setText] = useState('');
@@ -64,7 +64,7 @@ export function BayEnd({ orderId, document, kit }: BayProps) {
                 className={`btn min-h-16 text-[1.4rem] ${standing === 'proven here' ? 'btn-pen' : ''}`}
                 disabled={busy}
                 onClick={async () => {
-                  if (!(await give({ orderId, about, stepId: stepId || null, text, standing }))) return;
+                  if (!(await send({ orderId, about, stepId: stepId || null, text, standing }))) return;
                   setAbout(null);
                   setText('');
                   setStepId('');

@@ -2,7 +2,7 @@
 
 import { Link } from '@/ui/link';
 import type { ReactNode } from 'react';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { FormErrors } from '@/ui/form';
 import { SmallTape } from '@/ui/tape';
 import { ClockButton } from '../orders/place-and-clock';
@@ -34,8 +34,8 @@ function Badge({
         disabled={call.busy || back.busy || (on !== undefined && !on.helper)}
         onClick={() =>
           void (on
-            ? back.give({ orderId, helperId: person.id })
-            : call.give({ orderId, stepId, helperId: person.id }))
+            ? back.send({ orderId, helperId: person.id })
+            : call.send({ orderId, stepId, helperId: person.id }))
         }
         aria-label={
           on

@@ -2,14 +2,13 @@
 
 import { useState } from 'react';
 import { forbidsDrive, looseFasteners, openItems, placedName } from '@/core/procedure/engine';
-import type { Fastener, Item, Step } from '@/core/procedure/types';
+import type { Step } from '@/core/procedure/types';
 import { CarPlan, type PlanMark } from '@/ui/car-plan';
 import { OpenSign, Stripe } from '@/ui/stripe';
 import type { BayProps } from './bay-props';
-import { OpenSheet } from './open-sheet';
+import { type Opened, OpenSheet } from './open-sheet';
 import { StillTight } from './still-tight';
 
-export type Opened = { item: Item } | { fastener: Fastener };
 
 /** What is open, loose and held, by corner on a plan of the car, and what that forbids now. */
 export function BayOpen(props: BayProps & { step: Step | null; onStep: (id: string) => void }) {

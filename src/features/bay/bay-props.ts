@@ -1,6 +1,7 @@
 import type { ElsewhereOnTheCar } from '@/server/other-orders';
 import type { Corner } from '@/core/calc/fields';
-import type { EntryOf, SettingData } from '@/core/ledger/entries';
+import type { EntryOf } from '@/core/ledger/entries';
+import type { SettingData } from '@/core/ledger/kinds/noted';
 import type { TapeMark } from '@/core/ledger/tape';
 import { CORNER_NAMES, type RunDocument, type RunState } from '@/core/procedure/engine';
 import type { OneEnd, Step } from '@/core/procedure/types';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, TextField, fieldsOf } from '@/ui/form';
 
@@ -13,7 +13,7 @@ interface Task {
 
 /** What somebody has to look at on the car itself, until somebody says what they saw. */
 export function BayTasks({ orderId, tasks }: { orderId: string; tasks: Task[] }) {
-  const { give, busy, errors } = useCommand('task.settle');
+  const { send, busy, errors } = useCommand('task.settle');
   const [looked, setLooked] = useState<Task | null>(null);
   if (!tasks.length) return null;
   return (
@@ -44,7 +44,7 @@ export function BayTasks({ orderId, tasks }: { orderId: string; tasks: Task[] })
           onSubmit={async (event) => {
             event.preventDefault();
             const f = fieldsOf(event.currentTarget);
-            if (await give({ orderId, taskId: looked!.taskId, words: f.words })) setLooked(null);
+            if (await send({ orderId, taskId: looked!.taskId, words: f.words })) setLooked(null);
           }}
         >
           <Errors errors={errors}>

@@ -4,14 +4,14 @@ import { useState } from 'react';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import { turnsCut, twinCorner } from '@/core/procedure/coil-cuts';
 import type { Step } from '@/core/procedure/types';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors, TextField } from '@/ui/form';
 import type { BayProps } from './bay-props';
 import { typedNumber } from './typed-number';
 
 /** A coil is cut in the shop's smallest step with a measure after each, both sides alike. */
 export function CutCard({ step, ...props }: BayProps & { step: Step }) {
-  const { give, busy, errors } = useCommand('cut.record');
+  const { send, busy, errors } = useCommand('cut.record');
   const [turns, setTurns] = useState(String(props.coilStepTurns));
   const [free, setFree] = useState('');
   const corner = step.corner ?? 'LF';
@@ -54,7 +54,7 @@ export function CutCard({ step, ...props }: BayProps & { step: Step }) {
             className="btn min-h-14"
             disabled={busy}
             onClick={async () => {
-              const answer = await give({
+              const answer = await send({
                 orderId: props.orderId,
                 stepId: step.id,
                 corner,

@@ -2,12 +2,12 @@
 
 import { useState } from 'react';
 import { CORNERS } from '@/core/calc/fields';
-import { CORNER_SETTINGS, SETTING_TIMES, type CornerSetting } from '@/core/ledger/entries';
-import { INSPECTION_AREAS } from '@/core/ledger/job-book';
+import { CORNER_SETTINGS, SETTING_TIMES, type CornerSetting } from '@/core/ledger/kinds/noted';
+import { INSPECTION_AREAS } from '@/core/ledger/kinds/arrival';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import type { Step } from '@/core/procedure/types';
 import { readMoney } from '@/core/units/money';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { CheckField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
 import { PhotoButton } from '../photos/photo-upload';
@@ -64,10 +64,10 @@ function FindingFields({ props: { orderId }, step, onDone }: FormProps) {
       onSubmit={async (event) => {
         event.preventDefault();
         const { area, grade, text, price, what } = fieldsOf(event.currentTarget);
-        const found = await finding.give({ orderId, area, grade, text, photoId });
+        const found = await finding.send({ orderId, area, grade, text, photoId });
         if (!found) return;
         if (price) {
-          const asked = await offer.give({
+          const asked = await offer.send({
             orderId,
             findingId: found.findingId,
             text: what || text,
@@ -127,14 +127,14 @@ function FindingFields({ props: { orderId }, step, onDone }: FormProps) {
 }
 
 function DamageFields({ props: { orderId }, step, onDone }: FormProps) {
-  const { give, busy, errors } = useCommand('damage.record');
+  const { send, busy, errors } = useCommand('damage.record');
   const [photoId, setPhotoId] = useState<string | null>(null);
   return (
     <form
       onSubmit={async (event) => {
         event.preventDefault();
         const { text, cause, pays, told } = fieldsOf(event.currentTarget);
-        if (await give({ orderId, text, cause, pays, customerTold: told === 'on', photoId })) onDone();
+        if (await send({ orderId, text, cause, pays, customerTold: told === 'on', photoId })) onDone();
       }}
     >
       <Errors errors={errors}>
@@ -167,14 +167,14 @@ function DamageFields({ props: { orderId }, step, onDone }: FormProps) {
 }
 
 function WatchFields({ props: { orderId }, step, onDone }: FormProps) {
-  const { give, busy, errors } = useCommand('watch.add');
+  const { send, busy, errors } = useCommand('watch.add');
   const [photoId, setPhotoId] = useState<string | null>(null);
   return (
     <form
       onSubmit={async (event) => {
         event.preventDefault();
         const { text, byDay, distance, unit } = fieldsOf(event.currentTarget);
-        const answer = await give({
+        const answer = await send({
           orderId,
           text,
           photoId,
@@ -223,7 +223,7 @@ function WatchFields({ props: { orderId }, step, onDone }: FormProps) {
 }
 
 function SettingFields({ props, step, onDone }: FormProps) {
-  const { give, busy, errors } = useCommand('setting.record');
+  const { send, busy, errors } = useCommand('setting.record');
   const [what, setWhat] = useState<CornerSetting>('damper clicks');
   const unit = CORNER_SETTINGS.find(([name]) => name === what)![1];
   return (
@@ -231,7 +231,7 @@ function SettingFields({ props, step, onDone }: FormProps) {
       onSubmit={async (event) => {
         event.preventDefault();
         const { corner, when, value } = fieldsOf(event.currentTarget);
-        const answer = await give({
+        const answer = await send({
           orderId: props.orderId,
           what,
           corner,

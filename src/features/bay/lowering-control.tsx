@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { CheckField, Errors, FormErrors, TextField } from '@/ui/form';
 import { PersonPin } from '@/ui/person-pin';
@@ -31,7 +31,7 @@ export function LoweringControl({ orderId, holder, leads }: Pick<BayProps, 'orde
               type="button"
               className="btn"
               disabled={give.busy}
-              onClick={() => void give.give({ orderId })}
+              onClick={() => void give.send({ orderId })}
             >
               Give it back
             </button>
@@ -46,7 +46,7 @@ export function LoweringControl({ orderId, holder, leads }: Pick<BayProps, 'orde
           type="button"
           className="btn"
           disabled={take.busy}
-          onClick={() => void take.give({ orderId })}
+          onClick={() => void take.send({ orderId })}
         >
           Lower from this tablet alone
         </button>
@@ -78,7 +78,7 @@ export function LoweringControl({ orderId, holder, leads }: Pick<BayProps, 'orde
               errors={back.errors}
               busy={back.busy}
               onEnter={async (leadId, pin) => {
-                if (await back.give({ orderId, leadId, pin, reason, looked })) setOpen(false);
+                if (await back.send({ orderId, leadId, pin, reason, looked })) setOpen(false);
               }}
             />
             <FormErrors errors={back.errors} shown={['reason', 'looked', 'pin', 'leadId']} />

@@ -2,13 +2,12 @@
 
 import { useState } from 'react';
 import { placedName, stepOf } from '@/core/procedure/engine';
-import type { Item, Step } from '@/core/procedure/types';
-import { useCommand } from '@/ui/commands';
+import type { Fastener, Item, Step } from '@/core/procedure/types';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { CheckField, Errors, FormErrors, TextField } from '@/ui/form';
 import { PersonPin } from '@/ui/person-pin';
 import { useHowAsked } from '../answers/how-asked';
-import type { Opened } from './bay-open';
 import type { BayProps } from './bay-props';
 
 const FORBIDS = {
@@ -29,7 +28,7 @@ function LeaveOff({
   leads: BayProps['leads'];
   onDone: () => void;
 }) {
-  const { give, busy, errors } = useCommand('item.leave');
+  const { send, busy, errors } = useCommand('item.leave');
   const [reason, setReason] = useState('');
   const [secured, setSecured] = useState(false);
   const { asked, fields } = useHowAsked();
@@ -63,7 +62,7 @@ function LeaveOff({
         busy={busy}
         errors={errors.filter((error) => error.field === 'pin')}
         onEnter={async (leadId, pin) => {
-          const answer = await give({
+          const answer = await send({
             orderId,
             itemId: item.id,
             secured,
@@ -78,6 +77,9 @@ function LeaveOff({
     </div>
   );
 }
+
+/** What somebody looks at more closely: something open, or a fastener not tight. */
+export type Opened = { item: Item } | { fastener: Fastener };
 
 /** One open or loose thing: the step that opened it, what it forbids, and the step that closes it. */
 export function OpenSheet({

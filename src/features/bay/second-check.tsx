@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import type { Fastener } from '@/core/procedure/types';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { PersonPin } from '@/ui/person-pin';
 import type { BayProps } from './bay-props';
@@ -19,7 +19,7 @@ export function SecondCheck({
   people: BayProps['people'];
   not: string;
 }) {
-  const { give, busy, errors } = useCommand('torque.check');
+  const { send, busy, errors } = useCommand('torque.check');
   const [open, setOpen] = useState(false);
   return (
     <>
@@ -38,7 +38,7 @@ export function SecondCheck({
           busy={busy}
           errors={errors}
           onEnter={async (checkerId, pin) => {
-            if (await give({ orderId, fastenerId: fastener.id, checkerId, pin })) setOpen(false);
+            if (await send({ orderId, fastenerId: fastener.id, checkerId, pin })) setOpen(false);
           }}
         />
       </Dialog>

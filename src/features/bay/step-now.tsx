@@ -5,7 +5,7 @@ import { useRef, useState } from 'react';
 import { CORNER_NAMES, type RefusedMove, judgeTorque, placedName } from '@/core/procedure/engine';
 import { isCoilCut } from '@/core/procedure/coil-cuts';
 import { type Step, endsOf } from '@/core/procedure/types';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, TextField } from '@/ui/form';
 import { PersonPin } from '@/ui/person-pin';
@@ -32,7 +32,7 @@ function Approve({
   leads: BayProps['leads'];
   facts: string[];
 }) {
-  const { give, busy, errors } = useCommand('step.approve');
+  const { send, busy, errors } = useCommand('step.approve');
   const [open, setOpen] = useState(false);
   return (
     <>
@@ -55,7 +55,7 @@ function Approve({
           busy={busy}
           errors={errors}
           onEnter={async (leadId, pin) => {
-            if (await give({ orderId, stepId: step.id, leadId, pin })) setOpen(false);
+            if (await send({ orderId, stepId: step.id, leadId, pin })) setOpen(false);
           }}
         />
       </Dialog>
@@ -79,7 +79,7 @@ export function StepNow({
   ...props
 }: BayProps & { step: Step; refused: RefusedMove[]; number: number; onDone: () => void }) {
   const { orderId, run, document } = props;
-  const { give, busy, errors } = useCommand('step.done');
+  const { send, busy, errors } = useCommand('step.done');
   const [measured, setMeasured] = useState('');
   const takeRef = useRef<(() => void) | null>(null);
   const byId = (id: string) => document.fasteners.find((fastener) => fastener.id === id)!;
@@ -209,7 +209,7 @@ export function StepNow({
             className="btn btn-pen min-h-24 flex-[2] text-[1.7rem]"
             disabled={busy || inTheWay.length > 0 || waiting !== undefined}
             onClick={async () => {
-              if (await give({ orderId, stepId: step.id, measured })) onDone();
+              if (await send({ orderId, stepId: step.id, measured })) onDone();
             }}
           >
             {doneWords(busy, waiting ? placedName(waiting) : null)}

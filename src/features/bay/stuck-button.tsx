@@ -1,10 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import { STUCK_CURES } from '@/core/ledger/entries';
+import { STUCK_CURES } from '@/core/ledger/kinds/noted';
 import { placedName } from '@/core/procedure/engine';
 import type { Fastener } from '@/core/procedure/types';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { FormErrors } from '@/ui/form';
 import { PhotoButton } from '../photos/photo-upload';
@@ -38,7 +38,7 @@ export function StuckButton({
         onClick={async () => {
           // One fastener at this step: one tap is enough; what it is and its photo follow while it is worked on.
           if (free.length === 1 && !stuckHere.length)
-            await begin.give({
+            await begin.send({
               orderId: props.orderId,
               fastenerId: free[0]!.id,
               what: 'seized',
@@ -77,7 +77,7 @@ export function StuckButton({
                   className="btn min-h-14"
                   disabled={end.busy}
                   onClick={async () => {
-                    if (await end.give({ orderId: props.orderId, stuckId: one.stuckId, how })) setOpen(false);
+                    if (await end.send({ orderId: props.orderId, stuckId: one.stuckId, how })) setOpen(false);
                   }}
                 >
                   {how}
@@ -122,7 +122,7 @@ export function StuckButton({
                   className="btn btn-pen min-h-16"
                   disabled={begin.busy}
                   onClick={async () => {
-                    const answer = await begin.give({
+                    const answer = await begin.send({
                       orderId: props.orderId,
                       fastenerId: fastener.id,
                       what,

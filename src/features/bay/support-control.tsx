@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { type RunDocument, type RunState, SUPPORT_WORDS } from '@/core/procedure/engine';
 import { judgeSupport } from '@/core/procedure/support';
 import type { OneEnd, Support } from '@/core/procedure/types';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { FormErrors } from '@/ui/form';
 
@@ -30,7 +30,7 @@ export function SupportControl({
   document: RunDocument;
   run: RunState;
 }) {
-  const { give, busy, errors, clear } = useCommand('support.set');
+  const { send, busy, errors, clear } = useCommand('support.set');
   const [open, setOpen] = useState(false);
   const [ends, setEnds] = useState<OneEnd[]>(['front', 'rear']);
   const { front, rear } = run.car.support;
@@ -82,7 +82,7 @@ export function SupportControl({
                     disabled={busy || stands}
                     aria-describedby={refused.length ? `no-${to}` : undefined}
                     onClick={async () => {
-                      if (await give({ orderId, ends, to })) setOpen(false);
+                      if (await send({ orderId, ends, to })) setOpen(false);
                     }}
                   >
                     {stands ? `${words}: as it stands` : words}

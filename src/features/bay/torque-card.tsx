@@ -6,7 +6,7 @@ import { nextNut } from '@/core/procedure/nuts';
 import type { Fastener } from '@/core/procedure/types';
 import { torqueBoth, torqueTexts } from '@/core/units/torque-text';
 import { convertTorque } from '@/core/calc/torque.convert';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
 import { NutRing } from '@/ui/nut-ring';
 import { STRIPE_WORDS, Stripe } from '@/ui/stripe';
@@ -31,7 +31,7 @@ export function TorqueCard({
   takeRef?: RefObject<(() => void) | null>;
 }) {
   const { orderId, run, document, viewer } = props;
-  const { give, busy, errors, clear } = useCommand('torque.record');
+  const { send, busy, errors, clear } = useCommand('torque.record');
   const now = run.fasteners.get(fastener.id)!;
   const [wrenchId, setWrenchId] = useState(() => likelyWrench(props.wrenches, now.spec?.nm, props.today));
   const [reading, setReading] = useState('');
@@ -55,7 +55,7 @@ export function TorqueCard({
   const take = async (confirmed: boolean) => {
     rememberWrench(wrenchId);
     const typed = typing && reading.trim() !== '';
-    const answer = await give({
+    const answer = await send({
       orderId,
       fastenerId: fastener.id,
       wrenchId,

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, TextField } from '@/ui/form';
 import { PersonPin } from '@/ui/person-pin';
@@ -9,7 +9,7 @@ import type { BayProps, RunSource } from './bay-props';
 
 /** Another way of a procedure while the job runs: shops differ, and so do cars once they are apart. */
 export function WaySwitch({ orderId, sources, leads }: BayProps) {
-  const { give, busy, errors, clear } = useCommand('run.way');
+  const { send, busy, errors, clear } = useCommand('run.way');
   const [open, setOpen] = useState(false);
   const choosable = sources.filter((source) => source.ways.length > 0);
   const [sourceId, setSourceId] = useState(choosable[0]?.id ?? '');
@@ -99,7 +99,7 @@ export function WaySwitch({ orderId, sources, leads }: BayProps) {
             busy={busy}
             errors={errors.filter((error) => error.field === 'pin' || error.field === 'leadId')}
             onEnter={async (leadId, pin) => {
-              const answer = await give({
+              const answer = await send({
                 orderId,
                 procedureId: sourceId,
                 ways: taken[sourceId] ?? [],

@@ -5,9 +5,11 @@ import { placedName } from '@/core/procedure/engine';
 import { convertTorque } from '@/core/calc/torque.convert';
 import type { Step } from '@/core/procedure/types';
 import { torqueBoth, torqueTexts } from '@/core/units/torque-text';
-import { postJson, usePost, useRefresh } from '@/ui/commands';
+import { postJson } from '@/features/transport/post';
+import { usePost, useRefresh } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { TextField } from '@/ui/form';
+import type { WrenchAsk } from '@/contracts/wrench-ask';
 import type { BayProps } from './bay-props';
 
 /** Asks the tablet's torque wrench; answers what it said, or the sentence why not. */
@@ -16,13 +18,11 @@ function useWrench() {
   const post = usePost();
   const [busy, setBusy] = useState(false);
   const [said, setSaid] = useState('');
-  const ask = async (body: object): Promise<boolean> => {
+  const ask = async (body: WrenchAsk): Promise<boolean> => {
     setBusy(true);
-    const answer = await post(() => postJson('/api/wrench', body));
+    const answer = await post(() => postJson<{ words?: string }>('/api/wrench', body));
     setBusy(false);
-    setSaid(
-      answer.ok ? String(answer.answer.words ?? '') : answer.errors.map((one) => one.message).join(' '),
-    );
+    setSaid(answer.ok ? (answer.answer.words ?? '') : answer.errors.map((one) => one.message).join(' '));
     refresh();
     return answer.ok;
   };

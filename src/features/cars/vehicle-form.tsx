@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { VEHICLE_FACTS, type VehicleFacts, vinWarning } from '@/core/vehicle-facts';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
 
 /** What is known of a car beyond its plate: VIN with its check, platform, the facts kits are chosen by, what is to come. */
@@ -18,7 +18,7 @@ export function VehicleForm({
     warning: string | null;
   };
 }) {
-  const { give, busy, errors } = useCommand('vehicle.update');
+  const { send, busy, errors } = useCommand('vehicle.update');
   const [vin, setVin] = useState(vehicle.vin);
   const [platform, setPlatform] = useState(vehicle.platform);
   const [later, setLater] = useState(vehicle.later);
@@ -31,7 +31,7 @@ export function VehicleForm({
       onChange={() => setKept(false)}
       onSubmit={async (event) => {
         event.preventDefault();
-        setKept(Boolean(await give({ vehicleId: vehicle.id, vin, platform, later, facts })));
+        setKept(Boolean(await send({ vehicleId: vehicle.id, vin, platform, later, facts })));
       }}
     >
       <Errors errors={errors}>

@@ -5,10 +5,9 @@ import { formatTape } from '@/core/calc/tape.format';
 import { SUSPENSIONS, type SuspensionKind } from '@/core/planner/axle-kinds';
 import { partKind } from '@/core/planner/part-kinds';
 import { hoursText, moneyText } from '@/core/units/money';
-import type { FactRule } from '@/core/vehicle-facts';
-import { VEHICLE_FACTS } from '@/core/vehicle-facts';
+import { type FactRule, VEHICLE_FACTS } from '@/core/vehicle-facts';
 import type { Kit, ListedPart } from '@/server/queries/catalog';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { FormErrors } from '@/ui/form';
 import { KitForm } from './kit-form';
@@ -26,7 +25,7 @@ function ruleWords(rule: FactRule): string {
 }
 
 function CsvButtons() {
-  const { give, busy, errors } = useCommand('catalog.import');
+  const { send, busy, errors } = useCommand('catalog.import');
   const input = useRef<HTMLInputElement>(null);
   const [kept, setKept] = useState<number | null>(null);
   return (
@@ -48,7 +47,7 @@ function CsvButtons() {
           onChange={async (event) => {
             const file = event.target.files?.[0];
             if (!file) return;
-            const answer = await give({ csv: await file.text() });
+            const answer = await send({ csv: await file.text() });
             setKept(answer ? Number(answer.parts) : null);
             if (input.current) input.current.value = '';
           }}

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { type FactRule, VEHICLE_FACTS } from '@/core/vehicle-facts';
 import type { Kit } from '@/server/queries/catalog';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { AreaField, Errors, FormErrors, SelectField, TextField } from '@/ui/form';
 
 interface DraftBuild {
@@ -49,7 +49,7 @@ function readLine(text: string) {
 
 /** A kit: what it fits and claims, and its builds, each chosen by a fact of the car. */
 export function KitForm({ kit, onDone }: { kit: Kit | null; onDone: () => void }) {
-  const { give, busy, errors } = useCommand('kit.save');
+  const { send, busy, errors } = useCommand('kit.save');
   const [name, setName] = useState(kit?.name ?? '');
   const [note, setNote] = useState(kit?.note ?? '');
   const [front, setFront] = useState<string[]>(kit?.fits.front ?? []);
@@ -104,7 +104,7 @@ export function KitForm({ kit, onDone }: { kit: Kit | null; onDone: () => void }
       onSubmit={async (event) => {
         event.preventDefault();
         const number = (text: string) => (text.trim() ? Number(text) : null);
-        const answered = await give({
+        const answered = await send({
           name,
           note,
           fits: { front, rear },

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { PART_KIND_IDS, type PartKind, partKind } from '@/core/planner/part-kinds';
 import { readMoney } from '@/core/units/money';
 import type { ListedPart } from '@/server/queries/catalog';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
 
 /** A part of the catalog: what it is, what it does and costs, what it needs and does not go with. */
@@ -19,7 +19,7 @@ export function PartForm({
   codes: Map<string, string>;
   onDone: () => void;
 }) {
-  const { give, busy, errors } = useCommand('part.save');
+  const { send, busy, errors } = useCommand('part.save');
   const [kind, setKind] = useState<PartKind>(part?.kind ?? 'strutSpacer');
   const [fields, setFields] = useState<Record<string, string>>({
     code: part?.code ?? '',
@@ -49,7 +49,7 @@ export function PartForm({
       className="grid grid-cols-2 gap-3 sm:grid-cols-3"
       onSubmit={async (event) => {
         event.preventDefault();
-        const answered = await give({
+        const answered = await send({
           code: fields.code,
           name: fields.name,
           kind,

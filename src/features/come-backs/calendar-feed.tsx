@@ -1,8 +1,10 @@
 'use client';
 
 import { useState } from 'react';
-import type { FieldError } from '@/server/commands/execute';
-import { newId, postJson, usePost } from '@/ui/commands';
+import type { FieldError } from '@/contracts/answer';
+import { newId } from '@/features/transport/device';
+import { postJson } from '@/features/transport/post';
+import { usePost } from '@/features/transport/use-command';
 import { FormErrors } from '@/ui/form';
 
 /** The feed's secret address: shown once as it is made; making another ends the one before. */
@@ -26,9 +28,12 @@ export function CalendarFeed() {
         className="btn"
         onClick={async () => {
           const answer = await postAgain(() =>
-            postJson('/api/calendar', { id: newId(), deviceSeq: Date.now() % 1_000_000 }),
+            postJson<{ address: string }>('/api/calendar', {
+              id: newId(),
+              deviceSeq: Date.now() % 1_000_000,
+            }),
           );
-          if (answer.ok) setAddress(String(answer.answer.address));
+          if (answer.ok) setAddress(answer.answer.address);
           setErrors(answer.ok ? [] : answer.errors);
         }}
       >

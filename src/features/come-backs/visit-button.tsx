@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import {
   CheckField,
@@ -29,7 +29,7 @@ export function VisitButton({
   places: { id: string; name: string }[];
 }) {
   const router = useRouter();
-  const { give, busy, errors } = useCommand('visit.open');
+  const { send, busy, errors } = useCommand('visit.open');
   const [open, setOpen] = useState(false);
   return (
     <>
@@ -46,7 +46,7 @@ export function VisitButton({
           onSubmit={async (event) => {
             event.preventDefault();
             const f = fieldsOf(event.currentTarget);
-            const answer = await give({
+            const answer = await send({
               followUpIds: followUps.filter((one) => f[one.id]).map((one) => one.id),
               odometer: odometerFrom(f),
               place: f.place || null,
@@ -109,7 +109,7 @@ function OdometerTold({ orderId, unit }: { orderId: string; unit: 'km' | 'mi' })
           onSubmit={async (event) => {
             event.preventDefault();
             const odometer = odometerFrom(fieldsOf(event.currentTarget));
-            if (await report.give({ orderId, odometer, confirmed: asked })) setOpen(false);
+            if (await report.send({ orderId, odometer, confirmed: asked })) setOpen(false);
           }}
         >
           <Errors errors={report.errors}>
@@ -144,7 +144,7 @@ function NotComing({ followUpId, mayClose }: { followUpId: string; mayClose: boo
           onSubmit={async (event) => {
             event.preventDefault();
             const f = fieldsOf(event.currentTarget);
-            if (await close.give({ followUpId, how: f.how, reason: f.reason })) setOpen(false);
+            if (await close.send({ followUpId, how: f.how, reason: f.reason })) setOpen(false);
           }}
         >
           <Errors errors={close.errors}>
@@ -188,13 +188,13 @@ export function ComeBackMore({
 
 /** The customer wants reminders, or none. */
 export function RemindersSwitch({ customerId, wanted }: { customerId: string; wanted: boolean }) {
-  const { give, busy } = useCommand('reminders.set');
+  const { send, busy } = useCommand('reminders.set');
   return (
     <button
       type="button"
       className="btn"
       disabled={busy}
-      onClick={() => void give({ customerId, wanted: !wanted })}
+      onClick={() => void send({ customerId, wanted: !wanted })}
     >
       {wanted ? 'No reminders' : 'Remind again'}
     </button>

@@ -2,7 +2,7 @@
 
 import { Link } from '@/ui/link';
 import { useState } from 'react';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { FormErrors } from '@/ui/form';
 
 export interface ShownWish {
@@ -16,7 +16,7 @@ export interface ShownWish {
 
 /** A customer asked for a date on their page: what is written here stands there. */
 export function Wish({ wish }: { wish: ShownWish }) {
-  const { give, busy, errors } = useCommand('date.answer');
+  const { send, busy, errors } = useCommand('date.answer');
   const [words, setWords] = useState('');
   return (
     <li className="border-b border-rule py-2">
@@ -31,7 +31,7 @@ export function Wish({ wish }: { wish: ShownWish }) {
         className="mt-1 flex gap-2"
         onSubmit={(event) => {
           event.preventDefault();
-          void give({ orderId: wish.orderId, wishId: wish.wishId, words });
+          void send({ orderId: wish.orderId, wishId: wish.wishId, words });
         }}
       >
         <input

@@ -1,6 +1,6 @@
 'use client';
 
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { FormErrors } from '@/ui/form';
 
 /** Yes or no to one version of what is offered; the answer says that it came from this page. */
@@ -11,12 +11,12 @@ export function AnswerOnPage({
   no,
 }: {
   command: 'offer.answer' | 'quote.answer';
-  input: object;
+  input: { orderId: string; version: number; offerId?: string };
   yes: string;
   no: string;
 }) {
-  const { give, busy, errors } = useCommand(command);
-  const answer = (value: boolean) => void give({ ...input, yes: value, how: 'on the link', witness: null });
+  const { send, busy, errors } = useCommand(command);
+  const answer = (value: boolean) => void send({ ...input, yes: value, how: 'on the link', witness: null });
   return (
     <>
       <div className="mt-3 grid grid-cols-2 gap-3">

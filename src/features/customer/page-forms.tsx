@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { CHANGES } from '@/core/ledger/after-work-book';
-import { useCommand } from '@/ui/commands';
+import { CHANGES } from '@/core/ledger/kinds/coming-back';
+import { useCommand } from '@/features/transport/use-command';
 import {
   AreaField,
   Errors,
@@ -15,8 +15,8 @@ import {
 } from '@/ui/form';
 
 /** The dial, told from home: it moves the day each come-back is due. */
-export function TellOdometer({ unit }: { unit: 'km' | 'mi' }) {
-  const { give, busy, errors } = useCommand('odometer.report');
+export function TellOdometer({ orderId, unit }: { orderId: string; unit: 'km' | 'mi' }) {
+  const { send, busy, errors } = useCommand('odometer.report');
   const [told, setTold] = useState(false);
   const asked = errors.some((error) => error.code === 'confirm');
   return (
@@ -25,7 +25,7 @@ export function TellOdometer({ unit }: { unit: 'km' | 'mi' }) {
         event.preventDefault();
         const form = event.currentTarget;
         setTold(false);
-        if (await give({ odometer: odometerFrom(fieldsOf(form)), confirmed: asked })) {
+        if (await send({ orderId, odometer: odometerFrom(fieldsOf(form)), confirmed: asked })) {
           form.reset();
           setTold(true);
         }
@@ -48,8 +48,8 @@ export function TellOdometer({ unit }: { unit: 'km' | 'mi' }) {
 }
 
 /** A wish for a date; the shop's answer appears on this page. */
-export function AskDate() {
-  const { give, busy, errors } = useCommand('date.wish');
+export function AskDate({ orderId }: { orderId: string }) {
+  const { send, busy, errors } = useCommand('date.wish');
   const [asked, setAsked] = useState(false);
   return (
     <form
@@ -58,7 +58,7 @@ export function AskDate() {
         const form = event.currentTarget;
         const f = fieldsOf(form);
         setAsked(false);
-        if (await give({ day: f.day || null, words: f.words })) {
+        if (await send({ orderId, day: f.day || null, words: f.words })) {
           form.reset();
           setAsked(true);
         }
@@ -89,16 +89,19 @@ const QUESTIONS = [
 ] as const;
 
 /** After months: what came of it, in a minute's answers. The shop's crew asks the same by telephone. */
-export function LongCheckIn({ orderId }: { orderId?: string }) {
-  const { give, busy, errors } = useCommand('checkin.record');
+export function LongCheckIn({ orderId }: { orderId: string }) {
+  const { send, busy, errors } = useCommand('checkin.record');
   return (
     <form
       onSubmit={(event) => {
         event.preventDefault();
         const f = fieldsOf(event.currentTarget);
-        void give({
-          ...(orderId ? { orderId } : {}),
-          ...Object.fromEntries(QUESTIONS.map(([name]) => [name, f[name] || undefined])),
+        void send({
+          orderId,
+          ride: f.ride || undefined,
+          noise: f.noise || undefined,
+          fuel: f.fuel || undefined,
+          wear: f.wear || undefined,
           again: f.again || undefined,
           words: f.words,
         });

@@ -2,8 +2,9 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { FieldError } from '@/server/commands/execute';
-import { postForm, usePost } from '@/ui/commands';
+import type { FieldError } from '@/contracts/answer';
+import { postForm } from '@/features/transport/post';
+import { usePost } from '@/features/transport/use-command';
 import { Errors, FormErrors, TextField } from '@/ui/form';
 
 /** A work order comes in from its ZIP: held against itself whole before any of it is kept. */
@@ -18,10 +19,10 @@ export function ImportOrder() {
         event.preventDefault();
         const body = new FormData(event.currentTarget);
         setBusy(true);
-        const answer = await postAgain(() => postForm('/api/import/order', body));
+        const answer = await postAgain(() => postForm<{ orderId: string }>('/api/import/order', body));
         setBusy(false);
         if (!answer.ok) return setErrors(answer.errors);
-        router.push(`/orders/${String(answer.answer.orderId)}`);
+        router.push(`/orders/${answer.answer.orderId}`);
       }}
     >
       <Errors errors={errors}>

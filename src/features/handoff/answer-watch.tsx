@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, TextField, fieldsOf } from '@/ui/form';
 
@@ -15,7 +15,7 @@ export function AnswerWatch({
   watchId: string;
   words: string;
 }) {
-  const { give, busy, errors } = useCommand('watch.answer');
+  const { send, busy, errors } = useCommand('watch.answer');
   const [open, setOpen] = useState(false);
   const [settled, setSettled] = useState(true);
   return (
@@ -28,7 +28,7 @@ export function AnswerWatch({
           onSubmit={async (event) => {
             event.preventDefault();
             const f = fieldsOf(event.currentTarget);
-            if (await give({ orderId, watchId, answer: f.answer, settled })) setOpen(false);
+            if (await send({ orderId, watchId, answer: f.answer, settled })) setOpen(false);
           }}
         >
           <Errors errors={errors}>

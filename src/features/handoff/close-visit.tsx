@@ -1,12 +1,12 @@
 'use client';
 
 import { useState } from 'react';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { AreaField, Errors, FormErrors } from '@/ui/form';
 
 /** Closes a visit on its evidence. */
 export function CloseVisit({ orderId }: { orderId: string }) {
-  const { give, busy, errors } = useCommand('visit.close');
+  const { send, busy, errors } = useCommand('visit.close');
   const [note, setNote] = useState('');
   return (
     <Errors errors={errors}>
@@ -21,7 +21,7 @@ export function CloseVisit({ orderId }: { orderId: string }) {
         type="button"
         className="btn btn-pen mt-3 min-h-14 w-full"
         disabled={busy}
-        onClick={() => void give({ orderId, note })}
+        onClick={() => void send({ orderId, note })}
       >
         Close the visit
       </button>

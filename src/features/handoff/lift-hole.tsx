@@ -1,6 +1,6 @@
 'use client';
 
-import type { OverrideRule } from '@/core/ledger/entries';
+import type { OverrideRule } from '@/core/ledger/kinds/bay';
 import type { PinPerson } from '@/ui/person-pin';
 import { LeadReason } from '../answers/lead-reason';
 

@@ -2,8 +2,10 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { FieldError } from '@/server/commands/execute';
-import { newId, postJson, useCommand, usePost } from '@/ui/commands';
+import type { FieldError } from '@/contracts/answer';
+import { newId } from '@/features/transport/device';
+import { postJson } from '@/features/transport/post';
+import { useCommand, usePost } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { FormErrors } from '@/ui/form';
 
@@ -61,7 +63,7 @@ export function SendLink({
           type="button"
           className="btn min-h-14"
           disabled={send.busy}
-          onClick={async () => setSent(Boolean(await send.give({ orderId })))}
+          onClick={async () => setSent(Boolean(await send.send({ orderId })))}
         >
           Send it
         </button>
@@ -73,7 +75,7 @@ export function SendLink({
             type="button"
             className="btn col-span-2"
             disabled={revoke.busy}
-            onClick={() => void revoke.give({ orderId })}
+            onClick={() => void revoke.send({ orderId })}
           >
             Take the page away
           </button>

@@ -2,12 +2,12 @@
 
 import { useEffect, useRef, useState } from 'react';
 import SignaturePad from 'signature_pad';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors, TextField } from '@/ui/form';
 
 /** The customer's name and drawn signature. */
 export function SignForm({ orderId, customer }: { orderId: string; customer: string }) {
-  const { give, busy, errors } = useCommand('handoff.sign');
+  const { send, busy, errors } = useCommand('handoff.sign');
   const canvas = useRef<HTMLCanvasElement>(null);
   const pad = useRef<SignaturePad | null>(null);
   const [signer, setSigner] = useState(customer);
@@ -27,7 +27,7 @@ export function SignForm({ orderId, customer }: { orderId: string; customer: str
       onSubmit={(event) => {
         event.preventDefault();
         const signature = pad.current!.isEmpty() ? '' : pad.current!.toDataURL('image/png');
-        void give({ orderId, signer, signature });
+        void send({ orderId, signer, signature });
       }}
     >
       <Errors errors={errors}>

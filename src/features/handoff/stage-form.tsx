@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { CheckField, Errors, SelectField, TextField } from '@/ui/form';
 import { PersonPin, type PinPerson } from '@/ui/person-pin';
@@ -16,7 +16,7 @@ export function StageForm({
   left: { id: string; text: string }[];
   leads: PinPerson[];
 }) {
-  const { give, busy, errors } = useCommand('stage.close');
+  const { send, busy, errors } = useCommand('stage.close');
   const [open, setOpen] = useState(false);
   const [name, setName] = useState('');
   const [reason, setReason] = useState('');
@@ -84,7 +84,7 @@ export function StageForm({
             errors={errors.filter((error) => !['name', 'pushOnly', 'reason'].includes(error.field))}
             onEnter={async (leadId, pin) => {
               if (
-                await give({
+                await send({
                   orderId,
                   name,
                   pushOnly,

@@ -1,12 +1,12 @@
 'use client';
 
-import { CAR_USES, type CarUse } from '@/core/ledger/after-work-book';
-import { useCommand } from '@/ui/commands';
+import { CAR_USES, type CarUse } from '@/core/ledger/kinds/handed-over';
+import { useCommand } from '@/features/transport/use-command';
 import { FormErrors } from '@/ui/form';
 
 /** How the car will be used: what works hard comes back sooner. */
 export function UseChoice({ orderId, use }: { orderId: string; use: CarUse }) {
-  const { give, busy, errors } = useCommand('use.set');
+  const { send, busy, errors } = useCommand('use.set');
   return (
     <fieldset>
       <legend className="label">From now on it is used for</legend>
@@ -19,7 +19,7 @@ export function UseChoice({ orderId, use }: { orderId: string; use: CarUse }) {
             aria-checked={use === id}
             disabled={busy}
             className="btn -mt-[1.5px] justify-start text-left aria-checked:bg-ink aria-checked:text-paper"
-            onClick={() => use !== id && void give({ orderId, use: id })}
+            onClick={() => use !== id && void send({ orderId, use: id })}
           >
             {words}
           </button>

@@ -3,12 +3,12 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { CORNERS, type Corner, type PerCorner, eachCorner } from '@/core/calc/fields';
-import { Refusal } from '@/core/calc/calculator';
-import type { HeightMethod, HeightOccasion } from '@/core/ledger/entries';
+import { Refusal } from '@/core/refusal';
+import type { HeightMethod, HeightOccasion } from '@/core/ledger/kinds/arrival';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import type { StanceInput } from '@/core/stance/drawing';
 import { heightsOf } from '@/core/stance/readings';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { CheckField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
 import { LENGTH_UNITS } from '@/ui/units';
 import { HeightPad } from '@/ui/height-pad';
@@ -62,7 +62,7 @@ export function HeightsForm({
   stays = false,
 }: Props) {
   const router = useRouter();
-  const { give, busy, errors } = useCommand('heights.record');
+  const { send, busy, errors } = useCommand('heights.record');
   const [unit, setUnit] = useState(startUnit);
   const [readings, setReadings] = useState<PerCorner<string[]>>(eachCorner(() => ['']));
   const [by, setBy] = useState(method);
@@ -79,7 +79,7 @@ export function HeightsForm({
       onSubmit={async (event) => {
         event.preventDefault();
         const f = fieldsOf(event.currentTarget);
-        const answer = await give({
+        const answer = await send({
           orderId,
           occasion: f.occasion,
           method: by,

@@ -2,12 +2,12 @@
 
 import { useState } from 'react';
 import { fromShopTime, shopClock, shopDay } from '@/core/units/shop-time';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors, TextField } from '@/ui/form';
 
 /** The lead says when a forgotten clock should have stopped, and why then. */
 export function CloseClock({ clockId, from, timeZone }: { clockId: string; from: string; timeZone: string }) {
-  const { give, busy, errors } = useCommand('clock.close');
+  const { send, busy, errors } = useCommand('clock.close');
   const [ended, setEnded] = useState(`${shopDay(from, timeZone)}T${shopClock(from, timeZone)}`);
   const [reason, setReason] = useState('');
   return (
@@ -15,7 +15,7 @@ export function CloseClock({ clockId, from, timeZone }: { clockId: string; from:
       className="mt-2 grid grid-cols-2 items-end gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        void give({ clockId, endedAt: ended ? fromShopTime(ended, timeZone) : '', reason });
+        void send({ clockId, endedAt: ended ? fromShopTime(ended, timeZone) : '', reason });
       }}
     >
       <Errors errors={errors}>

@@ -7,7 +7,7 @@ import { vinWarning } from '@/core/vehicle-facts';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import type { KnownVehicle } from '@/server/queries/orders';
 import type { OpenOrderOfCar, ShopPlace } from '@/server/queries/day';
-import { useCommand } from '@/ui/commands';
+import { type SentOf, useCommand } from '@/features/transport/use-command';
 import { Link } from '@/ui/link';
 import {
   AreaField,
@@ -59,7 +59,11 @@ const suspensionOptions = (end: 'front' | 'rear') =>
     .filter(([, kind]) => (kind.ends as readonly string[]).includes(end))
     .map(([id, kind]) => [id, kind.name] as const);
 
-function inputFrom(f: Record<string, string>, known: KnownVehicle | undefined, promisedFor: string | null) {
+function inputFrom(
+  f: Record<string, string>,
+  known: KnownVehicle | undefined,
+  promisedFor: string | null,
+): SentOf<'intake.open'> {
   return {
     customer: known
       ? { id: known.customerId }
@@ -115,7 +119,7 @@ export function IntakeForm({
   distanceUnit: 'km' | 'mi';
 }) {
   const router = useRouter();
-  const { give, busy, errors } = useCommand('intake.open');
+  const { send, busy, errors } = useCommand('intake.open');
   const [vehicleId, setVehicleId] = useState('');
   const [kind, setKind] = useState<string>('job');
   /** A job or its next stage is planned and measured; the visits go straight to their work. */
@@ -134,8 +138,8 @@ export function IntakeForm({
         event.preventDefault();
         const f = fieldsOf(event.currentTarget);
         const promised = f.promisedFor ? new Date(f.promisedFor).toISOString() : null;
-        const taken = await give(inputFrom(f, known, promised));
-        if (taken) router.push(`/orders/${String(taken.orderId)}/${takesWork ? 'heights' : 'work'}`);
+        const taken = await send(inputFrom(f, known, promised));
+        if (taken) router.push(`/orders/${taken.orderId}/${takesWork ? 'heights' : 'work'}`);
       }}
     >
       <Errors errors={errors}>

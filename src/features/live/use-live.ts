@@ -1,14 +1,15 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
+import type { ChainMoved } from '@/contracts/live';
 
 /** The live channel of this browser: one tab listens to the server and tells the others, since connections are few. */
 const CHANNEL = 'wrenchwise live chains';
 const LOCK = 'wrenchwise live';
 const SETTLE_MS = 30;
 
-/** Calls back with the chains that somebody changed; many changes at once are one call. */
-export function useLive(onChange: (chains: string[]) => void, active = true): void {
+/** Calls back with what moved in the record; many changes at once are one call. */
+export function useLive(onChange: (moved: ChainMoved[]) => void, active = true): void {
   const latest = useRef(onChange);
   useEffect(() => {
     latest.current = onChange;
@@ -17,16 +18,17 @@ export function useLive(onChange: (chains: string[]) => void, active = true): vo
     if (!active || typeof BroadcastChannel === 'undefined') return undefined;
     const channel = new BroadcastChannel(CHANNEL);
     let timer: ReturnType<typeof setTimeout> | undefined;
-    const moved = new Set<string>();
-    const told = (chains: string[]) => {
-      for (const chain of chains) moved.add(chain);
+    let moved: ChainMoved[] = [];
+    const told = (more: ChainMoved[]) => {
+      moved = [...moved, ...more];
       clearTimeout(timer);
       timer = setTimeout(() => {
-        latest.current([...moved]);
-        moved.clear();
+        const now = moved;
+        moved = [];
+        latest.current(now);
       }, SETTLE_MS);
     };
-    channel.onmessage = (event) => told(event.data as string[]);
+    channel.onmessage = (event) => told(event.data as ChainMoved[]);
     const stop = new AbortController();
     const listen = () =>
       new Promise<void>((resolve) => {
@@ -36,9 +38,9 @@ export function useLive(onChange: (chains: string[]) => void, active = true): vo
           resolve();
         };
         source.addEventListener('changed', (event) => {
-          const chains = JSON.parse((event as MessageEvent<string>).data) as string[];
-          told(chains);
-          channel.postMessage(chains);
+          const more = JSON.parse((event as MessageEvent<string>).data) as ChainMoved[];
+          told(more);
+          channel.postMessage(more);
         });
         // A browser signed out, or a server gone: the page is read again when it is opened again.
         source.onerror = () => {

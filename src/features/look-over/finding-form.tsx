@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { GRADES, type Grade, type InspectionArea } from '@/core/ledger/job-book';
-import { useCommand } from '@/ui/commands';
+import { GRADES, type Grade, type InspectionArea } from '@/core/ledger/kinds/arrival';
+import { useCommand } from '@/features/transport/use-command';
 import { AreaField, Errors, FormErrors } from '@/ui/form';
 import { PhotoButton } from '../photos/photo-upload';
 
@@ -16,7 +16,7 @@ export function FindingForm({
   area: InspectionArea;
   onDone: () => void;
 }) {
-  const { give, busy, errors } = useCommand('finding.record');
+  const { send, busy, errors } = useCommand('finding.record');
   const [grade, setGrade] = useState<Grade | null>(null);
   const [text, setText] = useState('');
   const [photoId, setPhotoId] = useState<string | null>(null);
@@ -63,7 +63,7 @@ export function FindingForm({
           className="btn btn-pen min-w-40"
           disabled={busy}
           onClick={async () => {
-            if (await give({ orderId, area, grade, text, photoId })) onDone();
+            if (await send({ orderId, area, grade, text, photoId })) onDone();
           }}
         >
           {busy ? 'Writing…' : 'Keep it'}

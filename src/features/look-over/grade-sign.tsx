@@ -1,4 +1,4 @@
-import { GRADES, type Grade } from '@/core/ledger/job-book';
+import { GRADES, type Grade } from '@/core/ledger/kinds/arrival';
 
 /** Our own sign of a grade: marks across a line, one more for each step it asks for sooner. */
 export function GradeSign({ grade }: { grade: Grade }) {

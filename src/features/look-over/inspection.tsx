@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { GRADES, INSPECTION_AREAS, type InspectionArea } from '@/core/ledger/job-book';
+import { GRADES, INSPECTION_AREAS, type InspectionArea } from '@/core/ledger/kinds/arrival';
 import { moneyText } from '@/core/units/money';
 import { Dialog } from '@/ui/dialog';
 import { AnswerForm } from '../answers/answer-form';

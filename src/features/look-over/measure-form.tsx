@@ -9,7 +9,7 @@ import {
   measuresOf,
   wholeSheet,
 } from '@/core/planner/measures';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { FormErrors } from '@/ui/form';
 import { figureOf } from '../planner/figures-form';
 
@@ -58,7 +58,7 @@ export function MeasureForm({
   unit: TapeUnit;
   notes: Record<string, string>;
 }) {
-  const { give, busy, errors } = useCommand('measure.record');
+  const { send, busy, errors } = useCommand('measure.record');
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [all, setAll] = useState(false);
   const whole = wholeSheet(setup, sheet);
@@ -67,7 +67,7 @@ export function MeasureForm({
   const set = (key: string, value: string) => setTyped((before) => ({ ...before, [key]: value }));
   const figures = Object.entries(typed)
     .filter(([, value]) => value.trim() !== '')
-    .map(([key, value]) => ({ key, typed: value }));
+    .map(([key, value]) => ({ key, typed: value, known: undefined }));
   const field = (key: string, label: string, now: string, note: string) => (
     <li key={key} className="grid grid-cols-[1fr_8rem] items-center gap-x-3 border-b border-rule py-1.5">
       <label htmlFor={key}>
@@ -93,7 +93,7 @@ export function MeasureForm({
     <form
       onSubmit={async (event) => {
         event.preventDefault();
-        if (await give({ orderId, figures, unit })) setTyped({});
+        if (await send({ orderId, figures, unit })) setTyped({});
       }}
     >
       <p className="pb-2 text-soft">

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { readMoney } from '@/core/units/money';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors, TextField } from '@/ui/form';
 import type { ShownFinding, ShownOffer } from './shown';
 
@@ -18,7 +18,7 @@ export function OfferForm({
   offer: ShownOffer | null;
   onDone: () => void;
 }) {
-  const { give, busy, errors } = useCommand('offer.make');
+  const { send, busy, errors } = useCommand('offer.make');
   const [text, setText] = useState(offer?.text ?? finding?.text ?? '');
   const [price, setPrice] = useState(offer ? (offer.cents / 100).toFixed(2) : '');
   return (
@@ -58,7 +58,7 @@ export function OfferForm({
             cents: cents ?? price,
             photoId: null,
           };
-          if (await give(input)) onDone();
+          if (await send(input)) onDone();
         }}
       >
         {busy ? 'Writing…' : offer ? 'Offer it anew' : 'Offer it'}

@@ -1,4 +1,4 @@
-import type { Grade, InspectionArea } from '@/core/ledger/job-book';
+import type { Grade, InspectionArea } from '@/core/ledger/kinds/arrival';
 
 export interface ShownFinding {
   findingId: string;

@@ -2,7 +2,7 @@
 
 import { Link } from '@/ui/link';
 import type { QueuedMessage } from '@/server/messages/send';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { FormErrors } from '@/ui/form';
 
 /** One message and how it stands; what failed says why and is sent again or let go. */
@@ -15,7 +15,7 @@ export function MessageRow({
   title: string;
   when: string;
 }) {
-  const { give, busy, errors } = useCommand('message.again');
+  const { send, busy, errors } = useCommand('message.again');
   const waits = message.state === 'queued' || message.state === 'failed';
   return (
     <li className="border-b border-rule py-2" data-testid="message">
@@ -41,7 +41,7 @@ export function MessageRow({
             type="button"
             className="btn"
             disabled={busy}
-            onClick={() => void give({ messageId: message.id, send: true })}
+            onClick={() => void send({ messageId: message.id, send: true })}
           >
             Send it now
           </button>
@@ -49,7 +49,7 @@ export function MessageRow({
             type="button"
             className="btn"
             disabled={busy}
-            onClick={() => void give({ messageId: message.id, send: false })}
+            onClick={() => void send({ messageId: message.id, send: false })}
           >
             Let it go
           </button>

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { AreaField, Errors, FormErrors, fieldsOf } from '@/ui/form';
 
 /** The shop's own words for one message, as a text and as a mail. */
@@ -16,7 +16,7 @@ export function TemplateForm({
   text: string;
   mail: string;
 }) {
-  const { give, busy, errors } = useCommand('template.set');
+  const { send, busy, errors } = useCommand('template.set');
   const [kept, setKept] = useState(false);
   return (
     <details className="border-b border-rule py-2">
@@ -32,7 +32,7 @@ export function TemplateForm({
           className="mt-2"
           onSubmit={async (event) => {
             event.preventDefault();
-            const done = await give({ stage, channel, words: fieldsOf(event.currentTarget).words });
+            const done = await send({ stage, channel, words: fieldsOf(event.currentTarget).words });
             setKept(done !== null);
           }}
         >

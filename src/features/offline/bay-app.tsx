@@ -2,7 +2,7 @@
 
 import { Link } from '@/ui/link';
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
-import { CommandRouteContext } from '@/ui/commands';
+import { CommandRouteContext } from '@/features/transport/use-command';
 import { type BayBundle, bayPropsOf, heightsPropsOf, stateOf } from '../bay/bay-bundle';
 import { BayView } from '../bay/bay-view';
 import { KeepPhotoContext } from '../photos/photo-upload';
@@ -40,10 +40,12 @@ export function BayApp({ first }: { first: BayBundle | null }) {
   const bay = useBay(orderId, first);
   const { bundle, pending, route } = bay;
   const nowIso = useShopClock(bundle?.readAt ?? null);
-  // The car's own record, or the wrenches and people it is worked with.
+  const known = bundle?.entries.at(-1)?.seq ?? 0;
+  // The car's own record as far as it is not here yet, or the wrenches and people it is worked with.
   useLive((moved) => {
     const shown = [orderId, 'shop', ...(bundle?.elsewhere ?? []).map((one) => one.orderId)];
-    if (moved.some((chain) => shown.includes(chain))) route.refresh();
+    if (moved.some(({ chain, count }) => shown.includes(chain) && !(chain === orderId && count <= known)))
+      route.refresh();
   }, bay.online);
   const state = useMemo(
     () =>

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { Dialog } from '@/ui/dialog';
-import type { HeightMethod, HeightOccasion } from '@/core/ledger/entries';
+import type { HeightMethod, HeightOccasion } from '@/core/ledger/kinds/arrival';
 import type { StanceInput } from '@/core/stance/drawing';
 import { HeightsForm } from '../heights/heights-form';
 

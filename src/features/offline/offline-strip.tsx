@@ -2,8 +2,7 @@
 
 import { useState } from 'react';
 import { Dialog } from '@/ui/dialog';
-import { moveTold } from '@/core/moves/move-words';
-import type { QueuedBody } from '@/core/moves/offline';
+import { describeQueued, type QueuedBody } from '@/contracts/queued';
 import type { RunDocument } from '@/core/procedure/engine';
 import { SetAside } from './set-aside';
 import type { Bay } from './use-bay';
@@ -69,7 +68,7 @@ export function OfflineStrip({ bay, document }: { bay: Bay; document: RunDocumen
           {pending.map((move) => (
             <li key={move.id} className="flex justify-between gap-4 border-b border-rule py-2 text-[1.15rem]">
               <span>
-                {moveTold(JSON.parse(move.body) as QueuedBody, document)}
+                {describeQueued(JSON.parse(move.body) as QueuedBody, document)}
                 {move.photo ? `, ${Math.ceil(move.photo.blob.size / 1024)} kB` : ''}
               </span>
               <span className="figure text-soft">

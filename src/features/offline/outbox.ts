@@ -1,10 +1,10 @@
 'use client';
 
 import type { Entry } from '@/core/ledger/entries';
-import type { QueuedBody } from '@/core/moves/offline';
-import { postForm, postJson } from '@/ui/commands';
+import { type QueuedBody, describeWaiting } from '@/contracts/queued';
+import type { Answered } from '@/contracts/answer';
+import { postForm, postJson } from '@/features/transport/post';
 import { sha256Hex, sign } from './signing';
-import { moveWords } from '@/core/moves/move-words';
 import { type Waiting, mayWorkOffline, store } from './store';
 
 /** What came of a queue that was sent. */
@@ -51,7 +51,12 @@ export async function keepOffset(serverIso: string): Promise<void> {
 }
 
 /** Signs a move and keeps it on the device until the server has it. @returns false when it could not be signed */
-export async function enqueue(body: QueuedBody, entries: Entry[], picture?: Blob): Promise<boolean> {
+export async function enqueue(
+  body: QueuedBody,
+  orderId: string,
+  entries: Entry[],
+  picture?: Blob,
+): Promise<boolean> {
   const text = JSON.stringify(body);
   const signature = await sign(body.personId, text);
   if (!signature) return false;
@@ -63,7 +68,7 @@ export async function enqueue(body: QueuedBody, entries: Entry[], picture?: Blob
   const db = await store();
   await db.add('outbox', {
     id: body.id,
-    orderId: String(body.input.orderId ?? ''),
+    orderId,
     name: body.name,
     at: body.at,
     personId: body.personId,
@@ -76,21 +81,21 @@ export async function enqueue(body: QueuedBody, entries: Entry[], picture?: Blob
   return true;
 }
 
-const isNetwork = (answer: Awaited<ReturnType<typeof postJson>>) =>
+const isNetwork = (answer: Answered<unknown>) =>
   !answer.ok && (answer.errors[0]?.code === 'network' || answer.errors[0]?.code === 'failed');
 
-async function sendOne(move: Waiting): Promise<Awaited<ReturnType<typeof postJson>>> {
+async function sendOne(move: Waiting): Promise<Answered<{ task?: string }>> {
   if (move.photo) {
     const form = new FormData();
     form.set('file', move.photo.blob, 'queued.jpg');
     form.set('hash', move.photo.hash);
     form.set('personId', move.personId);
     form.set('signature', move.photo.signature);
-    const stored = await postForm('/api/outbox/photo', form);
+    const stored = await postForm<{ task?: string }>('/api/outbox/photo', form);
     // A picture the shop cannot keep does not hold up what comes after it: its move is refused by name.
     if (isNetwork(stored)) return stored;
   }
-  return postJson('/api/outbox', {
+  return postJson<{ task?: string }>('/api/outbox', {
     body: move.body,
     signature: move.signature,
     sentAt: await deviceTime(),
@@ -131,12 +136,12 @@ async function sendInOrder(): Promise<Sent> {
     }
     if (answer.ok) {
       result.sent += 1;
-      if (typeof answer.answer.task === 'string') result.tasks.push(answer.answer.task);
+      if (answer.answer.task) result.tasks.push(answer.answer.task);
     } else {
       // Nothing vanishes, and nothing behind it waits: it is set aside here, in sight, to be read and taken out by hand.
       const why = answer.errors[0]!.message;
       await db.put('outbox', { ...move, aside: why });
-      result.tasks.push(`${moveWords(move.name)}: ${why}`);
+      result.tasks.push(`${describeWaiting(move.name)}: ${why}`);
       changed();
       continue;
     }

@@ -1,10 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { moveTold } from '@/core/moves/move-words';
-import type { QueuedBody } from '@/core/moves/offline';
+import { describeQueued, type QueuedBody } from '@/contracts/queued';
 import type { RunDocument } from '@/core/procedure/engine';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { discard } from './outbox';
 import type { Waiting } from './store';
@@ -25,15 +24,15 @@ function keepAsFile(name: string, text: string): void {
 /** What the shop refused for good: read, kept as a file, thrown away by the person; the rest goes on meanwhile. */
 export function SetAside({ refused, document }: { refused: Waiting[]; document: RunDocument | null }) {
   const [open, setOpen] = useState(false);
-  const { give, busy, errors } = useCommand('queued.discard');
+  const { send, busy, errors } = useCommand('queued.discard');
   if (!refused.length) return null;
-  const told = (move: Waiting) => moveTold(JSON.parse(move.body) as QueuedBody, document);
+  const told = (move: Waiting) => describeQueued(JSON.parse(move.body) as QueuedBody, document);
   const throwAway = async (move: Waiting) => {
     const { orderId, name, at } = move;
     const needsLook = OF_THE_CAR.includes(name) && orderId !== '';
     if (
       needsLook &&
-      !(await give({ orderId, name, at, words: `${told(move)} (${move.aside})`.slice(0, 400) }))
+      !(await send({ orderId, name, at, words: `${told(move)} (${move.aside})`.slice(0, 400) }))
     )
       return;
     await discard(move.seq!);

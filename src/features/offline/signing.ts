@@ -1,6 +1,6 @@
 'use client';
 
-import { postJson } from '@/ui/commands';
+import { postJson } from '@/features/transport/post';
 import { store } from './store';
 
 const CURVE = { name: 'ECDSA', namedCurve: 'P-256' } as const;

@@ -1,11 +1,15 @@
 'use client';
 
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
-import { Refusal } from '@/core/calc/calculator';
-import type { Entry } from '@/core/ledger/entries';
-import { isOfflineCommand } from '@/core/moves/offline';
-import { type Answer, type CommandRoute, type Envelope, nextDeviceSeq } from '@/ui/commands';
-import { type BayBundle, type BayNews, knownOf, stateOf, withNews } from '../bay/bay-bundle';
+import { Refusal } from '@/core/refusal';
+import { type Answered, type Envelope, refusedFor } from '@/contracts/answer';
+import { checkInput } from '@/contracts/check';
+import type { AnswerOf, OfflineName } from '@/contracts/commands';
+import { isOfflineCommand } from '@/contracts/moves';
+import { newId, nextDeviceSeq } from '@/features/transport/device';
+import type { CommandRoute } from '@/features/transport/use-command';
+import { type BayBundle, type BayNews, knownOf, stateOf, withEntries, withNews } from '../bay/bay-bundle';
+import type { PhotoTarget } from '../photos/photo-upload';
 import { deviceTime, enqueue, keepOffset, onOutbox, sendWaiting, setAside, waiting } from './outbox';
 import { predictEntries } from './predict';
 import { keyReady, sha256Hex } from './signing';
@@ -13,11 +17,6 @@ import { type Waiting, mayWorkOffline, store } from './store';
 
 const ANSWER_WITHIN_MS = 5000;
 const TRY_EVERY_MS = 2500;
-
-const refusal = (code: string, message: string, field = ''): Answer => ({
-  ok: false,
-  errors: [{ code, message, field }],
-});
 
 const neverChanges = () => () => undefined;
 
@@ -53,7 +52,7 @@ export interface Bay {
   missing: boolean;
   send(): void;
   /** Keeps a picture here with the move that binds it; the answer the screen needs. */
-  keepPhoto(file: File, target: Record<string, unknown>): Promise<Answer>;
+  keepPhoto(file: File, target: PhotoTarget): Promise<Answered<unknown>>;
 }
 
 /**
@@ -156,36 +155,40 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
   }, [online, reload]);
 
   const queue = useCallback(
-    async (name: string, envelope: Envelope, picture?: Blob): Promise<Answer> => {
+    async <N extends OfflineName>(
+      name: N,
+      envelope: Envelope,
+      picture?: Blob,
+    ): Promise<Answered<AnswerOf<N>>> => {
       const { bundle: car, pending: before } = kept.current;
       if (!able || !car)
-        return refusal(
+        return refusedFor(
           'network',
           'The shop’s server did not answer, and this browser keeps nothing without it.',
         );
-      if (!isOfflineCommand(name))
-        return refusal(
-          'network',
-          'This needs the network: somebody else’s yes cannot be kept on the tablet.',
-        );
+      const checked = checkInput(name, envelope.input);
+      if (!checked.ok) return checked;
       const at = await deviceTime();
       const ahead = before.flatMap((move) => move.entries);
-      const state = stateOf(car, ahead);
-      let entries: Entry[];
+      const mover = {
+        deviceId: car.deviceId,
+        personId: car.viewer.id,
+        commandId: envelope.id,
+        offline: true,
+      };
+      let made: ReturnType<typeof predictEntries<N>>;
       try {
-        entries = predictEntries(name, {
+        made = predictEntries(name, checked.input, {
           bundle: car,
-          state,
-          input: envelope.input as Record<string, unknown>,
-          mover: { deviceId: car.deviceId, personId: car.viewer.id, commandId: envelope.id, offline: true },
+          state: stateOf(car, ahead),
+          mover,
           at,
           waiting: ahead.length,
         });
       } catch (error) {
-        if (error instanceof Refusal) return refusal(error.code, error.message, error.field);
+        if (error instanceof Refusal) return refusedFor(error.code, error.message, error.field);
         throw error;
       }
-      const input = envelope.input as Record<string, unknown>;
       const ok = await enqueue(
         {
           id: envelope.id,
@@ -194,14 +197,14 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
           at,
           personId: car.viewer.id,
           deviceId: car.deviceId,
-          // The order the move belongs to, for a clock that is stopped too.
-          input: name === 'clock.off' ? input : { ...input, orderId: car.orderId },
+          input: envelope.input as Record<string, unknown>,
         },
-        entries,
+        car.orderId,
+        made.entries,
         picture,
       );
       if (!ok)
-        return refusal(
+        return refusedFor(
           'network',
           'This tablet has no key of yours yet: it is given where the network reaches.',
         );
@@ -209,40 +212,57 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
       const now = await waiting(car.orderId);
       kept.current = { ...kept.current, pending: now };
       setPending(now);
-      return { ok: true, answer: { queued: true } };
+      return { ok: true, answer: made.answer, entries: [] };
     },
     [able],
+  );
+
+  const take = useCallback(
+    (recorded: Answered<unknown>): boolean => {
+      const car = kept.current.bundle;
+      if (!recorded.ok || !car || !recorded.entries) return false;
+      // What was kept on the device waits in sight already.
+      if (!recorded.moved) return true;
+      if (Object.keys(recorded.moved).some((chain) => chain !== car.orderId)) return false;
+      const grown = withEntries(car, recorded.entries);
+      if (grown) void keep(grown);
+      return grown !== null;
+    },
+    [keep],
   );
 
   const route = useMemo<CommandRoute>(
     () => ({
       async send(name, envelope, ask) {
+        if (!isOfflineCommand(name)) {
+          const answer = await ask();
+          if (!answer.ok && answer.errors[0]?.code === 'network') setOnline(false);
+          return answer;
+        }
         // Known to be without network: a tap does not wait to find it out again.
-        if (offline.current && able && isOfflineCommand(name)) return queue(name, envelope);
+        if (offline.current && able) return queue(name, envelope);
         // What waits goes first: a later move never overtakes an earlier one.
-        if (kept.current.pending.length && isOfflineCommand(name)) {
+        if (kept.current.pending.length) {
           await send();
           if (kept.current.pending.length) return queue(name, envelope);
         }
         const answer = await ask();
         if (answer.ok || answer.errors[0]?.code !== 'network') return answer;
         setOnline(false);
-        return isOfflineCommand(name) ? queue(name, envelope) : answer;
+        return queue(name, envelope);
       },
+      took: take,
       refresh: () => void reload(),
     }),
-    [able, queue, reload, send],
+    [able, queue, reload, send, take],
   );
 
   const keepPhoto = useCallback(
-    async (file: File, target: Record<string, unknown>) => {
-      const id = crypto.randomUUID();
+    async (file: File, target: PhotoTarget) => {
       const uploadHash = await sha256Hex(await file.arrayBuffer());
-      return queue(
-        'photo.bind',
-        { id, deviceSeq: nextDeviceSeq(), input: { ...target, photoId: null, uploadHash } },
-        file,
-      );
+      const orderId = kept.current.bundle?.orderId;
+      const input = { ...target, orderId, photoId: null, uploadHash };
+      return queue('photo.bind', { id: newId(), deviceSeq: nextDeviceSeq(), input }, file);
     },
     [queue],
   );

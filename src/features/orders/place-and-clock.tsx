@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { STOP_REASONS } from '@/core/ledger/entries';
-import { useCommand } from '@/ui/commands';
+import { STOP_REASONS } from '@/core/ledger/kinds/noted';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, SelectField } from '@/ui/form';
 
@@ -15,7 +15,7 @@ export function PlaceControl({
   place: string | null;
   places: { id: string; name: string }[];
 }) {
-  const { give, busy, errors } = useCommand('order.place');
+  const { send, busy, errors } = useCommand('order.place');
   return (
     <Errors errors={errors}>
       <SelectField
@@ -23,7 +23,7 @@ export function PlaceControl({
         label="Stands"
         value={place ?? ''}
         disabled={busy}
-        onChange={(event) => void give({ orderId, place: event.target.value || null })}
+        onChange={(event) => void send({ orderId, place: event.target.value || null })}
         options={[['', 'in the yard'], ...places.map((one) => [one.id, one.name] as const)]}
       />
       <FormErrors errors={errors} shown={['place']} />
@@ -53,7 +53,7 @@ export function ClockButton({
           type="button"
           className={`btn ${className}`}
           disabled={on.busy}
-          onClick={() => void on.give({ orderId, stepId: stepId ?? null })}
+          onClick={() => void on.send({ orderId, stepId: stepId ?? null })}
         >
           Start clock
         </button>
@@ -75,7 +75,7 @@ export function ClockButton({
               className="btn min-h-14"
               disabled={off.busy}
               onClick={async () => {
-                if (await off.give({ reason })) setAsking(false);
+                if (await off.send({ reason })) setAsking(false);
               }}
             >
               {reason}

@@ -1,8 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import type { ExpectedPart } from '@/core/ledger/job-book';
-import { useCommand } from '@/ui/commands';
+import type { ExpectedPart } from '@/core/ledger/kinds/planned';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
 import type { PinPerson } from '@/ui/person-pin';
@@ -19,7 +19,7 @@ export interface ShownLine extends ExpectedPart {
 
 /** Opens one box: count, side and condition, with a photo. A whole box takes one tap. */
 function LineRow({ orderId, line, closed }: { orderId: string; line: ShownLine; closed: boolean }) {
-  const { give, busy, errors } = useCommand('parts.checkin');
+  const { send, busy, errors } = useCommand('parts.checkin');
   const supplier = useCommand('supply.order');
   const [open, setOpen] = useState(false);
   const [got, setGot] = useState(String(line.count));
@@ -76,7 +76,7 @@ function LineRow({ orderId, line, closed }: { orderId: string; line: ShownLine; 
             </button>
           ) : (
             <>
-              <button type="button" className="btn btn-pen" disabled={busy} onClick={() => void give(whole)}>
+              <button type="button" className="btn btn-pen" disabled={busy} onClick={() => void send(whole)}>
                 All here, good
               </button>
               <button type="button" className="btn" onClick={() => setOpen(true)}>
@@ -87,7 +87,7 @@ function LineRow({ orderId, line, closed }: { orderId: string; line: ShownLine; 
                   type="button"
                   className="btn"
                   disabled={supplier.busy}
-                  onClick={() => void supplier.give({ orderId, lineId: line.lineId })}
+                  onClick={() => void supplier.send({ orderId, lineId: line.lineId })}
                 >
                   Order the rest
                 </button>
@@ -152,7 +152,7 @@ function LineRow({ orderId, line, closed }: { orderId: string; line: ShownLine; 
               disabled={busy}
               onClick={async () => {
                 const count = got.trim() === '' ? got : Number(got);
-                if (await give({ orderId, lineId: line.lineId, got: count, right, condition, note, photoId }))
+                if (await send({ orderId, lineId: line.lineId, got: count, right, condition, note, photoId }))
                   setOpen(false);
               }}
             >

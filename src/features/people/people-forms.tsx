@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { ROLES } from '@/core/ledger/roles';
 import { shopMoment } from '@/core/units/shop-time';
 import type { PersonRow, SessionRow } from '@/server/queries/people';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { CheckField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
 import { LENGTH_UNITS, TORQUE_UNITS } from '@/ui/units';
@@ -44,7 +44,7 @@ export function PersonLine({ person, own }: { person: PersonRow; own: boolean })
           onSubmit={async (event) => {
             event.preventDefault();
             const f = fieldsOf(event.currentTarget);
-            const done = await change.give({
+            const done = await change.send({
               personId: person.id,
               roles: ROLES.filter((role) => f[`role.${role}`] === 'on'),
               skills: String(f.skills ?? '')
@@ -90,7 +90,7 @@ export function PersonLine({ person, own }: { person: PersonRow; own: boolean })
           onSubmit={async (event) => {
             event.preventDefault();
             const f = fieldsOf(event.currentTarget);
-            if (await reset.give({ personId: person.id, password: f.password, pin: f.pin })) close();
+            if (await reset.send({ personId: person.id, password: f.password, pin: f.pin })) close();
           }}
         >
           <Errors errors={reset.errors}>
@@ -132,7 +132,7 @@ export function PersonLine({ person, own }: { person: PersonRow; own: boolean })
             className="btn btn-pen"
             disabled={leave.busy}
             onClick={async () => {
-              if (await leave.give({ personId: person.id })) close();
+              if (await leave.send({ personId: person.id })) close();
             }}
           >
             Let {person.name} go
@@ -174,7 +174,7 @@ export function SessionLine({
             type="button"
             className="btn btn-plain"
             disabled={end.busy}
-            onClick={() => void end.give({ session: session.id })}
+            onClick={() => void end.send({ session: session.id })}
           >
             End it
           </button>
@@ -186,7 +186,7 @@ export function SessionLine({
           onSubmit={async (event) => {
             event.preventDefault();
             const f = fieldsOf(event.currentTarget);
-            if (await name.give({ deviceId: session.deviceId, name: f.name })) setNaming(false);
+            if (await name.send({ deviceId: session.deviceId, name: f.name })) setNaming(false);
           }}
         >
           <Errors errors={name.errors}>
@@ -209,7 +209,7 @@ export function OwnSettings({
   lengthUnit: 'in' | 'mm';
   torqueUnit: 'lbft' | 'nm';
 }) {
-  const { give, busy, errors } = useCommand('person.own');
+  const { send, busy, errors } = useCommand('person.own');
   const [kept, setKept] = useState(false);
   return (
     <form
@@ -218,7 +218,7 @@ export function OwnSettings({
         event.preventDefault();
         const form = event.currentTarget;
         const f = fieldsOf(form);
-        const done = await give({
+        const done = await send({
           lengthUnit: f.lengthUnit,
           torqueUnit: f.torqueUnit,
           password: f.password,

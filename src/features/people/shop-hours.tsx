@@ -2,7 +2,7 @@
 
 import type { OpenHours } from '@/core/schedule/calendar';
 import { WEEKDAYS, clockOf } from '@/core/units/shop-time';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { CheckField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
 
 const minutes = (text: unknown) => {
@@ -12,7 +12,7 @@ const minutes = (text: unknown) => {
 
 /** When the shop is open, and when the rack can be had: what the week is planned in. */
 export function ShopHoursForm({ hours, rackDays }: { hours: OpenHours; rackDays: number[] }) {
-  const { give, busy, errors } = useCommand('shop.hours');
+  const { send, busy, errors } = useCommand('shop.hours');
   const days = (name: string, chosen: number[], legend: string) => (
     <fieldset className="flex flex-wrap gap-x-4">
       <legend className="label">{legend}</legend>
@@ -34,7 +34,7 @@ export function ShopHoursForm({ hours, rackDays }: { hours: OpenHours; rackDays:
         const f = fieldsOf(event.currentTarget);
         const chosen = (name: string) =>
           WEEKDAYS.flatMap((_, index) => (f[`${name}.${index + 1}`] === 'on' ? [index + 1] : []));
-        void give({
+        void send({
           openFrom: minutes(f.openFrom),
           openTo: minutes(f.openTo),
           restFrom: minutes(f.restFrom),
@@ -69,7 +69,7 @@ export function ShopHoursForm({ hours, rackDays }: { hours: OpenHours; rackDays:
 
 /** A place of the shop: named, of a kind, in use or not. */
 export function PlaceForm({ place }: { place: { id: string; name: string; kind: string } | null }) {
-  const { give, busy, errors } = useCommand('place.save');
+  const { send, busy, errors } = useCommand('place.save');
   return (
     <form
       key={place?.id ?? 'new'}
@@ -78,7 +78,7 @@ export function PlaceForm({ place }: { place: { id: string; name: string; kind: 
         event.preventDefault();
         const form = event.currentTarget;
         const f = fieldsOf(form);
-        const done = await give({ placeId: place?.id ?? null, name: f.name, kind: f.kind, active: true });
+        const done = await send({ placeId: place?.id ?? null, name: f.name, kind: f.kind, active: true });
         if (done && !place) form.reset();
       }}
     >
@@ -108,7 +108,7 @@ export function PlaceForm({ place }: { place: { id: string; name: string; kind: 
             className="btn btn-plain"
             disabled={busy}
             onClick={() =>
-              void give({ placeId: place.id, name: place.name, kind: place.kind, active: false })
+              void send({ placeId: place.id, name: place.name, kind: place.kind, active: false })
             }
           >
             Out of use

@@ -1,8 +1,8 @@
 'use client';
 
 import { useRef, useState } from 'react';
-import { MARK_KINDS, type PhotoMark } from '@/core/ledger/after-work-book';
-import { useCommand } from '@/ui/commands';
+import { MARK_KINDS, type PhotoMark } from '@/core/ledger/kinds/noted';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { FormErrors } from '@/ui/form';
 import { MarkLayer } from './marked-photo';
@@ -21,7 +21,7 @@ export function MarkPhoto({
   photoId: string;
   marks: PhotoMark[];
 }) {
-  const { give, busy, errors } = useCommand('photo.mark');
+  const { send, busy, errors } = useCommand('photo.mark');
   const [open, setOpen] = useState(false);
   const [kind, setKind] = useState<PhotoMark['kind']>('arrow');
   const [words, setWords] = useState('');
@@ -117,7 +117,7 @@ export function MarkPhoto({
             className="btn btn-pen min-h-14"
             disabled={busy}
             onClick={async () => {
-              if (await give({ orderId, photoEntryId, marks })) setOpen(false);
+              if (await send({ orderId, photoEntryId, marks })) setOpen(false);
             }}
           >
             Keep the marks

@@ -1,4 +1,4 @@
-import type { PhotoMark } from '@/core/ledger/after-work-book';
+import type { PhotoMark } from '@/core/ledger/kinds/noted';
 import { drawMark } from '@/core/ledger/photo-marks';
 
 /** A picture with what was drawn over it; the marks stand beside the picture in the record, never in it. */

@@ -4,11 +4,10 @@ import { useRef, useState } from 'react';
 import { CORNERS, type Corner } from '@/core/calc/fields';
 import { PHOTO_OCCASIONS, WALKAROUND_SHOTS } from '@/core/ledger/photo-shots';
 import { CORNER_NAMES } from '@/core/procedure/engine';
-import type { FieldError } from '@/server/commands/execute';
-import { useCommand } from '@/ui/commands';
+import type { FieldError } from '@/contracts/answer';
+import { useCommand, usePost } from '@/features/transport/use-command';
 import { Errors, SelectField, TextField, fieldsOf } from '@/ui/form';
 import { uploadPhoto } from './upload';
-import { usePost } from '@/ui/commands';
 
 interface Sending {
   key: string;
@@ -34,7 +33,7 @@ export function PhotoMany({ orderId, steps }: { orderId: string; steps: { id: st
     const stored = await postAgain(() => uploadPhoto(one.file, (progress) => patch(one.key, { progress })));
     const words = (errors: FieldError[]) => errors.map((error) => error.message).join(' ');
     if (!stored.ok) return patch(one.key, { state: 'failed', why: words(stored.errors) });
-    const done = await bind.give({
+    const done = await bind.send({
       orderId,
       photoId: stored.answer.photoId,
       stepId: f.stepId || null,

@@ -1,9 +1,9 @@
 'use client';
 
 import { createContext, useContext, useRef, useState } from 'react';
-import type { FieldError } from '@/server/commands/execute';
+import type { Answered, FieldError } from '@/contracts/answer';
 import type { Corner } from '@/core/calc/fields';
-import { type Answer, useCommand, usePost } from '@/ui/commands';
+import { useCommand, usePost } from '@/features/transport/use-command';
 import { uploadPhoto } from './upload';
 
 export interface PhotoTarget {
@@ -17,7 +17,7 @@ export interface PhotoTarget {
 
 /** Where a page works without network: keeps the picture on the device until the server answers. */
 export const KeepPhotoContext = createContext<
-  ((file: File, target: Record<string, unknown>) => Promise<Answer>) | null
+  ((file: File, target: PhotoTarget) => Promise<Answered<unknown>>) | null
 >(null);
 
 /** Sends a picture and then binds it; both can be tried again, and the same picture is kept once. */
@@ -33,15 +33,15 @@ export function usePhoto(orderId: string) {
     setFailed([]);
     const stored = await postAgain(() => uploadPhoto(file));
     if (!stored.ok && stored.errors[0]?.code === 'network' && keepHere) {
-      const kept = await keepHere(file, { orderId, ...target });
+      const kept = await keepHere(file, target);
       setBusy(false);
       if (!kept.ok) setFailed(kept.errors);
       return null;
     }
-    const bound = stored.ok && (await bind.give({ orderId, photoId: stored.answer.photoId, ...target }));
+    const bound = stored.ok && (await bind.send({ orderId, photoId: stored.answer.photoId, ...target }));
     if (!stored.ok) setFailed(stored.errors);
     setBusy(false);
-    return stored.ok && bound ? String(stored.answer.photoId) : null;
+    return stored.ok && bound ? stored.answer.photoId : null;
   };
   return { send, busy, errors: [...failed, ...bind.errors] };
 }

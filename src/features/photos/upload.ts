@@ -1,14 +1,15 @@
-import type { FieldError } from '@/server/commands/execute';
+import type { Answered } from '@/contracts/answer';
 
-type Answer = { ok: true; answer: Record<string, unknown> } | { ok: false; errors: FieldError[] };
+/** A picture as the shop has kept it. */
+type Stored = Answered<{ photoId: string }>;
 
-const LOST: Answer = {
+const LOST: Stored = {
   ok: false,
   errors: [{ field: 'file', code: 'network', message: 'The picture did not get through: try again.' }],
 };
 
 /** Sends one picture to the shop, telling how far it is. The same picture sent twice is kept once. */
-export function uploadPhoto(file: File, onProgress?: (share: number) => void): Promise<Answer> {
+export function uploadPhoto(file: File, onProgress?: (share: number) => void): Promise<Stored> {
   return new Promise((resolve) => {
     const body = new FormData();
     body.set('file', file);
@@ -19,7 +20,7 @@ export function uploadPhoto(file: File, onProgress?: (share: number) => void): P
     };
     request.onload = () => {
       try {
-        resolve(JSON.parse(request.responseText) as Answer);
+        resolve(JSON.parse(request.responseText) as Stored);
       } catch {
         resolve(LOST);
       }

@@ -10,7 +10,7 @@ import { wholeSheet } from '@/core/planner/measures';
 import { partKind } from '@/core/planner/part-kinds';
 import { axleMeans } from '@/core/stance/plan';
 import { hoursText, moneyText } from '@/core/units/money';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors, TextField } from '@/ui/form';
 import { Shapes } from '@/ui/shapes';
 import { KnownOfKits } from '../kits/known-of-kits';
@@ -84,7 +84,7 @@ function KeepPlan({
   order: NonNullable<PlannerProps['order']>;
   stacked: boolean;
 }) {
-  const { give, busy, errors } = useCommand('plan.propose');
+  const { send, busy, errors } = useCommand('plan.propose');
   const [note, setNote] = useState('');
   const [reason, setReason] = useState('');
   return (
@@ -110,7 +110,7 @@ function KeepPlan({
           className="btn btn-pen min-h-14 w-full"
           disabled={busy || draft.parts.length === 0}
           onClick={() =>
-            void give({
+            void send({
               orderId: order.id,
               parts: draft.parts,
               accessories: draft.accessories,

@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo } from 'react';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { type CarStand, type PlannerInput, heightsAfter, standCar } from '@/core/planner/car-stand';
 import { assumedHeights } from '@/core/planner/drawing';
 import { judgeCar, unansweredMusts } from '@/core/planner/judge';

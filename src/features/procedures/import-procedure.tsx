@@ -5,13 +5,13 @@ import { useState } from 'react';
 import { checkProcedure } from '@/core/procedure/check';
 import { placeProblems } from '@/core/procedure/problems';
 import type { Procedure } from '@/core/procedure/types';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors, TextField } from '@/ui/form';
 
 /** A procedure file from elsewhere: read whole, checked, and saved as the shop's next version of it. */
 export function ImportProcedure() {
   const router = useRouter();
-  const { give, busy, errors } = useCommand('procedure.save');
+  const { send, busy, errors } = useCommand('procedure.save');
   const [read, setRead] = useState<Procedure | null>(null);
   const [unread, setUnread] = useState('');
   const [note, setNote] = useState('');
@@ -76,7 +76,7 @@ export function ImportProcedure() {
             className="btn btn-pen mt-3"
             disabled={busy}
             onClick={async () => {
-              if (await give({ procedure: read, basedOn: 0, note })) router.push(`/procedures/${read.id}`);
+              if (await send({ procedure: read, basedOn: 0, note })) router.push(`/procedures/${read.id}`);
             }}
           >
             Save it as ours

@@ -3,14 +3,14 @@
 import { Link } from '@/ui/link';
 import { useState } from 'react';
 import type { Lesson } from '@/server/queries/lessons';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors, TextField } from '@/ui/form';
 
 function Settle({ lesson, onDone }: { lesson: Lesson; onDone: () => void }) {
-  const { give, busy, errors } = useCommand('lesson.settle');
+  const { send, busy, errors } = useCommand('lesson.settle');
   const [words, setWords] = useState('');
   const settle = async (how: 'taken in' | 'left') => {
-    if (await give({ lessonId: lesson.lessonId, how, words })) onDone();
+    if (await send({ lessonId: lesson.lessonId, how, words })) onDone();
   };
   return (
     <Errors errors={errors}>

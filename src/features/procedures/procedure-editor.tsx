@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Procedure } from '@/core/procedure/types';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors, TextField } from '@/ui/form';
 import { StepForm } from './step-form';
 import { FastenersTable, ItemsTable } from './things-table';
@@ -33,7 +33,7 @@ export function ProcedureEditor({
   const router = useRouter();
   const draft = useDraft(shipped);
   const { problems, everywhere } = draft;
-  const { give, busy, errors } = useCommand('procedure.save');
+  const { send, busy, errors } = useCommand('procedure.save');
   const [tab, setTab] = useState<Tab>('steps');
   const [chosen, setChosen] = useState(shipped.steps[0]?.id ?? '');
   const [note, setNote] = useState('');
@@ -219,7 +219,7 @@ export function ProcedureEditor({
               disabled={busy || !draft.changed}
               onClick={async () => {
                 const own = draft.draft.id !== shipped.id;
-                const answer = await give({
+                const answer = await send({
                   procedure: draft.draft,
                   basedOn: own ? 0 : version,
                   note,

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { hoursText, moneyText, readMoney } from '@/core/units/money';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors, TextField } from '@/ui/form';
 
 interface DraftLine {
@@ -27,7 +27,7 @@ export function QuoteForm({
   promisedFor: string | null;
   again: boolean;
 }) {
-  const { give, busy, errors } = useCommand('quote.make');
+  const { send, busy, errors } = useCommand('quote.make');
   const [lines, setLines] = useState<DraftLine[]>(
     start.map((line) => ({
       text: line.text,
@@ -48,7 +48,7 @@ export function QuoteForm({
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        void give({
+        void send({
           orderId,
           lines: lines.map((line) => ({
             text: line.text,

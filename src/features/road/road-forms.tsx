@@ -2,11 +2,11 @@
 
 import { useState } from 'react';
 import { CORNERS, type Corner } from '@/core/calc/fields';
-import { RUB_TIMES, type RoadNoise } from '@/core/ledger/after-work-book';
+import { RUB_TIMES, type RoadNoise } from '@/core/ledger/kinds/handed-over';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import { CORNER_NAMES } from '@/core/procedure/engine';
-import type { FieldError } from '@/server/commands/execute';
-import { useCommand } from '@/ui/commands';
+import type { FieldError } from '@/contracts/answer';
+import { useCommand } from '@/features/transport/use-command';
 import {
   AreaField,
   CheckField,
@@ -21,14 +21,14 @@ import {
 const ODOMETER_FIELDS = ['odometer.value', 'odometer.unread'];
 
 export function RoadOutForm({ orderId, unit }: { orderId: string; unit: 'km' | 'mi' }) {
-  const { give, busy, errors } = useCommand('road.out');
+  const { send, busy, errors } = useCommand('road.out');
   const asked = errors.some((error) => error.code === 'confirm');
   return (
     <form
       className="max-w-xl"
       onSubmit={(event) => {
         event.preventDefault();
-        void give({ orderId, odometer: odometerFrom(fieldsOf(event.currentTarget)), confirmed: asked });
+        void send({ orderId, odometer: odometerFrom(fieldsOf(event.currentTarget)), confirmed: asked });
       }}
     >
       <Errors errors={errors}>
@@ -191,7 +191,7 @@ function Rubs({
 }
 
 export function RoadInForm({ orderId, unit }: { orderId: string; unit: 'km' | 'mi' }) {
-  const { give, busy, errors } = useCommand('road.in');
+  const { send, busy, errors } = useCommand('road.in');
   const [results, setResults] = useState<Record<string, Result>>({});
   const [notes, setNotes] = useState<Record<string, string>>({});
   const [noises, setNoises] = useState<RoadNoise[]>([]);
@@ -201,7 +201,7 @@ export function RoadInForm({ orderId, unit }: { orderId: string; unit: 'km' | 'm
       onSubmit={(event) => {
         event.preventDefault();
         const f = fieldsOf(event.currentTarget);
-        void give({
+        void send({
           orderId,
           odometer: odometerFrom(f),
           checks: ROAD_CHECKS.map(({ id }) => ({ id, result: results[id], note: notes[id] ?? '' })),
@@ -286,7 +286,7 @@ export function RoadInForm({ orderId, unit }: { orderId: string; unit: 'km' | 'm
 
 /** The customer drives it before signing, and what they say is written down in their words. */
 export function CustomerDroveForm({ orderId, unit }: { orderId: string; unit: 'km' | 'mi' }) {
-  const { give, busy, errors } = useCommand('customer.drove');
+  const { send, busy, errors } = useCommand('customer.drove');
   return (
     <form
       className="mt-2 max-w-2xl"
@@ -294,7 +294,7 @@ export function CustomerDroveForm({ orderId, unit }: { orderId: string; unit: 'k
         event.preventDefault();
         const f = fieldsOf(event.currentTarget);
         const read = f['odometer.value'] || f['odometer.unread'];
-        void give({
+        void send({
           orderId,
           words: f.words,
           content: Boolean(f.content),

@@ -2,8 +2,8 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { BackFrom } from '@/core/ledger/after-work-book';
-import { useCommand } from '@/ui/commands';
+import type { BackFrom } from '@/core/ledger/kinds/handed-over';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { AreaField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
 
@@ -26,7 +26,7 @@ export function BackToBay({
   part?: boolean;
 }) {
   const router = useRouter();
-  const { give, busy, errors } = useCommand('bay.back');
+  const { send, busy, errors } = useCommand('bay.back');
   const [open, setOpen] = useState(false);
   return (
     <>
@@ -47,7 +47,7 @@ export function BackToBay({
               .split('\n')
               .map((line) => line.trim())
               .filter(Boolean);
-            const answer = await give({
+            const answer = await send({
               orderId,
               from,
               ref: evidence,

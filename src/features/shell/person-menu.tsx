@@ -2,7 +2,8 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { lastDeviceSeq, postJson } from '@/ui/commands';
+import { lastDeviceSeq } from '@/features/transport/device';
+import { postJson } from '@/features/transport/post';
 import { Dialog } from '@/ui/dialog';
 import type { PinPerson } from '@/ui/person-pin';
 import { forgetWhenSent } from '../offline/outbox';

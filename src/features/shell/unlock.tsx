@@ -2,7 +2,7 @@
 
 import { Link } from '@/ui/link';
 import { type ReactNode, useCallback, useRef, useState } from 'react';
-import { UnlockContext } from '@/ui/commands';
+import { UnlockContext } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import type { PinPerson } from '@/ui/person-pin';
 import { PinForm } from '../sign-in/pin-form';

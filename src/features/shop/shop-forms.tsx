@@ -2,13 +2,13 @@
 
 import { useRef, useState } from 'react';
 import { ROLES } from '@/core/ledger/roles';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { CheckField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
 import { LENGTH_UNITS, TORQUE_UNITS } from '@/ui/units';
 
 export function AddPerson() {
-  const { give, busy, errors } = useCommand('person.add');
+  const { send, busy, errors } = useCommand('person.add');
   const form = useRef<HTMLFormElement>(null);
   return (
     <form
@@ -19,7 +19,7 @@ export function AddPerson() {
         const f = fieldsOf(event.currentTarget);
         const roles = ROLES.filter((role) => f[`role.${role}`] === 'on');
         if (
-          await give({
+          await send({
             name: f.name,
             password: f.password,
             pin: f.pin,
@@ -69,7 +69,7 @@ export function AddPerson() {
 }
 
 export function AddWrench() {
-  const { give, busy, errors } = useCommand('wrench.add');
+  const { send, busy, errors } = useCommand('wrench.add');
   const form = useRef<HTMLFormElement>(null);
   return (
     <form
@@ -80,7 +80,7 @@ export function AddWrench() {
         const f = fieldsOf(event.currentTarget);
         const number = (text: string | undefined) => (text ? Number(text) : null);
         if (
-          await give({
+          await send({
             name: f.name,
             low: number(f.low),
             high: number(f.high),
@@ -111,7 +111,7 @@ export function AddWrench() {
 /** Out with a reason, or back with its new date. */
 /** A wrench is taken out with the reason, and comes back with the day its new check runs out. */
 export function MarkWrench({ wrenchId, name, out }: { wrenchId: string; name: string; out: boolean }) {
-  const { give, busy, errors } = useCommand('wrench.mark');
+  const { send, busy, errors } = useCommand('wrench.mark');
   const [open, setOpen] = useState(false);
   return (
     <>
@@ -129,7 +129,7 @@ export function MarkWrench({ wrenchId, name, out }: { wrenchId: string; name: st
           onSubmit={async (event) => {
             event.preventDefault();
             const input = { wrenchId, ...fieldsOf(event.currentTarget) };
-            if (await give(input)) setOpen(false);
+            if (await send(input)) setOpen(false);
           }}
         >
           <Errors errors={errors}>
@@ -150,7 +150,7 @@ export function MarkWrench({ wrenchId, name, out }: { wrenchId: string; name: st
 }
 
 export function AddTool() {
-  const { give, busy, errors } = useCommand('tool.add');
+  const { send, busy, errors } = useCommand('tool.add');
   const form = useRef<HTMLFormElement>(null);
   return (
     <form
@@ -159,7 +159,7 @@ export function AddTool() {
       onSubmit={async (event) => {
         event.preventDefault();
         const { kind, size, drive } = fieldsOf(event.currentTarget);
-        if (await give({ kind, size: size || null, drive: drive || null })) form.current?.reset();
+        if (await send({ kind, size: size || null, drive: drive || null })) form.current?.reset();
       }}
     >
       <Errors errors={errors}>
@@ -178,14 +178,14 @@ export function AddTool() {
 }
 
 export function RetireTool({ toolId, name }: { toolId: string; name: string }) {
-  const { give, busy } = useCommand('tool.retire');
+  const { send, busy } = useCommand('tool.retire');
   return (
     <button
       type="button"
       className="btn btn-plain min-h-8 px-1"
       aria-label={`Take ${name} off the list`}
       disabled={busy}
-      onClick={() => void give({ toolId })}
+      onClick={() => void send({ toolId })}
     >
       gone
     </button>
@@ -208,15 +208,18 @@ const LIMITS = [
   ['quietTo', 'until, hour'],
 ] as const;
 
-export function ShopLimits({ limits }: { limits: Record<(typeof LIMITS)[number][0], number> }) {
-  const { give, busy, errors } = useCommand('shop.set');
+type Limit = (typeof LIMITS)[number][0];
+
+export function ShopLimits({ limits }: { limits: Record<Limit, number> }) {
+  const { send, busy, errors } = useCommand('shop.set');
   return (
     <form
       className="grid grid-cols-2 gap-3"
       onSubmit={(event) => {
         event.preventDefault();
         const f = fieldsOf(event.currentTarget);
-        void give(Object.fromEntries(LIMITS.map(([name]) => [name, f[name] ? Number(f[name]) : null])));
+        const typed = LIMITS.map(([name]) => [name, f[name] ? Number(f[name]) : null] as const);
+        void send(Object.fromEntries(typed) as Record<Limit, number | null>);
       }}
     >
       <Errors errors={errors}>
@@ -242,7 +245,7 @@ export function ShopLimits({ limits }: { limits: Record<(typeof LIMITS)[number][
 
 /** Somebody who came with an import begins to work here. */
 export function AdmitPerson({ personId, name }: { personId: string; name: string }) {
-  const { give, busy, errors } = useCommand('person.admit');
+  const { send, busy, errors } = useCommand('person.admit');
   return (
     <details className="border-b border-rule py-2">
       <summary className="cursor-pointer">
@@ -254,7 +257,7 @@ export function AdmitPerson({ personId, name }: { personId: string; name: string
         onSubmit={(event) => {
           event.preventDefault();
           const f = fieldsOf(event.currentTarget);
-          void give({ personId, password: f.password, pin: f.pin });
+          void send({ personId, password: f.password, pin: f.pin });
         }}
       >
         <Errors errors={errors}>

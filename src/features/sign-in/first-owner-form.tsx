@@ -2,8 +2,8 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { FieldError } from '@/server/commands/execute';
-import { postJson } from '@/ui/commands';
+import type { FieldError } from '@/contracts/answer';
+import { postJson } from '@/features/transport/post';
 import { Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
 import { LENGTH_UNITS, TORQUE_UNITS } from '@/ui/units';
 

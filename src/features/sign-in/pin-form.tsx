@@ -2,8 +2,8 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { FieldError } from '@/server/commands/execute';
-import { postJson } from '@/ui/commands';
+import type { FieldError } from '@/contracts/answer';
+import { postJson } from '@/features/transport/post';
 import { PersonPin, type PinPerson } from '@/ui/person-pin';
 
 /** Changes the person on this device. `onDone` is for where it opens over a page; alone it goes on to the day. */

@@ -1,16 +1,16 @@
 'use client';
 
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 
 /** The stand-in gateway answers, or is out of order. */
 export function GatewaySwitch({ working }: { working: boolean }) {
-  const { give, busy } = useCommand('standin.set');
+  const { send, busy } = useCommand('standin.set');
   return (
     <button
       type="button"
       className="btn"
       disabled={busy}
-      onClick={() => void give({ standIn: 'gateway', working: !working })}
+      onClick={() => void send({ standIn: 'gateway', working: !working })}
     >
       {working ? 'Let it fail' : 'Let it work again'}
     </button>

@@ -1,8 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import type { FieldError } from '@/server/commands/execute';
-import { postJson, usePost } from '@/ui/commands';
+import type { FieldError } from '@/contracts/answer';
+import { postJson } from '@/features/transport/post';
+import { usePost } from '@/features/transport/use-command';
 import { Errors, FormErrors, SelectField, fieldsOf } from '@/ui/form';
 
 /** Lets the stand-in rack drop a sheet for a car into the shop's folder. */
@@ -16,10 +17,14 @@ export function RackDrop({ orders }: { orders: { id: string; words: string }[] }
         event.preventDefault();
         const f = fieldsOf(event.currentTarget);
         const answer = await postAgain(() =>
-          postJson('/api/rack', { orderId: f.orderId, as: f.as, short: f.outcome === 'short' }),
+          postJson<{ name: string }>('/api/rack', {
+            orderId: f.orderId,
+            as: f.as,
+            short: f.outcome === 'short',
+          }),
         );
         setErrors(answer.ok ? [] : answer.errors);
-        setName(answer.ok ? String(answer.answer.name) : null);
+        setName(answer.ok ? answer.answer.name : null);
       }}
     >
       <Errors errors={errors}>

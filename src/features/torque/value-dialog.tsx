@@ -6,7 +6,7 @@ import { convertTorque } from '@/core/calc/torque.convert';
 import { placedName } from '@/core/procedure/engine';
 import type { Fastener } from '@/core/procedure/types';
 import { torqueBoth } from '@/core/units/torque-text';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
 import { TORQUE_UNITS } from '@/ui/units';
@@ -45,7 +45,7 @@ export function ValueButton({
   leads?: PinPerson[];
   className?: string;
 }) {
-  const { give, busy, errors, clear } = useCommand('value.set');
+  const { send, busy, errors, clear } = useCommand('value.set');
   const [open, setOpen] = useState(false);
   const [kind, setKind] = useState<(typeof KINDS)[number][0]>(first);
   const [value, setValue] = useState('');
@@ -58,7 +58,7 @@ export function ValueButton({
   const byPin = numeric && leads !== undefined;
   const confirm = errors.some((error) => error.code === 'confirm');
   const write = async (leadId: string | null, pin: string | null, confirmed: boolean) => {
-    const answered = await give({
+    const answered = await send({
       orderId,
       fastenerId: fastener.id,
       kind,

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
 import { TORQUE_UNITS } from '@/ui/units';
@@ -22,7 +22,7 @@ export function CorrectTorque({
   wrenchId: string;
   closed: boolean;
 }) {
-  const { give, busy, errors } = useCommand('torque.correct');
+  const { send, busy, errors } = useCommand('torque.correct');
   const [open, setOpen] = useState(false);
   return (
     <>
@@ -39,8 +39,8 @@ export function CorrectTorque({
           onSubmit={async (event) => {
             event.preventDefault();
             const f = fieldsOf(event.currentTarget);
-            const reading = f.value ? { value: Number(f.value), unit: f.unit } : { clicked: true };
-            if (await give({ orderId, entryId, wrenchId: f.wrenchId, reading, reason: f.reason }))
+            const reading = f.value ? { value: f.value, unit: f.unit } : { clicked: true as const };
+            if (await send({ orderId, entryId, wrenchId: f.wrenchId, reading, reason: f.reason }))
               setOpen(false);
           }}
         >

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors, TextField } from '@/ui/form';
 
@@ -21,7 +21,7 @@ export function TakeBack({
   className?: string;
   onDone?: () => void;
 }) {
-  const { give, busy, errors } = useCommand('entry.void');
+  const { send, busy, errors } = useCommand('entry.void');
   const [open, setOpen] = useState(false);
   const [reason, setReason] = useState('');
   return (
@@ -38,7 +38,7 @@ export function TakeBack({
         <form
           onSubmit={async (event) => {
             event.preventDefault();
-            if (await give({ orderId, entryId, reason })) {
+            if (await send({ orderId, entryId, reason })) {
               setOpen(false);
               onDone?.();
             }

@@ -3,7 +3,7 @@
 import { type WorkCalendar, fromAxis } from '@/core/schedule/calendar';
 import type { PlacedPhase, WeekJob, WeekProblem } from '@/core/schedule/types';
 import { fromShopTime, shopInput } from '@/core/units/shop-time';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
 
 /** Fixes one phase of a job by hand: who, where, from when. The planner works around it until the pin is taken out. */
@@ -20,7 +20,7 @@ export function PinForm({
   calendar: WorkCalendar;
   may: boolean;
 }) {
-  const { give, busy, errors } = useCommand('week.pin');
+  const { send, busy, errors } = useCommand('week.pin');
   const pins = problem.pins.filter((pin) => pin.jobId === job.id);
   if (!may) return <p className="text-soft">The lead pins work by hand.</p>;
   return (
@@ -31,7 +31,7 @@ export function PinForm({
         onSubmit={(event) => {
           event.preventDefault();
           const f = fieldsOf(event.currentTarget);
-          void give({
+          void send({
             jobId: job.id,
             phaseId: f.phaseId,
             personId: f.personId || null,
@@ -97,7 +97,7 @@ export function PinForm({
                 className="btn btn-plain"
                 disabled={busy}
                 onClick={() =>
-                  void give({
+                  void send({
                     jobId: job.id,
                     phaseId: pin.phaseId,
                     personId: null,

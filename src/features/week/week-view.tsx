@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { fromAxis } from '@/core/schedule/calendar';
 import { movesBetween, withHappening } from '@/core/schedule/what-if';
 import type { WeekFile } from '@/server/week/problem';
-import { useCommand } from '@/ui/commands';
+import { useCommand } from '@/features/transport/use-command';
 import { FormErrors } from '@/ui/form';
 import type { WorkedWeek } from '@/workers/week.worker';
 import { PinForm } from './pin-form';
@@ -126,9 +126,19 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
   const away = useCommand('week.away');
   const rush = useCommand('week.rush');
   const asked = { 'week.wait': wait, 'week.away': away, 'week.rush': rush };
+  const itIsSo = ({ command }: Happening) => {
+    switch (command.name) {
+      case 'week.wait':
+        return wait.send(command.input);
+      case 'week.away':
+        return away.send(command.input);
+      case 'week.rush':
+        return rush.send(command.input);
+    }
+  };
   const job = problem.jobs.find((one) => one.id === chosen);
   const agree = (plan: WorkedWeek) =>
-    accept.give({
+    accept.send({
       slots: plan.plan.placed.map((placed) => ({
         jobId: placed.jobId,
         phaseId: placed.phaseId,
@@ -249,8 +259,7 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
                     className="btn btn-pen"
                     disabled={asked[happening.command.name].busy}
                     onClick={async () => {
-                      if (await asked[happening.command.name].give(happening.command.input))
-                        setHappening(null);
+                      if (await itIsSo(happening)) setHappening(null);
                     }}
                   >
                     It is so: plan with it

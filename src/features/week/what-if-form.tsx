@@ -5,13 +5,15 @@ import { type WorkCalendar, morningOf, toAxis } from '@/core/schedule/calendar';
 import type { WeekProblem } from '@/core/schedule/types';
 import type { WhatIf } from '@/core/schedule/what-if';
 import { fromShopTime, shortDay } from '@/core/units/shop-time';
-import { newId } from '@/ui/commands';
+import type { GivenOf } from '@/contracts/commands';
+import { newId } from '@/features/transport/device';
 import { CheckField, SelectField, TextField } from '@/ui/form';
 
 export interface Happening {
   whatIf: WhatIf;
   /** What is written down when it is accepted: the command and its input. */
-  command: { name: 'week.wait' | 'week.away' | 'week.rush'; input: object };
+  command: { [N in 'week.wait' | 'week.away' | 'week.rush']: { name: N; input: GivenOf<N> } }[
+    'week.wait' | 'week.away' | 'week.rush'];
   words: string;
 }
 

@@ -4,7 +4,8 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { torqueBoth } from '@/core/units/torque-text';
 import type { StartPreview } from '@/server/queries/pull-list';
-import { postJson, useCommand, usePost } from '@/ui/commands';
+import { postJson } from '@/features/transport/post';
+import { useCommand, usePost } from '@/features/transport/use-command';
 import { Errors, FormErrors, TextField } from '@/ui/form';
 import { PersonPin, type PinPerson } from '@/ui/person-pin';
 import { PullListView } from './pull-list-view';
@@ -91,7 +92,7 @@ export function StartForm({
   leads: PinPerson[];
 }) {
   const router = useRouter();
-  const { give, busy, errors } = useCommand('run.start');
+  const { send, busy, errors } = useCommand('run.start');
   const [without, setWithout] = useState('');
   const [taken, setTaken] = useState(procedures.filter((one) => one.suggested).map((one) => one.id));
   const [ways, setWays] = useState<Record<string, Record<string, string>>>({});
@@ -106,7 +107,7 @@ export function StartForm({
   const toggle = (id: string) =>
     setTaken((before) => (before.includes(id) ? before.filter((one) => one !== id) : [...before, id]));
   const start = async (leadId: string | null, pin: string | null) => {
-    const answer = await give({
+    const answer = await send({
       orderId,
       procedures: chosen,
       choices,

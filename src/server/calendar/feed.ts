@@ -1,5 +1,5 @@
 import { type EventAttributes, createEvents } from 'ics';
-import type { FollowUpKind } from '@/core/ledger/entries';
+import type { FollowUpKind } from '@/core/ledger/kinds/coming-back';
 import { db } from '../database';
 import { sha256 } from '../entries/canonical';
 

@@ -1,22 +1,10 @@
-import Joi from 'joi';
 import { sentBack } from '@/core/ledger/after-work';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { closeByEvidence } from '../follow-up/evidence';
 import { byPin } from './by-pin';
-import { command } from './command';
-import { id, pin, reason } from './fields';
+import { handle } from './handler';
 
-/** The lead passes a sheet that did not reach its spec, with a written reason the customer is told. */
-export const alignmentAccept = command({
-  name: 'alignment.accept',
-  who: ['tech', 'advisor'],
-  input: Joi.object<{ orderId: string; sheetId: string; leadId: string; pin: string; reason: string }>({
-    orderId: id().required(),
-    sheetId: Joi.string().max(48).required(),
-    leadId: id().required(),
-    pin: pin().required(),
-    reason: reason().required(),
-  }),
+export const alignmentAccept = handle('alignment.accept', {
   before: byPin('leadId'),
   async run(ctx, input) {
     const order = await ctx.openOrder(input.orderId);

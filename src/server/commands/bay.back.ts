@@ -1,25 +1,11 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { BACK_FROM, type BackFrom } from '@/core/ledger/after-work-book';
+import { Refusal } from '@/core/refusal';
+import type { BackFrom } from '@/core/ledger/kinds/handed-over';
 import { sentBack } from '@/core/ledger/after-work';
 import type { OrderState } from '@/core/ledger/order-state';
 import { redoSteps, withSteps } from '@/core/procedure/redo';
-import type { OneEnd, Step } from '@/core/procedure/types';
+import type { Step } from '@/core/procedure/types';
 import { keepRun } from '../documents/store';
-import { command } from './command';
-import { id, line, reason, text } from './fields';
-
-interface BackInput {
-  orderId: string;
-  from: BackFrom;
-  ref: string;
-  reason: string;
-  part: string;
-  /** What is to be done, a step each. */
-  steps: string[];
-  /** An end whose whole work comes again because a part there is changed. */
-  again: OneEnd | null;
-}
+import { handle } from './handler';
 
 /** Is this the piece of evidence that page would send back on now? */
 function evidence(state: OrderState, from: BackFrom, ref: string): boolean {
@@ -33,22 +19,7 @@ function evidence(state: OrderState, from: BackFrom, ref: string): boolean {
   }
 }
 
-/** Back to the bay: on a set of heights, a sheet or a road test, with the part changed and the steps it takes. */
-export const bayBack = command({
-  name: 'bay.back',
-  who: ['tech'],
-  input: Joi.object<BackInput>({
-    orderId: id().required(),
-    from: Joi.valid(...BACK_FROM).required(),
-    ref: Joi.string().max(48).required(),
-    reason: reason().required(),
-    part: text(200),
-    steps: Joi.array()
-      .items(line(200).messages({ 'string.empty': 'Say what is to be done' }))
-      .max(12)
-      .default([]),
-    again: Joi.valid('front', 'rear').allow(null).default(null),
-  }),
+export const bayBack = handle('bay.back', {
   async run(ctx, input) {
     const order = await ctx.runningOrder(input.orderId);
     const { document, state } = order;

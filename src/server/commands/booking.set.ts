@@ -1,48 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { fromShopTime } from '@/core/units/shop-time';
 import { readShop } from '../queries/shop';
-import { command } from './command';
-import { id, line, text } from './fields';
+import { handle } from './handler';
 
-interface BookingInput {
-  orderId: string;
-  bookingId: string | null;
-  rack: string;
-  own: boolean;
-  /** The shop's own time, `YYYY-MM-DDTHH:MM`. */
-  startsAt: string;
-  minutes: number;
-  note: string;
-  kept: boolean;
-}
-
-/** Books an alignment on a rack, ours or a partner's; the same booking again moves it or gives it up. */
-export const bookingSet = command({
-  name: 'booking.set',
-  who: ['tech', 'advisor'],
-  input: Joi.object<BookingInput>({
-    orderId: id().required(),
-    bookingId: id().allow(null).default(null),
-    rack: line(80).required().messages({ 'string.empty': 'Say whose rack' }),
-    own: Joi.boolean().default(false),
-    startsAt: Joi.string()
-      .pattern(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/)
-      .required()
-      .messages({
-        'string.pattern.base': 'Enter a day and a time',
-        'string.empty': 'Enter a day and a time',
-      }),
-    minutes: Joi.number()
-      .integer()
-      .min(10)
-      .max(600)
-      .default(60)
-      .messages({ 'number.base': 'Enter the minutes as a number' }),
-    note: text(200),
-    kept: Joi.boolean().default(true),
-  }),
+export const bookingSet = handle('booking.set', {
   async run(ctx, { orderId, bookingId, startsAt, ...data }) {
     const order = await ctx.openOrder(orderId);
     if (bookingId && !order.state.after.bookings.has(bookingId))

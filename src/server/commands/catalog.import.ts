@@ -1,21 +1,14 @@
-import Joi from 'joi';
-import { Refusal, fieldPath } from '@/core/calc/calculator';
+import { Refusal, fieldPath } from '@/core/refusal';
 import { readPartsCsv } from '@/core/formats/parts-csv';
-import { command } from './command';
-import { type PartInput, keepPart, partInput } from './part.save';
+import { CONTRACTS } from '@/contracts/commands';
+import { keepPart } from './part.save';
+import { handle } from './handler';
 
-/** Takes parts in from CSV: the whole file is checked before any line of it is kept. */
-export const catalogImport = command({
-  name: 'catalog.import',
-  who: ['lead', 'advisor'],
-  mostBytes: 2_500_000,
-  input: Joi.object<{ csv: string }>({
-    csv: Joi.string().max(2_000_000).required().messages({ 'string.empty': 'Choose a file' }),
-  }),
+export const catalogImport = handle('catalog.import', {
   async run(ctx, { csv }) {
     const rows = readPartsCsv(csv);
     const parts = rows.map((row, index) => {
-      const checked = partInput.validate(row, { abortEarly: true, convert: true });
+      const checked = CONTRACTS['part.save'].input.validate(row, { abortEarly: true, convert: true });
       if (checked.error) {
         const detail = checked.error.details[0]!;
         throw new Refusal(
@@ -24,7 +17,7 @@ export const catalogImport = command({
           'csv',
         );
       }
-      return checked.value as PartInput;
+      return checked.value;
     });
     for (const [index, part] of parts.entries()) {
       try {

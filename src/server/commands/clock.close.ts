@@ -1,26 +1,7 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { command } from './command';
-import { id, reason } from './fields';
+import { Refusal } from '@/core/refusal';
+import { handle } from './handler';
 
-interface CloseInput {
-  clockId: string;
-  endedAt: string;
-  reason: string;
-}
-
-/** The lead closes a clock somebody forgot, at the moment it should have stopped, and says why then. */
-export const clockClose = command({
-  name: 'clock.close',
-  who: ['lead'],
-  input: Joi.object<CloseInput>({
-    clockId: id().required(),
-    endedAt: Joi.string().isoDate().required().messages({
-      'string.empty': 'Enter when it should have stopped',
-      'string.isoDate': 'Enter when it should have stopped',
-    }),
-    reason: reason().required(),
-  }),
+export const clockClose = handle('clock.close', {
   async run(ctx, { clockId, endedAt, reason: why }) {
     const clock = await ctx.tx.row<{
       order_id: string;

@@ -1,25 +1,28 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { STOP_REASONS, type StopReason } from '@/core/ledger/entries';
-import { type CommandContext, type LockedOrder, command } from './command';
+import { Refusal } from '@/core/refusal';
+import type { StopReason } from '@/core/ledger/kinds/noted';
+import type { CommandContext, LockedOrder } from './context';
+import { handle } from './handler';
 
-/** Closes a person's open clock on whatever order it runs. @returns whether there was one */
-export async function closeOpenClock(
+/** A person's open clocks, on whatever orders they run. */
+export const openClocks = (ctx: CommandContext, personId: string) =>
+  ctx.tx.rows<{ clock_id: string; order_id: string; step_id: string | null }>(
+    'SELECT clock_id, order_id, step_id FROM clock_now WHERE person_id = ? AND to_at IS NULL FOR UPDATE',
+    [personId],
+  );
+
+/** Closes a person's open clocks, but for those of one order. */
+export async function closeClocksElsewhere(
   ctx: CommandContext,
   personId: string,
   reason: StopReason,
-): Promise<boolean> {
-  const open = await ctx.tx.rows<{ clock_id: string; order_id: string }>(
-    'SELECT clock_id, order_id FROM clock_now WHERE person_id = ? AND to_at IS NULL FOR UPDATE',
-    [personId],
-  );
-  for (const clock of open) {
-    await ctx.append(clock.order_id, {
-      kind: 'clock.off',
-      data: { clockId: clock.clock_id, personId, reason },
-    });
-  }
-  return open.length > 0;
+  but: string | null,
+): Promise<void> {
+  for (const clock of await openClocks(ctx, personId))
+    if (clock.order_id !== but)
+      await ctx.append(clock.order_id, {
+        kind: 'clock.off',
+        data: { clockId: clock.clock_id, personId, reason },
+      });
 }
 
 /** An order that ends stops the clocks that run on it, whoever's they are, and no others. */
@@ -28,14 +31,11 @@ export async function closeClocksOf(ctx: CommandContext, order: LockedOrder): Pr
     await ctx.append(order.id, { kind: 'clock.off', data: { clockId, personId, reason: 'done' } });
 }
 
-/** Stops one's own clock and says why. */
-export const clockOff = command({
-  name: 'clock.off',
-  who: ['tech', 'advisor'],
-  input: Joi.object<{ reason: StopReason }>({ reason: Joi.valid(...STOP_REASONS).required() }),
-  async run(ctx, { reason }) {
-    const stopped = await closeOpenClock(ctx, ctx.person.id, reason);
-    if (!stopped) throw new Refusal('no-clock', 'Your clock is not running.', 'reason');
-    return {};
+export const clockOff = handle('clock.off', {
+  async run(ctx, input) {
+    const [running] = await openClocks(ctx, ctx.person.id);
+    if (!running) throw new Refusal('no-clock', 'Your clock is not running.', 'reason');
+    const order = await ctx.order(running.order_id);
+    return ctx.keep(order, ctx.judge('clock.off', order, input));
   },
 });

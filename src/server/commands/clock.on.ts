@@ -1,16 +1,7 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import type { Db } from '../database';
-import { command } from './command';
-import { closeOpenClock } from './clock.off';
-import { id } from './fields';
-
-interface ClockInput {
-  orderId: string;
-  stepId: string | null;
-  /** Somebody else whose clock is moved here as a helper; one's own when absent. */
-  helperId: string | null;
-}
+import { closeClocksElsewhere, openClocks } from './clock.off';
+import { handle } from './handler';
 
 /** Has this person a clock that began, or still ran, after a moment? */
 const clockedLater = (tx: Db, personId: string, at: Date) =>
@@ -20,27 +11,14 @@ const clockedLater = (tx: Db, personId: string, at: Date) =>
     at,
   ]);
 
-/**
- * Starts a clock on a job; one that runs on another job is closed by it, since a person has one clock. A helper called
- * over goes back to that job afterwards.
- */
-export const clockOn = command({
-  name: 'clock.on',
-  who: ['tech', 'advisor'],
-  input: Joi.object<ClockInput>({
-    orderId: id().required(),
-    stepId: Joi.string().max(80).allow(null).default(null),
-    helperId: id().allow(null).default(null),
-  }),
-  async run(ctx, { orderId, stepId, helperId }) {
+export const clockOn = handle('clock.on', {
+  async run(ctx, input) {
+    const { orderId, helperId } = input;
     const order = await ctx.openOrder(orderId);
     if (helperId && !(await ctx.tx.row('SELECT id FROM person WHERE id = ? AND active', [helperId])))
       throw new Refusal('no-person', 'Nobody of the crew.', 'helperId');
     const personId = helperId ?? ctx.person.id;
-    const before = await ctx.tx.row<{ order_id: string; step_id: string | null }>(
-      'SELECT order_id, step_id FROM clock_now WHERE person_id = ? AND to_at IS NULL',
-      [personId],
-    );
+    const [before] = await openClocks(ctx, personId);
     if (helperId && before?.order_id === orderId)
       throw new Refusal('here-already', 'Their clock runs on this job already.', 'helperId');
     const later = ctx.queued && (await clockedLater(ctx.tx, personId, ctx.at));
@@ -55,18 +33,9 @@ export const clockOn = command({
           move: null,
         },
       });
-    } else await closeOpenClock(ctx, personId, 'another job');
-    await ctx.append(order.id, {
-      kind: 'clock.on',
-      data: {
-        clockId: ctx.commandId,
-        personId,
-        stepId,
-        ...(helperId
-          ? { helper: true, backTo: before ? { orderId: before.order_id, stepId: before.step_id } : null }
-          : {}),
-      },
-    });
-    return { clockId: ctx.commandId };
+    } else await closeClocksElsewhere(ctx, personId, 'another job', orderId);
+    const backTo = before ? { orderId: before.order_id, stepId: before.step_id } : null;
+    const made = ctx.judge('clock.on', order, input, { backTo, overlaps: Boolean(later) });
+    return ctx.keep(order, made);
   },
 });

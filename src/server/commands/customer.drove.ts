@@ -1,20 +1,8 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import type { Odometer } from '@/core/ledger/entries';
+import { Refusal } from '@/core/refusal';
 import { forbidsDrive } from '@/core/procedure/engine';
-import { command } from './command';
-import { id, line, odometer } from './fields';
+import { handle } from './handler';
 
-/** The customer drove it before signing: what they said of it, in their words. */
-export const customerDrove = command({
-  name: 'customer.drove',
-  who: ['tech', 'advisor'],
-  input: Joi.object<{ orderId: string; words: string; content: boolean; odometer: Odometer | null }>({
-    orderId: id().required(),
-    words: line(500).required().messages({ 'string.empty': 'Write what they said' }),
-    content: Joi.boolean().required().messages({ 'any.required': 'Say whether they are content with it' }),
-    odometer: odometer().allow(null).optional().default(null),
-  }),
+export const customerDrove = handle('customer.drove', {
   async run(ctx, { orderId, ...data }) {
     const order = await ctx.runningOrder(orderId);
     const [refused] = forbidsDrive(order.document, order.run);

@@ -1,38 +1,10 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { type Corner } from '@/core/calc/fields';
+import { Refusal } from '@/core/refusal';
 import { isCoilCut, turnsCut } from '@/core/procedure/coil-cuts';
 import { stepOf } from '@/core/procedure/engine';
 import { readShop } from '../queries/shop';
-import { command } from './command';
-import { corner, id } from './fields';
+import { handle } from './handler';
 
-interface CutInput {
-  orderId: string;
-  stepId: string;
-  corner: Corner;
-  turns: number;
-  freeMm: number;
-}
-
-/** One cut of a coil, no larger than the shop's smallest step, with its measure right after. */
-export const cutRecord = command({
-  name: 'cut.record',
-  who: ['tech'],
-  input: Joi.object<CutInput>({
-    orderId: id().required(),
-    stepId: Joi.string().max(80).required(),
-    corner: corner().required(),
-    turns: Joi.number().greater(0).max(2).required().messages({
-      'number.base': 'Enter the turns as a number',
-      'number.greater': 'A cut takes something off',
-    }),
-    freeMm: Joi.number()
-      .greater(0)
-      .max(1500)
-      .required()
-      .messages({ 'number.base': 'Measure it after the cut and write the free length down' }),
-  }),
+export const cutRecord = handle('cut.record', {
   async run(ctx, { orderId, stepId, corner: where, turns, freeMm }) {
     const order = await ctx.runningOrder(orderId);
     const step = stepOf(order.document, stepId);

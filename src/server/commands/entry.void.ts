@@ -1,12 +1,10 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import type { Entry, EntryKind } from '@/core/ledger/entries';
 import type { OrderState } from '@/core/ledger/order-state';
 import { whyNotCorrect } from '../corrections';
 import { versionAfterCorrection } from '../documents/corrected';
 import type { Person } from '../sessions/sessions';
-import { command } from './command';
-import { id, reason } from './fields';
+import { handle } from './handler';
 
 /** What can be taken back; starts, handoffs and the like are answered by new moves, not taken back. */
 const CAN_BE_TAKEN_BACK: EntryKind[] = [
@@ -40,19 +38,8 @@ function whyNot(entry: Entry, state: OrderState, person: Person): Refusal | null
 export const canBeTakenBack = (entry: Entry, state: OrderState, person: Person) =>
   whyNot(entry, state, person) === null;
 
-/**
- * Takes an entry back by a new one that names it and says why. Own entries until handoff, others' and after handoff by
- * the lead only; the state is folded again, and what should then have been refused raises an alarm.
- */
-export const entryVoid = command({
-  name: 'entry.void',
+export const entryVoid = handle('entry.void', {
   seals: true,
-  who: ['tech', 'advisor'],
-  input: Joi.object<{ orderId: string; entryId: string; reason: string }>({
-    orderId: id().required(),
-    entryId: Joi.string().max(48).required(),
-    reason: reason().required(),
-  }),
   async run(ctx, { orderId, entryId, reason: why }) {
     const order = await ctx.order(orderId);
     const entry = order.entries.find((candidate) => candidate.id === entryId);

@@ -1,29 +1,30 @@
 import Joi from 'joi';
-import { Refusal, fieldPath } from '@/core/calc/calculator';
+import { Refusal, fieldPath } from '@/core/refusal';
 import type { EntryKind } from '@/core/ledger/entries';
 import { holdsRole } from '@/core/ledger/roles';
 import { isOfLostTablet } from '@/core/ledger/hands';
-import { MOVES_THE_CAR } from '@/core/moves/offline';
+import {
+  type Answered,
+  type Envelope,
+  type FieldError,
+  type Recorded,
+  firstOfEach,
+  refusedFor,
+} from '@/contracts/answer';
+import { type CommandName, contractOf, isCommandName } from '@/contracts/commands';
+import { MOVES_THE_CAR } from '@/contracts/moves';
 import { now } from '../clock';
 import { type Db, databaseGone, db, transaction } from '../database';
 import { tellOtherOrders } from '../carried';
 import { deriveOrder } from '../derive';
+import { SHOP_CHAIN } from '../entries/append';
 import { canonicalJson, sha256 } from '../entries/canonical';
 import type { Person } from '../sessions/sessions';
-import { type Command, CommandContext } from './command';
-import { id as anId } from './fields';
-import { commands } from './index';
+import { CommandContext } from './context';
+import { id as anId } from '@/contracts/fields';
+import type { Handler } from './handler';
+import { HANDLERS } from './index';
 import { keepAnswer, takeId } from './kept-answers';
-
-export interface Envelope {
-  /** Made by the client and kept once. */
-  id: string;
-  /** The device's own running number. */
-  deviceSeq: number;
-  /** When it was done by the device's corrected clock; the server's own when absent. */
-  at?: string;
-  input: unknown;
-}
 
 export interface Actor {
   person: Person;
@@ -36,16 +37,9 @@ export interface Actor {
   queued?: boolean;
 }
 
-export interface FieldError {
-  field: string;
-  code: string;
-  message: string;
-}
-export type CommandAnswer =
-  { ok: true; answer: Record<string, unknown> } | { ok: false; errors: FieldError[] };
+export type CommandAnswer = Answered<Record<string, unknown>>;
 
 const refused = (errors: FieldError[]): CommandAnswer => ({ ok: false, errors });
-const one = (code: string, message: string, field = '') => refused([{ code, message, field }]);
 
 const envelopeSchema = Joi.object<Envelope>({
   id: anId().required(),
@@ -61,12 +55,15 @@ function withoutSecrets(input: object): object {
   return Object.fromEntries(Object.entries(input).filter(([key]) => !SECRETS.has(key)));
 }
 
+/** What the schema says is wrong, the first of each field. */
 function fieldErrors(error: Joi.ValidationError): FieldError[] {
-  return error.details.map((detail) => ({
-    field: fieldPath(detail.path),
-    code: detail.type,
-    message: `${detail.message.replace(/"/g, '')}.`.replace(/\.\.$/, '.'),
-  }));
+  return firstOfEach(
+    error.details.map((detail) => ({
+      field: fieldPath(detail.path),
+      code: detail.type,
+      message: `${detail.message.replace(/"/g, '')}.`.replace(/\.\.$/, '.'),
+    })),
+  );
 }
 
 /** A move that waited longer than this on its device did not: the device’s clock is wrong. */
@@ -132,18 +129,36 @@ async function rehearsed(work: (tx: Db, later: (() => Promise<void>)[]) => Promi
  * content gets its first answer again; with other content it is refused.
  */
 export async function execute(name: string, envelope: unknown, actor: Actor): Promise<CommandAnswer> {
-  const definition = commands.get(name) as Command<unknown> | undefined;
-  if (!definition) return one('unknown-command', `There is no command "${name}".`);
+  if (!isCommandName(name)) return refusedFor('unknown-command', `There is no command "${name}".`);
+  return executeCommand(name, envelope, actor);
+}
+
+/** What a command appended, for whoever sent it: how far each chain has come, and the entries of the work orders. */
+function recordedBy({ written }: CommandContext): Recorded {
+  const entries = [...written].flatMap(([chain, own]) => (chain === SHOP_CHAIN ? [] : own));
+  return {
+    moved: Object.fromEntries([...written].map(([chain, own]) => [chain, own.at(-1)!.seq])),
+    entries,
+  };
+}
+
+async function executeCommand<N extends CommandName>(
+  name: N,
+  envelope: unknown,
+  actor: Actor,
+): Promise<CommandAnswer> {
+  const contract = contractOf(name);
+  const handler: Handler<N> = HANDLERS[name];
   const outer = envelopeSchema.validate(envelope);
   if (outer.error) return refused(fieldErrors(outer.error));
-  if (actor.onLink ? !definition.onLink : !holdsRole(actor.person.roles, definition.who)) {
-    return one('not-yours', `This is for ${definition.who.join(' or ')}: ask one of them.`);
+  if (actor.onLink ? !contract.onLink : !holdsRole(actor.person.roles, contract.who)) {
+    return refusedFor('not-yours', `This is for ${contract.who.join(' or ')}: ask one of them.`);
   }
   // A page speaks for its own order alone, whatever it was made to say.
   const input = actor.onLink
     ? { ...(outer.value.input as object), orderId: actor.onLink }
     : outer.value.input;
-  const checked = definition.input.validate(input, { abortEarly: false, convert: true });
+  const checked = contract.input.validate(input, { abortEarly: false, convert: true });
   if (checked.error) return refused(fieldErrors(checked.error));
 
   const { id, deviceSeq } = outer.value as Envelope;
@@ -153,9 +168,7 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
   try {
     // What is asked for again has had its secrets looked at.
     const voucher =
-      definition.before && !(await wasDone(id))
-        ? await definition.before(actor.person, checked.value, db())
-        : null;
+      handler.before && !(await wasDone(id)) ? await handler.before(actor.person, checked.value, db()) : null;
     const contextIn = (tx: Db, receivedAt: Date, rehearsal: (() => Promise<void>)[] | null = null) => {
       const asked = outer.value.at ? new Date(outer.value.at) : receivedAt;
       const at = asked > receivedAt ? receivedAt : asked;
@@ -177,10 +190,10 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
       );
     };
     // Papers name the moment: it is the same when they are drawn and when they are sealed.
-    const moment = definition.seals ? (actor.receivedAt ?? now()) : null;
+    const moment = handler.seals ? (actor.receivedAt ?? now()) : null;
     if (moment && !(await wasDone(id)))
       await untilAnswered(() =>
-        rehearsed((tx, rehearsal) => definition.run(contextIn(tx, moment, rehearsal), checked.value)),
+        rehearsed((tx, rehearsal) => handler.run(contextIn(tx, moment, rehearsal), checked.value)),
       );
     const answer = await untilAnswered(() =>
       transaction(async (tx) => {
@@ -197,25 +210,27 @@ export async function execute(name: string, envelope: unknown, actor: Actor): Pr
               'Something else was already recorded under this id. Load the page again.',
             );
           }
-          return JSON.parse(before.answer) as Record<string, unknown>;
+          return { answer: JSON.parse(before.answer) as Record<string, unknown> };
         }
         if (actor.queued) await refuseOfLostTablet(ctx, name, checked.value);
-        const result = (await definition.run(ctx, checked.value)) as Record<string, unknown>;
+        const result = (await handler.run(ctx, checked.value)) as Record<string, unknown>;
         for (const [orderId, kinds] of [...ctx.touched]) {
-          await deriveOrder(tx, orderId, kinds);
+          await deriveOrder(tx, await ctx.whole(orderId), kinds);
           if (kinds !== 'all' && !CLOSES_ON_THE_CAR.some((kind) => kinds.has(kind))) continue;
-          for (const other of await tellOtherOrders(ctx, orderId)) await deriveOrder(tx, other);
+          for (const other of await tellOtherOrders(ctx, orderId))
+            await deriveOrder(tx, await ctx.whole(other));
         }
         await keepAnswer(tx, id, result);
-        return result;
+        // A customer's page is told nothing of the record but its answer.
+        return actor.onLink ? { answer: result } : { answer: result, ...recordedBy(ctx) };
       }),
     );
-    return { ok: true, answer };
+    return { ok: true, ...answer };
   } catch (error) {
-    if (error instanceof Refusal) return one(error.code, error.message, error.field);
+    if (error instanceof Refusal) return refusedFor(error.code, error.message, error.field);
     // Its answer was cleaned away long ago, and it is known again by the entry it made.
     if ((error as { code?: string }).code === 'ER_DUP_ENTRY' && (await entryOf(id)))
-      return one('recorded', 'This was recorded long ago under the same id: load the page again.');
+      return refusedFor('recorded', 'This was recorded long ago under the same id: load the page again.');
     throw error;
   }
 }

@@ -1,18 +1,8 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { holdsRole } from '@/core/ledger/roles';
-import { command } from './command';
-import { id, reason } from './fields';
+import { handle } from './handler';
 
-/** Closes a come-back without a visit: the customer refuses it, or the lead says why it is over (the car is gone). */
-export const followUpClose = command({
-  name: 'followup.close',
-  who: ['advisor'],
-  input: Joi.object<{ followUpId: string; how: 'refused' | 'lead'; reason: string }>({
-    followUpId: id().required(),
-    how: Joi.valid('refused', 'lead').required(),
-    reason: reason().required(),
-  }),
+export const followUpClose = handle('followup.close', {
   async run(ctx, { followUpId, how, reason: why }) {
     const row = await ctx.tx.row<{ order_id: string; closed_by: string | null }>(
       'SELECT order_id, closed_by FROM follow_up WHERE id = ? FOR UPDATE',

@@ -1,26 +1,16 @@
-import Joi from 'joi';
 import sharp from 'sharp';
 import { sealHandoff } from '../documents/seal';
 import { readyToHandOver } from '../handoff-ready';
 import { followUpsAtHandoff } from '../follow-up/open';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { sha256 } from '../entries/canonical';
 import { Kept } from '../entries/kept';
 import { closeClocksOf } from './clock.off';
-import { command } from './command';
-import { id, line } from './fields';
-
-interface SignInput {
-  orderId: string;
-  signer: string;
-  /** The drawn signature, a PNG as a data address. */
-  signature: string;
-}
-
-const PNG = /^data:image\/png;base64,([A-Za-z0-9+/=]+)$/;
-const LARGEST_SIGNATURE = 400_000;
+import { handle } from './handler';
+import { PNG } from '@/contracts/commands/handed-over';
 
 const MOST_PIXELS = 4_000_000;
+
 const drawn = new Kept<Buffer>(20);
 
 /** The signature as a picture of ours: decided by its content, encoded anew. @throws Refusal when it is none */
@@ -41,21 +31,8 @@ async function drawnSignature(signature: string): Promise<Buffer> {
   }
 }
 
-/** The customer signs: the packet's data and its PDF are frozen by their hashes, and the come-backs are opened. */
-export const handoffSign = command({
-  name: 'handoff.sign',
+export const handoffSign = handle('handoff.sign', {
   seals: true,
-  who: ['advisor'],
-  onLink: true,
-  input: Joi.object<SignInput>({
-    orderId: id().required(),
-    signer: line(120).required().messages({ 'string.empty': 'Write the name of who signs' }),
-    signature: Joi.string().pattern(PNG).max(LARGEST_SIGNATURE).required().messages({
-      'string.empty': 'Have it signed in the box',
-      'any.required': 'Have it signed in the box',
-      'string.pattern.base': 'The signature did not come through: sign again',
-    }),
-  }),
   // Looked at before anything is locked; a picture that is none is refused at its field.
   async before(_, { signature }) {
     await drawnSignature(signature);

@@ -1,32 +1,8 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { byPin } from './by-pin';
-import { command } from './command';
-import { id, line, pin, reason } from './fields';
+import { handle } from './handler';
 
-interface AcceptInput {
-  orderId: string;
-  setId: string;
-  planned: string;
-  got: string;
-  leadId: string;
-  pin: string;
-  reason: string;
-}
-
-/** The lead accepts heights that are not as planned: planned, got, why that is safe, and whose yes it is. */
-export const heightsAccept = command({
-  name: 'heights.accept',
-  who: ['tech', 'advisor'],
-  input: Joi.object<AcceptInput>({
-    orderId: id().required(),
-    setId: Joi.string().max(48).required(),
-    planned: line(200).required(),
-    got: line(200).required(),
-    leadId: id().required(),
-    pin: pin().required(),
-    reason: reason().required(),
-  }),
+export const heightsAccept = handle('heights.accept', {
   before: byPin('leadId'),
   async run(ctx, { orderId, pin: typed, ...input }) {
     const order = await ctx.openOrder(orderId);

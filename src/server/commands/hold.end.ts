@@ -1,21 +1,9 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { openHolds } from '@/core/ledger/order-state';
 import { byPin } from './by-pin';
-import { command } from './command';
-import { id, pin, reason } from './fields';
+import { handle } from './handler';
 
-/** The lead ends a hold for parts that only a later phase needs, with a reason and the lead's own PIN. */
-export const holdEnd = command({
-  name: 'hold.end',
-  who: ['tech', 'advisor'],
-  input: Joi.object<{ orderId: string; holdId: string; leadId: string; pin: string; reason: string }>({
-    orderId: id().required(),
-    holdId: id().required(),
-    leadId: id().required(),
-    pin: pin().required(),
-    reason: reason().required(),
-  }),
+export const holdEnd = handle('hold.end', {
   before: byPin('leadId'),
   async run(ctx, { orderId, holdId, leadId, reason: why }) {
     const order = await ctx.openOrder(orderId);

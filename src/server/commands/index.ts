@@ -1,204 +1,198 @@
+import type { CommandName } from '@/contracts/commands';
 import { alignmentAccept } from './alignment.accept';
 import { alignmentRecord } from './alignment.record';
+import { bayBack } from './bay.back';
+import { bookingSet } from './booking.set';
+import { calendarRenew } from './calendar.renew';
+import { catalogImport } from './catalog.import';
+import { checkInRecord } from './checkin.record';
+import { clockClose } from './clock.close';
 import { clockOff } from './clock.off';
 import { clockOn } from './clock.on';
-import { catalogImport } from './catalog.import';
-import { findingRecord } from './finding.record';
-import { holdEnd } from './hold.end';
-import { kitSave } from './kit.save';
-import { measureRecord } from './measure.record';
-import { offerAnswer } from './offer.answer';
-import { offerMake } from './offer.make';
-import { partSave } from './part.save';
-import { partsCheckin } from './parts.checkin';
-import { quoteAnswer } from './quote.answer';
-import { quoteMake } from './quote.make';
-import { supplyOrder } from './supply.order';
-import { vehicleUpdate } from './vehicle.update';
-import { supportSet } from './support.set';
-import { itemLeave } from './item.leave';
-import { cutRecord } from './cut.record';
-import { stuckBegin } from './stuck.begin';
-import { stuckEnd } from './stuck.end';
-import { damageRecord } from './damage.record';
-import { watchAdd } from './watch.add';
-import { settingRecord } from './setting.record';
-import { lessonRecord } from './lesson.record';
-import { lessonSettle } from './lesson.settle';
-import { clockClose } from './clock.close';
-import { helperBack } from './helper.back';
-import { toolAdd } from './tool.add';
-import { toolRetire } from './tool.retire';
-import { wrenchMark } from './wrench.mark';
-import { procedureSave } from './procedure.save';
-import { runWay } from './run.way';
-import { stepAdd } from './step.add';
-import { shopSet } from './shop.set';
-import { calendarRenew } from './calendar.renew';
-import { personAdmit } from './person.admit';
-import { bookingSet } from './booking.set';
-import { bayBack } from './bay.back';
-import { heightsAccept } from './heights.accept';
-import { specSave } from './spec.save';
-import { rackLeave } from './rack.leave';
 import { customerDrove } from './customer.drove';
-import { photoMark } from './photo.mark';
-import { dateWish } from './date.wish';
+import { cutRecord } from './cut.record';
+import { damageRecord } from './damage.record';
 import { dateAnswer } from './date.answer';
-import { watchAnswer } from './watch.answer';
-import { stageClose } from './stage.close';
-import { useSet } from './use.set';
-import { checkInRecord } from './checkin.record';
-import { linkMake } from './link.make';
-import { linkSend } from './link.send';
-import { linkRevoke } from './link.revoke';
-import { templateSet } from './template.set';
-import { remindersSet } from './reminders.set';
-import { messageAgain } from './message.again';
-import { standInSet } from './standin.set';
-import { torqueCorrect } from './torque.correct';
-import { handoffUnsigned } from './handoff.unsigned';
-import type { Command } from './command';
+import { dateWish } from './date.wish';
 import { entryVoid } from './entry.void';
 import { followUpClose } from './followup.close';
 import { handoffSign } from './handoff.sign';
+import { handoffUnsigned } from './handoff.unsigned';
+import { heightsAccept } from './heights.accept';
 import { heightsRecord } from './heights.record';
+import { helperBack } from './helper.back';
+import { holdEnd } from './hold.end';
 import { intakeOpen } from './intake.open';
+import { itemLeave } from './item.leave';
+import { kitSave } from './kit.save';
+import { lessonRecord } from './lesson.record';
+import { lessonSettle } from './lesson.settle';
+import { linkMake } from './link.make';
+import { linkRevoke } from './link.revoke';
+import { linkSend } from './link.send';
+import { loweringBack, loweringGive, loweringTake } from './lowering';
+import { measureRecord } from './measure.record';
+import { messageAgain } from './message.again';
 import { odometerReport } from './odometer.report';
+import { offerAnswer } from './offer.answer';
+import { offerMake } from './offer.make';
 import { orderPlace } from './order.place';
 import { overrideRecord } from './override.record';
+import { partSave } from './part.save';
+import { partsCheckin } from './parts.checkin';
 import { personAdd } from './person.add';
+import { personAdmit } from './person.admit';
+import { personChange, personLeave, personOwn, personReset } from './person.change';
 import { photoBind } from './photo.bind';
+import { photoMark } from './photo.mark';
+import { placeSave } from './place.save';
 import { planAnswerCommand } from './plan.answer';
 import { planPropose } from './plan.propose';
+import { procedureSave } from './procedure.save';
+import { queuedDiscard } from './queued.discard';
+import { quoteAnswer } from './quote.answer';
+import { quoteMake } from './quote.make';
+import { rackLeave } from './rack.leave';
+import { remindersSet } from './reminders.set';
 import { roadIn } from './road.in';
 import { roadOut } from './road.out';
 import { runStart } from './run.start';
+import { runWay } from './run.way';
+import { deviceName, sessionEnd } from './session.end';
+import { shopHours } from './shop.hours';
+import { shopSet } from './shop.set';
+import { specSave } from './spec.save';
+import { stageClose } from './stage.close';
+import { standInSet } from './standin.set';
+import { stepAdd } from './step.add';
 import { stepApprove } from './step.approve';
 import { stepDone } from './step.done';
+import { supplyOrder } from './supply.order';
+import { supportSet } from './support.set';
+import { taskSettle } from './task.settle';
+import { templateSet } from './template.set';
+import { toolAdd } from './tool.add';
+import { toolRetire } from './tool.retire';
 import { torqueCheck } from './torque.check';
+import { torqueCorrect } from './torque.correct';
 import { torqueRecord } from './torque.record';
+import { useSet } from './use.set';
 import { valueSet } from './value.set';
+import { vehicleUpdate } from './vehicle.update';
 import { visitClose } from './visit.close';
 import { visitOpen } from './visit.open';
-import { wrenchAdd } from './wrench.add';
-import { deviceName, sessionEnd } from './session.end';
-import { loweringBack, loweringGive, loweringTake } from './lowering';
-import { personChange, personLeave, personOwn, personReset } from './person.change';
-import { placeSave } from './place.save';
-import { shopHours } from './shop.hours';
-import { queuedDiscard } from './queued.discard';
-import { taskSettle } from './task.settle';
+import { watchAnswer } from './watch.answer';
 import { weekAccept } from './week.accept';
 import { weekAway } from './week.away';
 import { weekPin } from './week.pin';
 import { weekRush, weekRushEnd } from './week.rush';
 import { weekWait } from './week.wait';
+import { wrenchAdd } from './wrench.add';
+import { wrenchMark } from './wrench.mark';
+import { type Handler, moveOnly } from './handler';
 
-/** Every command by its name, with who may give it: the one readable table of what each role may do. */
-export const commands: ReadonlyMap<string, Command<never>> = new Map(
-  [
-    intakeOpen,
-    orderPlace,
-    heightsRecord,
-    planPropose,
-    planAnswerCommand,
-    runStart,
-    stepDone,
-    stepApprove,
-    overrideRecord,
-    valueSet,
-    torqueRecord,
-    torqueCheck,
-    clockOn,
-    clockOff,
-    alignmentRecord,
-    alignmentAccept,
-    roadOut,
-    roadIn,
-    photoBind,
-    handoffSign,
-    followUpClose,
-    odometerReport,
-    visitOpen,
-    visitClose,
-    entryVoid,
-    personAdd,
-    wrenchAdd,
-    catalogImport,
-    findingRecord,
-    holdEnd,
-    kitSave,
-    measureRecord,
-    offerAnswer,
-    offerMake,
-    partSave,
-    partsCheckin,
-    quoteAnswer,
-    quoteMake,
-    supplyOrder,
-    vehicleUpdate,
-    supportSet,
-    itemLeave,
-    cutRecord,
-    stuckBegin,
-    stuckEnd,
-    damageRecord,
-    watchAdd,
-    settingRecord,
-    lessonRecord,
-    lessonSettle,
-    clockClose,
-    helperBack,
-    toolAdd,
-    toolRetire,
-    wrenchMark,
-    procedureSave,
-    runWay,
-    stepAdd,
-    shopSet,
-    calendarRenew,
-    personAdmit,
-    bookingSet,
-    bayBack,
-    heightsAccept,
-    specSave,
-    rackLeave,
-    customerDrove,
-    photoMark,
-    dateWish,
-    dateAnswer,
-    watchAnswer,
-    stageClose,
-    useSet,
-    checkInRecord,
-    linkMake,
-    linkSend,
-    linkRevoke,
-    templateSet,
-    remindersSet,
-    messageAgain,
-    standInSet,
-    torqueCorrect,
-    handoffUnsigned,
-    personChange,
-    personLeave,
-    personReset,
-    personOwn,
-    sessionEnd,
-    deviceName,
-    placeSave,
-    shopHours,
-    loweringTake,
-    loweringGive,
-    loweringBack,
-    queuedDiscard,
-    taskSettle,
-    weekAccept,
-    weekPin,
-    weekAway,
-    weekWait,
-    weekRush,
-    weekRushEnd,
-  ].map((definition) => [definition.name, definition as unknown as Command<never>]),
-);
+/** What the server does with each command. */
+export const HANDLERS: { [N in CommandName]: Handler<N> } = {
+  'finding.record': moveOnly('finding.record'),
+  'watch.add': moveOnly('watch.add'),
+  'setting.record': moveOnly('setting.record'),
+  'stuck.begin': moveOnly('stuck.begin'),
+  'stuck.end': moveOnly('stuck.end'),
+  'alignment.accept': alignmentAccept,
+  'alignment.record': alignmentRecord,
+  'bay.back': bayBack,
+  'booking.set': bookingSet,
+  'calendar.renew': calendarRenew,
+  'catalog.import': catalogImport,
+  'checkin.record': checkInRecord,
+  'clock.close': clockClose,
+  'clock.off': clockOff,
+  'clock.on': clockOn,
+  'customer.drove': customerDrove,
+  'cut.record': cutRecord,
+  'damage.record': damageRecord,
+  'date.answer': dateAnswer,
+  'date.wish': dateWish,
+  'entry.void': entryVoid,
+  'followup.close': followUpClose,
+  'handoff.sign': handoffSign,
+  'handoff.unsigned': handoffUnsigned,
+  'heights.accept': heightsAccept,
+  'heights.record': heightsRecord,
+  'helper.back': helperBack,
+  'hold.end': holdEnd,
+  'intake.open': intakeOpen,
+  'item.leave': itemLeave,
+  'kit.save': kitSave,
+  'lesson.record': lessonRecord,
+  'lesson.settle': lessonSettle,
+  'link.make': linkMake,
+  'link.revoke': linkRevoke,
+  'link.send': linkSend,
+  'lowering.back': loweringBack,
+  'lowering.give': loweringGive,
+  'lowering.take': loweringTake,
+  'measure.record': measureRecord,
+  'message.again': messageAgain,
+  'odometer.report': odometerReport,
+  'offer.answer': offerAnswer,
+  'offer.make': offerMake,
+  'order.place': orderPlace,
+  'override.record': overrideRecord,
+  'part.save': partSave,
+  'parts.checkin': partsCheckin,
+  'person.add': personAdd,
+  'person.admit': personAdmit,
+  'person.change': personChange,
+  'person.leave': personLeave,
+  'person.own': personOwn,
+  'person.reset': personReset,
+  'photo.bind': photoBind,
+  'photo.mark': photoMark,
+  'place.save': placeSave,
+  'plan.answer': planAnswerCommand,
+  'plan.propose': planPropose,
+  'procedure.save': procedureSave,
+  'queued.discard': queuedDiscard,
+  'quote.answer': quoteAnswer,
+  'quote.make': quoteMake,
+  'rack.leave': rackLeave,
+  'reminders.set': remindersSet,
+  'road.in': roadIn,
+  'road.out': roadOut,
+  'run.start': runStart,
+  'run.way': runWay,
+  'device.name': deviceName,
+  'session.end': sessionEnd,
+  'shop.hours': shopHours,
+  'shop.set': shopSet,
+  'spec.save': specSave,
+  'stage.close': stageClose,
+  'standin.set': standInSet,
+  'step.add': stepAdd,
+  'step.approve': stepApprove,
+  'step.done': stepDone,
+  'supply.order': supplyOrder,
+  'support.set': supportSet,
+  'task.settle': taskSettle,
+  'template.set': templateSet,
+  'tool.add': toolAdd,
+  'tool.retire': toolRetire,
+  'torque.check': torqueCheck,
+  'torque.correct': torqueCorrect,
+  'torque.record': torqueRecord,
+  'use.set': useSet,
+  'value.set': valueSet,
+  'vehicle.update': vehicleUpdate,
+  'visit.close': visitClose,
+  'visit.open': visitOpen,
+  'watch.answer': watchAnswer,
+  'week.accept': weekAccept,
+  'week.away': weekAway,
+  'week.pin': weekPin,
+  'week.rush': weekRush,
+  'week.rush.end': weekRushEnd,
+  'week.wait': weekWait,
+  'wrench.add': wrenchAdd,
+  'wrench.mark': wrenchMark,
+};

@@ -1,50 +1,14 @@
 import { randomBytes, randomUUID } from 'node:crypto';
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { parseTape } from '@/core/calc/tape.parse';
 import { readTireSize } from '@/core/calc/tire.size';
-import { HEIGHT_METHODS, type IntakeData, type OrderKind } from '@/core/ledger/entries';
-import { SUSPENSIONS } from '@/core/planner/axle-kinds';
-import { type CommandContext, command } from './command';
-import { id, line, odometer, text } from './fields';
+import type { OrderKind } from '@/core/ledger/kinds/arrival';
+import type { CommandContext } from './context';
 import { ORDER_OPENED, contactHash } from '../entries/verify-shop';
 import { nextOrderNumber } from '../order-number';
 import { takePlace } from './take-place';
-
-interface IntakeInput {
-  customer: { id: string } | { name: string; phone: string; email: string };
-  vehicle:
-    | { id: string }
-    | {
-        label: string;
-        body: string;
-        plate: string;
-        vin: string;
-        drive: string;
-        frontSuspension: string;
-        rearSuspension: string;
-        wheelbase: string;
-        platform: string;
-        later: string;
-        distanceUnit: 'km' | 'mi';
-      };
-  orderKind: OrderKind;
-  odometer: IntakeData['odometer'];
-  tires: string;
-  wheels: string;
-  newTires: string | null;
-  carries: string;
-  wants: string;
-  targets: IntakeData['targets'];
-  promisedFor: string | null;
-  pacePerDay: number | null;
-  place: string | null;
-  agreed: boolean;
-  /** Taken in although another order of the car is open: whoever takes it in has seen that. */
-  beside: boolean;
-}
-
-const target = () => Joi.string().trim().allow(null, '').empty('').default(null);
+import { handle } from './handler';
+import type { InputOf } from '@/contracts/commands';
 
 /** Reads a field that holds a length, blaming that field when it does not read. */
 function lengthIn(value: string, unit: 'in' | 'mm', field: string): number {
@@ -66,7 +30,10 @@ function checkTire(size: string, field: string): void {
 }
 
 /** Uses the customer named by id, or keeps a new one with its contact data apart. */
-export async function customerFor(ctx: CommandContext, given: IntakeInput['customer']): Promise<string> {
+export async function customerFor(
+  ctx: CommandContext,
+  given: InputOf<'intake.open'>['customer'],
+): Promise<string> {
   if ('id' in given) {
     const known = await ctx.tx.row('SELECT id FROM customer WHERE id = ?', [given.id]);
     if (!known) throw new Refusal('no-customer', 'There is no such customer.', 'customer.id');
@@ -85,7 +52,7 @@ export async function customerFor(ctx: CommandContext, given: IntakeInput['custo
 
 export async function vehicleFor(
   ctx: CommandContext,
-  given: IntakeInput['vehicle'],
+  given: InputOf<'intake.open'>['vehicle'],
   customerId: string,
 ): Promise<string> {
   if ('id' in given) {
@@ -153,37 +120,6 @@ export async function newOrder(
   return { orderId, number };
 }
 
-const newCustomer = Joi.object({ name: line(120).required(), phone: text(60), email: text(120) });
-const newVehicle = Joi.object({
-  label: line(120).required(),
-  body: Joi.valid('pick-up', 'wagon', 'van', 'cart').required(),
-  plate: line(20).required(),
-  vin: text(17),
-  drive: Joi.valid('two-wheel', 'four-wheel').required(),
-  frontSuspension: Joi.valid(...Object.keys(SUSPENSIONS)).required(),
-  rearSuspension: Joi.valid(...Object.keys(SUSPENSIONS)).required(),
-  wheelbase: line(20).required(),
-  platform: text(60),
-  later: text(300),
-  distanceUnit: Joi.valid('km', 'mi').required(),
-});
-const idOr = (schema: Joi.ObjectSchema) =>
-  Joi.alternatives().conditional(Joi.object({ id: Joi.exist() }).unknown(), {
-    then: Joi.object({ id: id().required() }),
-    otherwise: schema,
-  });
-
-/** What a car is taken in for at the counter; a re-torque is opened from its come-back. */
-const TAKEN_IN: OrderKind[] = [
-  'job',
-  'next-stage',
-  'settled-heights',
-  'alignment',
-  'warranty',
-  'inspection',
-  'load-change',
-];
-
 /** The car's last finished order: what a visit comes back from. */
 async function lastOrderOf(ctx: CommandContext, vehicleId: string): Promise<string | null> {
   const row = await ctx.tx.row<{ id: string }>(
@@ -195,7 +131,10 @@ async function lastOrderOf(ctx: CommandContext, vehicleId: string): Promise<stri
 }
 
 /** An open order of the car, known by its id or its plate, is gone on with or waited for; another beside it is said to be one. */
-async function refuseBesideOpenOrder(ctx: CommandContext, given: IntakeInput['vehicle']): Promise<void> {
+async function refuseBesideOpenOrder(
+  ctx: CommandContext,
+  given: InputOf<'intake.open'>['vehicle'],
+): Promise<void> {
   const [field, vehicleId, plate] =
     'id' in given ? ['vehicle.id', given.id, ''] : ['vehicle.plate', '', given.plate.toUpperCase()];
   const open = await ctx.tx.row<{ number: number; next_text: string }>(
@@ -212,32 +151,7 @@ async function refuseBesideOpenOrder(ctx: CommandContext, given: IntakeInput['ve
     );
 }
 
-/** Takes a car in: customer, vehicle, what it wears and carries, and what the customer wants as numbers. */
-export const intakeOpen = command({
-  name: 'intake.open',
-  who: ['advisor'],
-  input: Joi.object<IntakeInput>({
-    customer: idOr(newCustomer).required(),
-    vehicle: idOr(newVehicle).required(),
-    orderKind: Joi.valid(...TAKEN_IN).default('job'),
-    odometer: odometer(),
-    tires: line(60).required(),
-    wheels: text(120),
-    newTires: line(60).allow(null, '').empty('').default(null),
-    carries: text(300),
-    wants: line(500).required(),
-    targets: Joi.object({
-      front: target(),
-      rear: target(),
-      unit: Joi.valid('in', 'mm').required(),
-      method: Joi.valid(...HEIGHT_METHODS).required(),
-    }).required(),
-    promisedFor: Joi.string().isoDate().allow(null).default(null),
-    pacePerDay: Joi.number().greater(0).max(5000).allow(null).default(null),
-    place: Joi.string().max(20).allow(null).default(null),
-    agreed: Joi.boolean().required(),
-    beside: Joi.boolean().default(false),
-  }),
+export const intakeOpen = handle('intake.open', {
   async run(ctx, input) {
     checkTire(input.tires, 'tires');
     if (input.newTires) checkTire(input.newTires, 'newTires');

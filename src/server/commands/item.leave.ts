@@ -1,40 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { itemOf, placedName } from '@/core/procedure/engine';
-import { answerFields } from './answers';
 import { byPin } from './by-pin';
-import { command } from './command';
-import { id, pin, reason } from './fields';
+import { handle } from './handler';
 
-interface LeaveInput {
-  orderId: string;
-  itemId: string;
-  secured: boolean;
-  leadId: string;
-  pin: string;
-  reason: string;
-  how: 'in the shop' | 'by phone';
-  witness: string | null;
-}
-
-/**
- * Closes a part that may be waived as left off: the lead's reason, the customer's yes, both ends secured. It goes on the
- * watch list and the handoff.
- */
-export const itemLeave = command({
-  name: 'item.leave',
-  who: ['tech'],
-  input: Joi.object<LeaveInput>({
-    orderId: id().required(),
-    itemId: Joi.string().max(80).required(),
-    secured: Joi.boolean().required(),
-    leadId: id().required(),
-    pin: pin().required(),
-    reason: reason().required(),
-    how: answerFields.how,
-    witness: answerFields.witness,
-  }),
+export const itemLeave = handle('item.leave', {
   before: byPin('leadId'),
   async run(ctx, input) {
     const order = await ctx.runningOrder(input.orderId);

@@ -1,22 +1,7 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { LESSON_ABOUT, type LessonData } from '@/core/ledger/entries';
-import { command } from './command';
-import { id, line } from './fields';
+import { Refusal } from '@/core/refusal';
+import { handle } from './handler';
 
-type LessonInput = Pick<LessonData, 'about' | 'stepId' | 'text' | 'standing'> & { orderId: string };
-
-/** What would be done differently: a proposed edit of the procedure the step is from, or a note on the kit. */
-export const lessonRecord = command({
-  name: 'lesson.record',
-  who: ['tech', 'advisor'],
-  input: Joi.object<LessonInput>({
-    orderId: id().required(),
-    about: Joi.valid(...LESSON_ABOUT).required(),
-    stepId: Joi.string().max(80).allow(null).default(null),
-    text: line(500).required().messages({ 'string.empty': 'Say what would be done differently' }),
-    standing: Joi.valid('proven here', 'hearsay').required(),
-  }),
+export const lessonRecord = handle('lesson.record', {
   async run(ctx, { orderId, about, stepId, text, standing }) {
     const order = await ctx.order(orderId);
     const { document } = order.state;

@@ -1,23 +1,7 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { command } from './command';
-import { id, reason } from './fields';
+import { Refusal } from '@/core/refusal';
+import { handle } from './handler';
 
-interface SettleInput {
-  lessonId: string;
-  how: 'taken in' | 'left';
-  words: string;
-}
-
-/** The lead's answer to a lesson: taken into the procedure or the kit's note, or left, with a word why. */
-export const lessonSettle = command({
-  name: 'lesson.settle',
-  who: ['lead'],
-  input: Joi.object<SettleInput>({
-    lessonId: id().required(),
-    how: Joi.valid('taken in', 'left').required(),
-    words: reason().required(),
-  }),
+export const lessonSettle = handle('lesson.settle', {
   async run(ctx, { lessonId, how, words }) {
     if (!(await ctx.tx.row('SELECT lesson_id FROM lesson_now WHERE lesson_id = ?', [lessonId])))
       throw new Refusal('no-lesson', 'There is no such proposal.', 'lessonId');

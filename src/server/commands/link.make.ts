@@ -1,21 +1,7 @@
-import Joi from 'joi';
 import { makeLink } from '../links/links';
-import { command } from './command';
-import { id } from './fields';
+import { handle } from './handler';
 
-/**
- * Gives the customer's page an address; one it had before stops working. The address itself never passes through
- * here: only its hash does, and nothing of it is kept in the answer.
- */
-export const linkMake = command({
-  name: 'link.make',
-  who: ['advisor'],
-  input: Joi.object<{ orderId: string; tokenHash: string }>({
-    orderId: id().required(),
-    tokenHash: Joi.string()
-      .pattern(/^[0-9a-f]{64}$/)
-      .required(),
-  }),
+export const linkMake = handle('link.make', {
   async run(ctx, { orderId, tokenHash }) {
     const order = await ctx.order(orderId);
     const linkId = await makeLink(ctx.tx, order.id, tokenHash, ctx.receivedAt);

@@ -1,14 +1,8 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { revokeLink } from '../links/links';
-import { command } from './command';
-import { id } from './fields';
+import { handle } from './handler';
 
-/** Takes the customer's page away: its address stops working at once. */
-export const linkRevoke = command({
-  name: 'link.revoke',
-  who: ['advisor'],
-  input: Joi.object<{ orderId: string }>({ orderId: id().required() }),
+export const linkRevoke = handle('link.revoke', {
   async run(ctx, { orderId }) {
     const order = await ctx.order(orderId);
     const linkId = await revokeLink(ctx.tx, order.id, ctx.receivedAt);

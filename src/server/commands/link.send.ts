@@ -1,15 +1,9 @@
-import Joi from 'joi';
 import { sha256 } from '../entries/canonical';
 import { linkOfOrder, makeLink, newToken } from '../links/links';
 import { queueMessage } from '../messages/queue';
-import { command } from './command';
-import { id } from './fields';
+import { handle } from './handler';
 
-/** The customer's page gets an address, kept as a hash; sent, it goes out with the message. */
-export const linkSend = command({
-  name: 'link.send',
-  who: ['advisor'],
-  input: Joi.object<{ orderId: string }>({ orderId: id().required() }),
+export const linkSend = handle('link.send', {
   async run(ctx, { orderId }) {
     const order = await ctx.order(orderId);
     const open = await linkOfOrder(ctx.tx, order.id);

@@ -1,8 +1,6 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { byPin } from './by-pin';
-import { command } from './command';
-import { id, pin, reason } from './fields';
+import { handle } from './handler';
 
 async function nameOfDevice(
   tx: { row<T>(sql: string, values?: string[]): Promise<T | null> },
@@ -12,11 +10,7 @@ async function nameOfDevice(
   return row?.name || `tablet ${deviceId.slice(0, 4)}`;
 }
 
-/** Gives lowering and driving of this car to the tablet that asks, as long as no other has it. Online only. */
-export const loweringTake = command({
-  name: 'lowering.take',
-  who: ['tech'],
-  input: Joi.object<{ orderId: string }>({ orderId: id().required() }),
+export const loweringTake = handle('lowering.take', {
   async run(ctx, { orderId }) {
     const order = await ctx.runningOrder(orderId);
     const { holder } = order.state.hands;
@@ -36,11 +30,7 @@ export const loweringTake = command({
   },
 });
 
-/** The tablet that holds lowering gives it back: any tablet online may lower again. */
-export const loweringGive = command({
-  name: 'lowering.give',
-  who: ['tech'],
-  input: Joi.object<{ orderId: string }>({ orderId: id().required() }),
+export const loweringGive = handle('lowering.give', {
   async run(ctx, { orderId }) {
     const order = await ctx.order(orderId);
     const { holder } = order.state.hands;
@@ -61,30 +51,7 @@ export const loweringGive = command({
   },
 });
 
-interface BackInput {
-  orderId: string;
-  leadId: string;
-  pin: string;
-  reason: string;
-  looked: boolean;
-}
-
-/**
- * The lead takes lowering back from a tablet that is lost or flat, after a look at the car itself. What that tablet
- * still has queued comes back as tasks.
- */
-export const loweringBack = command({
-  name: 'lowering.back',
-  who: ['tech'],
-  input: Joi.object<BackInput>({
-    orderId: id().required(),
-    leadId: id().required(),
-    pin: pin().required(),
-    reason: reason().required(),
-    looked: Joi.valid(true)
-      .required()
-      .messages({ 'any.only': 'Look at the car first: what is open, loose, and how it stands' }),
-  }),
+export const loweringBack = handle('lowering.back', {
   before: byPin('leadId'),
   async run(ctx, { orderId, leadId, reason: why }) {
     const order = await ctx.order(orderId);

@@ -1,16 +1,8 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { parseTape } from '@/core/calc/tape.parse';
-import type { MeasureData } from '@/core/ledger/job-book';
-import { KNOWN, measuresOf } from '@/core/planner/measures';
-import { command } from './command';
-import { id, line } from './fields';
-
-interface MeasureInput {
-  orderId: string;
-  figures: { key: string; typed: string; known: MeasureData['known'] }[];
-  unit: 'in' | 'mm';
-}
+import type { MeasureData } from '@/core/ledger/kinds/arrival';
+import { measuresOf } from '@/core/planner/measures';
+import { handle } from './handler';
 
 const LENGTHS = new Set(['mm']);
 
@@ -44,27 +36,7 @@ function readFigure(
   return value;
 }
 
-/** Writes down what was measured of a car beyond its heights: the planner and the next visit start from it. */
-export const measureRecord = command({
-  name: 'measure.record',
-  who: ['tech'],
-  input: Joi.object<MeasureInput>({
-    orderId: id().required(),
-    figures: Joi.array()
-      .items(
-        Joi.object({
-          key: Joi.string().max(40).required(),
-          typed: line(60).required(),
-          known: Joi.valid(...KNOWN).default('measured'),
-        }),
-      )
-      .min(1)
-      .max(200)
-      .unique('key')
-      .required()
-      .messages({ 'array.min': 'Write at least one figure down' }),
-    unit: Joi.valid('in', 'mm').required(),
-  }),
+export const measureRecord = handle('measure.record', {
   async run(ctx, { orderId, figures, unit }) {
     const order = await ctx.openOrder(orderId);
     const vehicle = await ctx.tx.row<{ front_suspension: string; rear_suspension: string }>(

@@ -1,16 +1,7 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { command } from './command';
-import { id } from './fields';
+import { Refusal } from '@/core/refusal';
+import { handle } from './handler';
 
-/** Tries a failed message once more, or lets it go. */
-export const messageAgain = command({
-  name: 'message.again',
-  who: ['advisor'],
-  input: Joi.object<{ messageId: string; send: boolean }>({
-    messageId: id().required(),
-    send: Joi.boolean().required(),
-  }),
+export const messageAgain = handle('message.again', {
   async run(ctx, { messageId, send }) {
     const done = await ctx.tx.run(
       "UPDATE message SET state = ?, tries = 0, not_before = ? WHERE id = ? AND state IN ('failed', 'queued')",

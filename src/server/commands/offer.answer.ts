@@ -1,23 +1,10 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import type { OfferAnswerData } from '@/core/ledger/job-book';
-import { answerFieldsOnLink, answeredWhere } from './answers';
-import { command } from './command';
-import { id } from './fields';
+import { Refusal } from '@/core/refusal';
+import { assertAnswerChannel } from './answer-channel';
+import { handle } from './handler';
 
-/** The customer's yes or no to one version of an offer. */
-export const offerAnswer = command({
-  name: 'offer.answer',
-  who: ['advisor'],
-  onLink: true,
-  input: Joi.object<OfferAnswerData & { orderId: string }>({
-    orderId: id().required(),
-    offerId: id().required(),
-    version: Joi.number().integer().required(),
-    ...answerFieldsOnLink,
-  }),
+export const offerAnswer = handle('offer.answer', {
   async run(ctx, { orderId, ...data }) {
-    answeredWhere(ctx, data.how);
+    assertAnswerChannel(ctx, data.how);
     const order = await ctx.openOrder(orderId);
     const offer = order.state.offers.find((one) => one.entry.data.offerId === data.offerId);
     if (!offer) throw new Refusal('no-offer', 'There is no such offer.', 'offerId');

@@ -1,37 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import type { OfferData } from '@/core/ledger/job-book';
-import { command } from './command';
-import { mustHavePhoto } from './finding.record';
-import { id, line } from './fields';
+import { Refusal } from '@/core/refusal';
+import type { OfferData } from '@/core/ledger/kinds/arrival';
+import { mustHavePhoto } from '../photos/must-have';
+import { handle } from './handler';
 
-interface OfferInput {
-  orderId: string;
-  offerId: string | null;
-  findingId: string | null;
-  text: string;
-  cents: number;
-  photoId: string | null;
-}
-
-/** Offers the customer something at a price; another text, price or photo is a new version and asks again. */
-export const offerMake = command({
-  name: 'offer.make',
-  who: ['advisor', 'tech'],
-  input: Joi.object<OfferInput>({
-    orderId: id().required(),
-    offerId: id().allow(null).default(null),
-    findingId: id().allow(null).default(null),
-    text: line(300).required(),
-    cents: Joi.number()
-      .integer()
-      .min(0)
-      .max(99_999_999)
-      .required()
-      .messages({ 'number.base': 'Enter the price', 'any.required': 'Enter the price' }),
-    photoId: id().allow(null).default(null),
-  }),
+export const offerMake = handle('offer.make', {
   async run(ctx, { orderId, offerId, findingId, text, cents, photoId }) {
     const order = await ctx.openOrder(orderId);
     const known = offerId ? order.state.offers.find((one) => one.entry.data.offerId === offerId) : null;

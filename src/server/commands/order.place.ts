@@ -1,16 +1,7 @@
-import Joi from 'joi';
-import { command } from './command';
-import { id } from './fields';
 import { takePlace } from './take-place';
+import { handle } from './handler';
 
-/** Says on which lift or floor bay the car stands, or that it stands in the yard. */
-export const orderPlace = command({
-  name: 'order.place',
-  who: ['tech', 'advisor'],
-  input: Joi.object<{ orderId: string; place: string | null }>({
-    orderId: id().required(),
-    place: Joi.string().max(20).allow(null).required(),
-  }),
+export const orderPlace = handle('order.place', {
   async run(ctx, { orderId, place }) {
     const order = await ctx.openOrder(orderId);
     if (place !== null) await takePlace(ctx.tx, place, order.id);

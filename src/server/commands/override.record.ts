@@ -1,32 +1,9 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { OVERRIDE_RULES, type OverrideRule } from '@/core/ledger/entries';
+import { Refusal } from '@/core/refusal';
 import { judgeStep } from '@/core/procedure/engine';
 import { byPin } from './by-pin';
-import { command } from './command';
-import { id, pin, reason } from './fields';
+import { handle } from './handler';
 
-interface OverrideInput {
-  orderId: string;
-  rule: OverrideRule;
-  ref: string;
-  leadId: string;
-  pin: string;
-  reason: string;
-}
-
-/** The lead lifts a rule that may be lifted, with a written reason and the lead's own PIN. It goes on the handoff. */
-export const overrideRecord = command({
-  name: 'override.record',
-  who: ['tech', 'advisor'],
-  input: Joi.object<OverrideInput>({
-    orderId: id().required(),
-    rule: Joi.valid(...OVERRIDE_RULES).required(),
-    ref: Joi.string().max(300).required(),
-    leadId: id().required(),
-    pin: pin().required(),
-    reason: reason().required(),
-  }),
+export const overrideRecord = handle('override.record', {
   before: byPin('leadId'),
   async run(ctx, input) {
     const order = await ctx.openOrder(input.orderId);

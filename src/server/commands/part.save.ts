@@ -1,46 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { anyNumber } from '@/core/calc/fields';
-import type { CsvPart } from '@/core/formats/parts-csv';
-import { PART_KIND_IDS, partKind } from '@/core/planner/part-kinds';
-import { type CommandContext, command } from './command';
-import { line } from './fields';
-
-/** A part as typed, and as a row of CSV gives it: one shape for both. */
-export type PartInput = CsvPart;
-
-const codes = () => Joi.array().items(line(40)).max(20).default([]);
-
-/** One part of the catalog, as typed or as a row of CSV gives it. */
-export const partInput = Joi.object<PartInput>({
-  code: line(40).required(),
-  name: line(120).required(),
-  kind: Joi.valid(...PART_KIND_IDS).required(),
-  end: Joi.valid('front', 'rear', 'both').required(),
-  set: Joi.object().pattern(Joi.string().max(30), anyNumber()).required(),
-  cents: Joi.number()
-    .integer()
-    .min(0)
-    .max(99_999_999)
-    .required()
-    .messages({ 'number.base': 'Enter the price' }),
-  minutes: Joi.number()
-    .integer()
-    .min(0)
-    .max(20_000)
-    .required()
-    .messages({ 'number.base': 'Enter the minutes' }),
-  claimed: anyNumber().allow(null).default(null),
-  ratedLeast: anyNumber().allow(null).default(null),
-  ratedMost: anyNumber().allow(null).default(null),
-  requires: codes(),
-  excludes: codes(),
-  kit: line(120).allow(null, '').empty('').default(null),
-});
+import { Refusal } from '@/core/refusal';
+import { partKind } from '@/core/planner/part-kinds';
+import type { CommandContext } from './context';
+import { handle } from './handler';
+import type { InputOf } from '@/contracts/commands';
 
 /** Keeps a part under its code, new or changed. @throws Refusal with `field` before the part's own field names */
-export async function keepPart(ctx: CommandContext, part: PartInput, field = ''): Promise<string> {
+export async function keepPart(ctx: CommandContext, part: InputOf<'part.save'>, field = ''): Promise<string> {
   for (const { id: settingId, label, min, max } of partKind(part.kind).settings) {
     const value = part.set[settingId];
     if (value === undefined || value < min || value > max)
@@ -85,9 +51,6 @@ export async function keepPart(ctx: CommandContext, part: PartInput, field = '')
   return partId;
 }
 
-export const partSave = command({
-  name: 'part.save',
-  who: ['lead', 'advisor'],
-  input: partInput,
+export const partSave = handle('part.save', {
   run: async (ctx, part) => ({ partId: await keepPart(ctx, part) }),
 });

@@ -1,34 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import type { CheckInData } from '@/core/ledger/job-book';
+import { Refusal } from '@/core/refusal';
 import { lineIsIn, openHolds } from '@/core/ledger/order-state';
 import { loadOrder } from '../entries/order';
-import { command } from './command';
-import { mustHavePhoto } from './finding.record';
-import { id, text } from './fields';
+import { mustHavePhoto } from '../photos/must-have';
+import { handle } from './handler';
 
-/**
- * Opens a box against its line: count, side, condition. What is short or wrong puts the job on hold; what makes the last
- * held line whole ends the hold.
- */
-export const partsCheckin = command({
-  name: 'parts.checkin',
-  who: ['tech', 'advisor'],
-  input: Joi.object<CheckInData & { orderId: string }>({
-    orderId: id().required(),
-    lineId: Joi.string().max(80).required(),
-    got: Joi.number()
-      .integer()
-      .min(0)
-      .max(999)
-      .required()
-      .messages({ 'number.base': 'Count them', 'any.required': 'Count them' }),
-    right: Joi.boolean().required(),
-    condition: Joi.valid('good', 'damaged', 'wrong').required(),
-    note: text(300),
-    photoId: id().allow(null).default(null),
-  }),
+export const partsCheckin = handle('parts.checkin', {
   async run(ctx, { orderId, ...data }) {
     const order = await ctx.openOrder(orderId);
     const line = order.state.parts.list?.data.lines.find((one) => one.lineId === data.lineId);

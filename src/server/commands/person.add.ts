@@ -1,43 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { ROLES, type Role } from '@/core/ledger/roles';
+import { Refusal } from '@/core/refusal';
 import { hashSecret } from '../sessions/passwords';
-import { command } from './command';
-import { line, pin } from './fields';
+import { handle } from './handler';
 
-export interface NewPerson {
-  name: string;
-  roles: Role[];
-  password: string;
-  pin: string;
-  lengthUnit: 'in' | 'mm';
-  torqueUnit: 'lbft' | 'nm';
-}
-
-export const newPersonFields = {
-  name: line(80).required(),
-  roles: Joi.array()
-    .items(Joi.valid(...ROLES))
-    .min(1)
-    .unique()
-    .required()
-    .messages({ 'array.min': 'Give at least one role' }),
-  password: Joi.string()
-    .min(10)
-    .max(200)
-    .required()
-    .messages({ 'string.min': 'At least 10 characters', 'string.empty': 'Choose a password' }),
-  pin: pin().required(),
-  lengthUnit: Joi.valid('in', 'mm').default('in'),
-  torqueUnit: Joi.valid('lbft', 'nm').default('lbft'),
-};
-
-/** Adds somebody to the crew. */
-export const personAdd = command({
-  name: 'person.add',
-  who: ['owner'],
-  input: Joi.object<NewPerson>(newPersonFields),
+export const personAdd = handle('person.add', {
   async run(ctx, input) {
     if (await ctx.tx.row('SELECT id FROM person WHERE name = ? AND active', [input.name])) {
       throw new Refusal('taken', 'Somebody of this name is in the crew already.', 'name');

@@ -1,19 +1,8 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { hashSecret } from '../sessions/passwords';
-import { command } from './command';
-import { id } from './fields';
-import { newPersonFields } from './person.add';
+import { handle } from './handler';
 
-/** Lets somebody who came with an import work here: with a new password and PIN. */
-export const personAdmit = command({
-  name: 'person.admit',
-  who: ['owner'],
-  input: Joi.object<{ personId: string; password: string; pin: string }>({
-    personId: id().required(),
-    password: newPersonFields.password,
-    pin: newPersonFields.pin,
-  }),
+export const personAdmit = handle('person.admit', {
   async run(ctx, { personId, password, pin }) {
     const row = await ctx.tx.row<{ name: string; active: number }>(
       'SELECT name, active FROM person WHERE id = ?',

@@ -1,14 +1,11 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { ROLES, type Role } from '@/core/ledger/roles';
+import { Refusal } from '@/core/refusal';
+import type { Role } from '@/core/ledger/roles';
 import { now } from '../clock';
 import type { Db } from '../database';
 import { hashSecret } from '../sessions/passwords';
 import { endKeys } from '../outbox/keys';
 import { checkOwnPassword } from '../sessions/sessions';
-import { command } from './command';
-import { id, line, pin } from './fields';
-import { newPersonFields } from './person.add';
+import { handle } from './handler';
 
 async function anotherOwner(tx: Db, personId: string): Promise<boolean> {
   const owners = await tx.rows<{ id: string; roles: Role[] }>(
@@ -20,20 +17,7 @@ async function anotherOwner(tx: Db, personId: string): Promise<boolean> {
 const endSessions = (tx: Db, personId: string) =>
   tx.run('UPDATE session SET ended_at = ? WHERE person_id = ? AND ended_at IS NULL', [now(), personId]);
 
-/** Changes what somebody may do and what they can do; a shop keeps one owner at least. */
-export const personChange = command({
-  name: 'person.change',
-  who: ['owner'],
-  input: Joi.object<{ personId: string; roles: Role[]; skills: string[] }>({
-    personId: id().required(),
-    roles: Joi.array()
-      .items(Joi.valid(...ROLES))
-      .min(1)
-      .unique()
-      .required()
-      .messages({ 'array.min': 'Give at least one role' }),
-    skills: Joi.array().items(line(40)).max(20).unique().default([]),
-  }),
+export const personChange = handle('person.change', {
   async run(ctx, { personId, roles, skills }) {
     const row = await ctx.tx.row('SELECT id FROM person WHERE id = ? AND active FOR UPDATE', [personId]);
     if (!row) throw new Refusal('no-person', 'Nobody of the crew.', 'personId');
@@ -49,11 +33,7 @@ export const personChange = command({
   },
 });
 
-/** Lets somebody go: no sign-in any more, every session ended at once; what they recorded stays theirs. */
-export const personLeave = command({
-  name: 'person.leave',
-  who: ['owner'],
-  input: Joi.object<{ personId: string }>({ personId: id().required() }),
+export const personLeave = handle('person.leave', {
   async run(ctx, { personId }) {
     const row = await ctx.tx.row<{ name: string }>(
       'SELECT name FROM person WHERE id = ? AND active FOR UPDATE',
@@ -72,15 +52,7 @@ export const personLeave = command({
   },
 });
 
-/** Gives somebody a new password and PIN, when theirs are forgotten; their sessions end. */
-export const personReset = command({
-  name: 'person.reset',
-  who: ['owner'],
-  input: Joi.object<{ personId: string; password: string; pin: string }>({
-    personId: id().required(),
-    password: newPersonFields.password,
-    pin: newPersonFields.pin,
-  }),
+export const personReset = handle('person.reset', {
   async run(ctx, { personId, password, pin: fresh }) {
     const row = await ctx.tx.row('SELECT id FROM person WHERE id = ? AND active FOR UPDATE', [personId]);
     if (!row) throw new Refusal('no-person', 'Nobody of the crew.', 'personId');
@@ -95,27 +67,7 @@ export const personReset = command({
   },
 });
 
-interface OwnInput {
-  password: string;
-  newPassword: string;
-  newPin: string;
-  lengthUnit: 'in' | 'mm';
-  torqueUnit: 'lbft' | 'nm';
-}
-
-/** One's own units, password and PIN; a secret changes only against the password as it is. */
-export const personOwn = command({
-  name: 'person.own',
-  who: ['tech', 'advisor'],
-  input: Joi.object<OwnInput>({
-    password: Joi.string().allow('').max(200).default(''),
-    newPassword: Joi.string().allow('').min(10).max(200).default('').messages({
-      'string.min': 'At least 10 characters',
-    }),
-    newPin: pin().allow('').default(''),
-    lengthUnit: Joi.valid('in', 'mm').required(),
-    torqueUnit: Joi.valid('lbft', 'nm').required(),
-  }),
+export const personOwn = handle('person.own', {
   async before(person, input) {
     if (input.newPassword || input.newPin) await checkOwnPassword(person.id, input.password);
     return null;

@@ -1,25 +1,7 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { command } from './command';
-import { line } from './fields';
+import { Refusal } from '@/core/refusal';
+import { handle } from './handler';
 
-interface PlaceInput {
-  placeId: string | null;
-  name: string;
-  kind: 'lift' | 'floor' | 'rack';
-  active: boolean;
-}
-
-/** Adds a lift, a floor bay or a rack of the shop's own, names it anew, or takes it out of use when nothing stands there. */
-export const placeSave = command({
-  name: 'place.save',
-  who: ['lead'],
-  input: Joi.object<PlaceInput>({
-    placeId: Joi.string().max(20).allow(null).default(null),
-    name: line(60).required(),
-    kind: Joi.valid('lift', 'floor', 'rack').required(),
-    active: Joi.boolean().default(true),
-  }),
+export const placeSave = handle('place.save', {
   async run(ctx, { placeId, name, kind, active }) {
     const rows = await ctx.tx.rows<{ id: string; position: number }>(
       'SELECT id, position FROM shop_place FOR UPDATE',

@@ -1,27 +1,9 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import type { AgreementData } from '@/core/ledger/entries';
+import { Refusal } from '@/core/refusal';
 import { latestPlan } from '@/core/ledger/order-state';
 import { partsExpected } from '../parts-expected';
-import { answerFields } from './answers';
-import { command } from './command';
-import { id } from './fields';
+import { handle } from './handler';
 
-/** The customer's yes or no to the plan as it stands now. */
-export const planAnswerCommand = command({
-  name: 'plan.answer',
-  who: ['advisor'],
-  input: Joi.object<{
-    orderId: string;
-    version: number;
-    yes: boolean;
-    how: AgreementData['how'];
-    witness: string | null;
-  }>({
-    orderId: id().required(),
-    version: Joi.number().integer().required(),
-    ...answerFields,
-  }),
+export const planAnswerCommand = handle('plan.answer', {
   async run(ctx, { orderId, version, yes, how, witness }) {
     const order = await ctx.openOrder(orderId);
     const plan = latestPlan(order.state);

@@ -1,15 +1,13 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { anyNumber } from '@/core/calc/fields';
+import { Refusal } from '@/core/refusal';
 import { type OrderState, baselineOf } from '@/core/ledger/order-state';
 import { holdsRole } from '@/core/ledger/roles';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { type PlannerInput, standCar } from '@/core/planner/car-stand';
 import { judgeCar, unansweredMusts } from '@/core/planner/judge';
 import { learnFor, ratiosOf } from '@/core/planner/learning';
-import { KNOWN, type MeasureSheet, type OneEnd, measuresOf } from '@/core/planner/measures';
-import { PART_KIND_IDS, mayReplace, partKind } from '@/core/planner/part-kinds';
-import { type Accessory, PART_SOURCES, type PlanPart, fitsAxle, partsAt } from '@/core/planner/plan-part';
+import { type MeasureSheet, type OneEnd, measuresOf } from '@/core/planner/measures';
+import { mayReplace, partKind } from '@/core/planner/part-kinds';
+import { type PlanPart, fitsAxle, partsAt } from '@/core/planner/plan-part';
 import { freezePlan } from '@/core/planner/plan-of';
 import { parseTape } from '@/core/calc/tape.parse';
 import type { Db } from '../database';
@@ -19,45 +17,8 @@ import { loadOrder } from '../entries/order';
 import { readOrderFile } from '../queries/order';
 import type { Kit } from '../queries/catalog';
 import { finishedLifts, sheetOfOrder } from '../queries/planning';
-import { command } from './command';
-import { id, line, reason, text } from './fields';
-
-interface ProposeInput {
-  orderId: string;
-  parts: PlanPart[];
-  accessories: Accessory[];
-  sheet: MeasureSheet;
-  note: string;
-  /** The lead's written yes to stacked lift parts. */
-  stackedReason: string | null;
-}
-
-const part = Joi.object<PlanPart>({
-  id: Joi.string().max(80).required(),
-  kind: Joi.valid(...PART_KIND_IDS).required(),
-  end: Joi.valid('front', 'rear', 'both').required(),
-  name: line(120).required().messages({ 'string.empty': 'Name the part, so that the record can say it' }),
-  set: Joi.object().pattern(Joi.string().max(30), anyNumber()).required(),
-  cost: Joi.number().integer().min(0).max(99_999_999).required(),
-  minutes: Joi.number().min(0).max(20_000).required(),
-  rated: Joi.object({ least: anyNumber().required(), most: anyNumber().required() })
-    .allow(null)
-    .default(null),
-  source: Joi.valid(...PART_SOURCES).default('new'),
-  catalogId: Joi.string().max(80).allow(null).default(null),
-  kit: Joi.string().max(120).allow(null).default(null),
-  claimed: anyNumber().allow(null).default(null),
-  replaces: Joi.string().max(200).allow(null).default(null),
-});
-
-const accessory = Joi.object<Accessory>({
-  id: Joi.string().max(80).required(),
-  name: line(120).required(),
-  kg: anyNumber().min(-5000).max(20_000).required(),
-  x: anyNumber().required(),
-  y: anyNumber().required(),
-  later: Joi.boolean().default(false),
-});
+import { handle } from './handler';
+import type { InputOf } from '@/contracts/commands';
 
 /** Settings must be the kind's own, and the part must go on this car. */
 function checkParts(parts: PlanPart[], setup: PlannerInput['setup']): void {
@@ -109,7 +70,7 @@ async function proposedPlan(
   tx: Db,
   orderId: string,
   state: OrderState,
-  { parts, accessories, sheet }: Pick<ProposeInput, 'parts' | 'accessories' | 'sheet'>,
+  { parts, accessories, sheet }: Pick<InputOf<'plan.propose'>, 'parts' | 'accessories' | 'sheet'>,
 ) {
   const baseline = baselineOf(state);
   if (!baseline)
@@ -161,29 +122,7 @@ function frozenPlan(...asked: Parameters<typeof freezePlan>): ReturnType<typeof 
   return made;
 }
 
-/** Freezes a version of the plan: the parts, what they do to this car by the core's own figures, and what is unanswered. */
-export const planPropose = command({
-  name: 'plan.propose',
-  who: ['tech', 'lead'],
-  input: Joi.object<ProposeInput>({
-    orderId: id().required(),
-    parts: Joi.array()
-      .items(part)
-      .min(1)
-      .max(60)
-      .unique('id')
-      .required()
-      .messages({ 'array.min': 'Plan a part for one axle at least' }),
-    accessories: Joi.array().items(accessory).max(40).default([]),
-    sheet: Joi.object()
-      .pattern(
-        Joi.string().max(40),
-        Joi.object({ value: anyNumber().required(), known: Joi.valid(...KNOWN).required() }),
-      )
-      .default({}),
-    note: text(500),
-    stackedReason: reason().allow(null, '').empty('').default(null),
-  }),
+export const planPropose = handle('plan.propose', {
   // The draws take a third of a second: they are made before the order is locked, and found again under the lock.
   async before(_, { orderId, ...proposed }, outside) {
     const state = (await loadOrder(outside, orderId))?.state;

@@ -1,29 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { procedureFile } from '@/core/procedure/schema';
-import type { Procedure } from '@/core/procedure/types';
+import { Refusal } from '@/core/refusal';
 import { canonicalJson } from '../entries/canonical';
 import { procedureById, procedureHash } from '../procedures';
-import { command } from './command';
-import { reason } from './fields';
+import { handle } from './handler';
 
-interface SaveInput {
-  procedure: Procedure;
-  /** The version it was edited from; another saved since is not written over. */
-  basedOn: number;
-  note: string;
-}
-
-/** Saves a procedure as the shop's own next version, from the editor or from a file. */
-export const procedureSave = command({
-  name: 'procedure.save',
-  who: ['lead'],
-  input: Joi.object<SaveInput>({
-    procedure: procedureFile.required(),
-    basedOn: Joi.number().integer().min(0).default(0),
-    note: reason().required(),
-  }),
+export const procedureSave = handle('procedure.save', {
   async run(ctx, { procedure, basedOn, note }) {
     const newest = await procedureById(ctx.tx, procedure.id);
     const version = (newest?.version ?? 0) + 1;

@@ -1,47 +1,10 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import type { QuoteLine } from '@/core/ledger/job-book';
+import { Refusal } from '@/core/refusal';
 import { latestPlan } from '@/core/ledger/order-state';
 import { expectedLabor } from '../queries/labor';
 import { readShop } from '../queries/shop';
-import { command } from './command';
-import { id, line, text } from './fields';
+import { handle } from './handler';
 
-interface QuoteInput {
-  orderId: string;
-  lines: QuoteLine[];
-  depositCents: number;
-  promisedFor: string | null;
-  unknown: string;
-}
-
-const cents = () => Joi.number().integer().min(0).max(99_999_999);
-/** Writes a version of the quote: lines, hours with the range the shop's past supports, deposit, promise, what is unknown. */
-export const quoteMake = command({
-  name: 'quote.make',
-  who: ['advisor'],
-  input: Joi.object<QuoteInput>({
-    orderId: id().required(),
-    lines: Joi.array()
-      .items(
-        Joi.object({
-          text: line(200).required(),
-          cents: cents().required().messages({ 'number.base': 'Enter the price' }),
-          minutes: Joi.number()
-            .min(0)
-            .max(50_000)
-            .required()
-            .messages({ 'number.base': 'Enter the minutes' }),
-        }),
-      )
-      .min(1)
-      .max(100)
-      .required()
-      .messages({ 'array.min': 'A quote has a line at least' }),
-    depositCents: cents().default(0),
-    promisedFor: Joi.string().isoDate().allow(null).default(null),
-    unknown: text(500),
-  }),
+export const quoteMake = handle('quote.make', {
   async run(ctx, { orderId, lines, depositCents, promisedFor, unknown }) {
     const order = await ctx.openOrder(orderId);
     const shop = await readShop(ctx.tx);

@@ -1,13 +1,7 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { command } from './command';
-import { id } from './fields';
+import { Refusal } from '@/core/refusal';
+import { handle } from './handler';
 
-/** Lays aside a sheet the rack dropped that belongs to nobody here. */
-export const rackLeave = command({
-  name: 'rack.leave',
-  who: ['tech', 'advisor'],
-  input: Joi.object<{ sheetId: string }>({ sheetId: id().required() }),
+export const rackLeave = handle('rack.leave', {
   async run(ctx, { sheetId }) {
     const done = await ctx.tx.run(
       "UPDATE rack_sheet SET state = 'dropped' WHERE id = ? AND state IN ('waiting', 'refused')",

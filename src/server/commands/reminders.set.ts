@@ -1,16 +1,7 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { command } from './command';
-import { id } from './fields';
+import { Refusal } from '@/core/refusal';
+import { handle } from './handler';
 
-/** A customer wants no reminders, or wants them again. */
-export const remindersSet = command({
-  name: 'reminders.set',
-  who: ['advisor'],
-  input: Joi.object<{ customerId: string; wanted: boolean }>({
-    customerId: id().required(),
-    wanted: Joi.boolean().required(),
-  }),
+export const remindersSet = handle('reminders.set', {
   async run(ctx, { customerId, wanted }) {
     const known = await ctx.tx.row('SELECT customer_id FROM customer_contact WHERE customer_id = ?', [
       customerId,

@@ -1,78 +1,12 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { RUB_TIMES, type RoadNoise, type RoadRub } from '@/core/ledger/after-work-book';
-import type { Odometer, RoadCheck } from '@/core/ledger/entries';
+import { Refusal } from '@/core/refusal';
 import { onTheRoad } from '@/core/ledger/order-state';
-import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import { bothOnWheels } from '@/core/procedure/car';
-import { command } from './command';
-import { corner, id, line, odometer, text } from './fields';
+import { handle } from './handler';
 
 /** A dial further off than this was misread, or is broken. */
 const MOST_DIAL_ERROR = 0.25;
 
-const speed = () =>
-  Joi.number().min(20).max(200).required().messages({
-    'number.base': 'Enter both speeds',
-    'any.required': 'Enter both speeds',
-    'number.min': 'Read it at 20 or more',
-  });
-
-/** Brings the car back from its road test: the dial, and each check as it was found. */
-export const roadIn = command({
-  name: 'road.in',
-  who: ['tech'],
-  input: Joi.object<{
-    orderId: string;
-    odometer: Odometer;
-    checks: RoadCheck[];
-    note: string;
-    noises: RoadNoise[];
-    rubs: RoadRub[];
-    dial: { shown: number; truth: number } | null;
-  }>({
-    orderId: id().required(),
-    odometer: odometer(),
-    checks: Joi.array()
-      .items(
-        Joi.object({
-          id: Joi.valid(...ROAD_CHECKS.map((check) => check.id)).required(),
-          result: Joi.valid('good', 'fault', 'not tried')
-            .required()
-            .messages({ 'any.only': 'Say how this was' }),
-          note: text(300),
-        }),
-      )
-      .unique('id')
-      .length(ROAD_CHECKS.length)
-      .required()
-      .messages({ 'array.length': 'Answer every check' }),
-    note: text(1000),
-    noises: Joi.array()
-      .items(
-        Joi.object({
-          place: line(80).required().messages({ 'string.empty': 'Say where it comes from' }),
-          speed: line(60).required().messages({ 'string.empty': 'Say at what speed' }),
-          words: line(200).required().messages({ 'string.empty': 'Say what it sounds like' }),
-        }),
-      )
-      .max(12)
-      .default([]),
-    rubs: Joi.array()
-      .items(
-        Joi.object({
-          corner: corner().required(),
-          when: Joi.valid(...RUB_TIMES).required(),
-          gapMm: Joi.number().min(0).max(300).required().messages({
-            'number.base': 'Measure the gap, mm; 0 where it touches',
-            'any.required': 'Measure the gap, mm; 0 where it touches',
-          }),
-        }),
-      )
-      .max(20)
-      .default([]),
-    dial: Joi.object({ shown: speed(), truth: speed() }).allow(null).default(null),
-  }),
+export const roadIn = handle('road.in', {
   async run(ctx, { orderId, odometer: read, checks, note, noises, rubs, dial }) {
     const order = await ctx.runningOrder(orderId);
     const out = order.state.roadOut;

@@ -1,25 +1,13 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { dialAsks } from '@/core/ledger/dial-asks';
-import type { Odometer } from '@/core/ledger/entries';
 import { judgeHands } from '@/core/ledger/hands';
 import { onTheRoad } from '@/core/ledger/order-state';
 import { refuse } from '@/core/moves/move';
 import { judgeStep } from '@/core/procedure/engine';
 import { refuseAgainstOthers } from '../other-orders';
-import { command } from './command';
-import { id, odometer } from './fields';
+import { handle } from './handler';
 
-/** Takes the car out on its road test, when nothing on it forbids driving. */
-export const roadOut = command({
-  name: 'road.out',
-  who: ['tech'],
-  input: Joi.object<{ orderId: string; odometer: Odometer; confirmed: boolean }>({
-    orderId: id().required(),
-    odometer: odometer(),
-    /** A dial that shows less than at intake was looked at again. */
-    confirmed: Joi.boolean().default(false),
-  }),
+export const roadOut = handle('road.out', {
   async run(ctx, { orderId, odometer: read, confirmed }) {
     const order = await ctx.runningOrder(orderId);
     const step = order.document.steps.find((candidate) => candidate.phase === 'road' && candidate.drive);

@@ -1,5 +1,4 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { isJob, latestPlan, openHolds, planAnswer } from '@/core/ledger/order-state';
 import { assembleRun } from '@/core/procedure/assemble';
 import { RULES_EDITION } from '@/core/procedure/engine';
@@ -8,40 +7,9 @@ import { carriedInto } from '../queries/car-state';
 import { chosenProcedures, pullListFor } from '../queries/pull-list';
 import { refuseAgainstOthers } from '../other-orders';
 import { byPin } from './by-pin';
-import { command } from './command';
-import { id, pin, reason } from './fields';
+import { handle } from './handler';
 
-interface StartInput {
-  orderId: string;
-  procedures: { id: string; ways: string[] }[];
-  /** For places where the procedures name different values: which procedure's is taken. */
-  choices: Record<string, string>;
-  /** The lead's yes to starting with something missing. */
-  leadId: string | null;
-  pin: string | null;
-  startWithout: string | null;
-}
-
-/**
- * Starts the work: takes the ways, merges the procedures into one run, holds it against what the shop has and knows, and
- * freezes it. A job with a hole starts only with the lead's yes.
- */
-export const runStart = command({
-  name: 'run.start',
-  who: ['tech'],
-  input: Joi.object<StartInput>({
-    orderId: id().required(),
-    procedures: Joi.array()
-      .items(Joi.object({ id: Joi.string().required(), ways: Joi.array().items(Joi.string()).default([]) }))
-      .min(1)
-      .unique('id')
-      .required()
-      .messages({ 'array.min': 'Choose at least one procedure' }),
-    choices: Joi.object().pattern(Joi.string(), Joi.string()).default({}),
-    leadId: id().allow(null).default(null),
-    pin: pin().allow(null, '').default(null),
-    startWithout: reason().allow(null, '').empty('').default(null),
-  }),
+export const runStart = handle('run.start', {
   before: byPin('leadId'),
   async run(ctx, { orderId, procedures, choices, leadId, pin: typed, startWithout }) {
     const order = await ctx.openOrder(orderId);

@@ -1,37 +1,12 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { foldOrder } from '@/core/ledger/order-state';
+import { Refusal } from '@/core/refusal';
+import { foldOrder } from '@/contracts/fold';
 import { assembleRun } from '@/core/procedure/assemble';
 import { conflictChoices } from '@/core/procedure/change';
 import { keepRun, readProcedure } from '../documents/store';
 import { byPin } from './by-pin';
-import { command } from './command';
-import { id, pin, reason } from './fields';
+import { handle } from './handler';
 
-interface WayInput {
-  orderId: string;
-  procedureId: string;
-  ways: string[];
-  leadId: string;
-  pin: string;
-  reason: string;
-}
-
-/**
- * Takes another way of a procedure while the job runs, at the version the job began with. What is done stays done: a
- * way whose steps would drop one of those is refused.
- */
-export const runWay = command({
-  name: 'run.way',
-  who: ['tech'],
-  input: Joi.object<WayInput>({
-    orderId: id().required(),
-    procedureId: Joi.string().max(80).required(),
-    ways: Joi.array().items(Joi.string().max(60)).max(20).required(),
-    leadId: id().required(),
-    pin: pin().required(),
-    reason: reason().required(),
-  }),
+export const runWay = handle('run.way', {
   before: byPin('leadId'),
   async run(ctx, { orderId, procedureId, ways, reason: why }) {
     const order = await ctx.runningOrder(orderId);

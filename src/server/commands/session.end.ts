@@ -1,21 +1,13 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { holdsRole } from '@/core/ledger/roles';
 import { now } from '../clock';
 import { endKeys } from '../outbox/keys';
-import { command } from './command';
-import { id, line } from './fields';
+import { handle } from './handler';
 
 /** No move of that person from that device counts any more: what still arrives is a task. */
 const NONE = -1;
 
-/** Ends a session by what is shown of it: one's own, or anybody's by the owner. */
-export const sessionEnd = command({
-  name: 'session.end',
-  who: ['tech', 'advisor'],
-  input: Joi.object<{ session: string }>({
-    session: Joi.string().hex().length(64).required(),
-  }),
+export const sessionEnd = handle('session.end', {
   async run(ctx, { session }) {
     const row = await ctx.tx.row<{ person_id: string; device_id: string }>(
       'SELECT person_id, device_id FROM session WHERE id_hash = ? AND ended_at IS NULL',
@@ -31,14 +23,7 @@ export const sessionEnd = command({
   },
 });
 
-/** Names a device as the crew calls it. */
-export const deviceName = command({
-  name: 'device.name',
-  who: ['tech', 'advisor'],
-  input: Joi.object<{ deviceId: string; name: string }>({
-    deviceId: id().required(),
-    name: line(60).required(),
-  }),
+export const deviceName = handle('device.name', {
   async run(ctx, { deviceId, name }) {
     const done = await ctx.tx.run('UPDATE device SET name = ? WHERE id = ?', [name, deviceId]);
     if (!done.affectedRows) throw new Refusal('no-device', 'There is no such device.', 'deviceId');

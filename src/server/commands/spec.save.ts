@@ -1,28 +1,7 @@
-import Joi from 'joi';
-import { type AlignmentSpec, alignmentSpecSchema } from '@/core/calc/alignment.verdict';
-import { Refusal } from '@/core/calc/calculator';
-import { command } from './command';
-import { line, text } from './fields';
+import { Refusal } from '@/core/refusal';
+import { handle } from './handler';
 
-interface SpecInput {
-  platform: string;
-  source: string;
-  spec: AlignmentSpec;
-  casterGoal: number | null;
-  casterWhy: string;
-}
-
-/** Keeps what a platform's alignment is held against, with its source, and the caster wanted after a lift. */
-export const specSave = command({
-  name: 'spec.save',
-  who: ['lead'],
-  input: Joi.object<SpecInput>({
-    platform: line(60).required().messages({ 'string.empty': 'Name the platform' }),
-    source: line(200).required().messages({ 'string.empty': 'Say where the spec comes from' }),
-    spec: alignmentSpecSchema.required(),
-    casterGoal: Joi.number().min(-20).max(20).allow(null).default(null),
-    casterWhy: text(200),
-  }),
+export const specSave = handle('spec.save', {
   async run(ctx, { platform, source, spec, casterGoal, casterWhy }) {
     if (Object.keys(spec.front).length + Object.keys(spec.rear ?? {}).length === 0)
       throw new Refusal('no-range', 'Give at least one range: without one nothing can be judged.', 'spec');

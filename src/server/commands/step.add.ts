@@ -1,34 +1,10 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { withSteps } from '@/core/procedure/redo';
-import { PHASES, type Phase, type Step } from '@/core/procedure/types';
+import type { Step } from '@/core/procedure/types';
 import { keepRun } from '../documents/store';
-import { command } from './command';
-import { id, line } from './fields';
+import { handle } from './handler';
 
-interface AddInput {
-  orderId: string;
-  phase: Phase;
-  end: 'front' | 'rear' | 'both';
-  text: string;
-  minutes: number;
-}
-
-/** Adds a step to a running job: something found on the way that has to be done before it leaves. */
-export const stepAdd = command({
-  name: 'step.add',
-  who: ['tech'],
-  input: Joi.object<AddInput>({
-    orderId: id().required(),
-    phase: Joi.valid(...PHASES).required(),
-    end: Joi.valid('front', 'rear', 'both').default('both'),
-    text: line(200).required().messages({ 'string.empty': 'Say what is to be done' }),
-    minutes: Joi.number()
-      .min(0)
-      .max(600)
-      .required()
-      .messages({ 'number.base': 'Enter the minutes as a number' }),
-  }),
+export const stepAdd = handle('step.add', {
   async run(ctx, { orderId, phase, end, text, minutes }) {
     const order = await ctx.runningOrder(orderId);
     const { document } = order;

@@ -1,19 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { lineIsIn } from '@/core/ledger/order-state';
 import { askSupplier } from '../devices/supplier';
-import { command } from './command';
-import { id } from './fields';
+import { handle } from './handler';
 
-/** Orders what a line lacks from the supplier (a stand-in) and keeps its answer. */
-export const supplyOrder = command({
-  name: 'supply.order',
-  who: ['advisor'],
-  input: Joi.object<{ orderId: string; lineId: string }>({
-    orderId: id().required(),
-    lineId: Joi.string().max(80).required(),
-  }),
+export const supplyOrder = handle('supply.order', {
   async run(ctx, { orderId, lineId }) {
     const order = await ctx.openOrder(orderId);
     const line = order.state.parts.list?.data.lines.find((one) => one.lineId === lineId);

@@ -1,24 +1,8 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import {
-  CHANNELS,
-  type Channel,
-  MESSAGE_STAGES,
-  type MessageStage,
-  TEMPLATE_NAMES,
-} from '../messages/templates';
-import { command } from './command';
-import { line } from './fields';
+import { Refusal } from '@/core/refusal';
+import { TEMPLATE_NAMES } from '../messages/templates';
+import { handle } from './handler';
 
-/** The shop's own words for one message. */
-export const templateSet = command({
-  name: 'template.set',
-  who: ['lead'],
-  input: Joi.object<{ stage: MessageStage; channel: Channel; words: string }>({
-    stage: Joi.valid(...MESSAGE_STAGES).required(),
-    channel: Joi.valid(...CHANNELS).required(),
-    words: line(600).required(),
-  }),
+export const templateSet = handle('template.set', {
   async run(ctx, { stage, channel, words }) {
     const odd = [...words.matchAll(/\{(\w*)\}/g)].find(
       ([, name]) => !(TEMPLATE_NAMES as readonly string[]).includes(name!),

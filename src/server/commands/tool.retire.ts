@@ -1,13 +1,7 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { command } from './command';
-import { id } from './fields';
+import { Refusal } from '@/core/refusal';
+import { handle } from './handler';
 
-/** A tool that is lost, lent or worn out leaves the shop's list. */
-export const toolRetire = command({
-  name: 'tool.retire',
-  who: ['lead', 'tech'],
-  input: Joi.object<{ toolId: string }>({ toolId: id().required() }),
+export const toolRetire = handle('tool.retire', {
   async run(ctx, { toolId }) {
     const gone = await ctx.tx.run('UPDATE shop_tool SET active = FALSE WHERE id = ? AND active', [toolId]);
     if (!gone.affectedRows) throw new Refusal('no-tool', 'The shop has no such tool.', 'toolId');

@@ -1,20 +1,9 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { placedName } from '@/core/procedure/engine';
 import { byPin } from './by-pin';
-import { command } from './command';
-import { id, pin } from './fields';
+import { handle } from './handler';
 
-/** Somebody else checks a torque and signs it with their own PIN. Nobody checks oneself. */
-export const torqueCheck = command({
-  name: 'torque.check',
-  who: ['tech'],
-  input: Joi.object<{ orderId: string; fastenerId: string; checkerId: string; pin: string }>({
-    orderId: id().required(),
-    fastenerId: Joi.string().max(80).required(),
-    checkerId: id().required(),
-    pin: pin().required(),
-  }),
+export const torqueCheck = handle('torque.check', {
   before: byPin('checkerId'),
   async run(ctx, { orderId, fastenerId, checkerId }) {
     const order = await ctx.runningOrder(orderId);

@@ -1,34 +1,10 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import type { TorqueData } from '@/core/ledger/entries';
+import { Refusal } from '@/core/refusal';
 import { whyNotCorrect } from '../corrections';
 import { versionAfterCorrection } from '../documents/corrected';
-import { command } from './command';
-import { id, reason, torqueReading } from './fields';
+import { handle } from './handler';
 
-interface CorrectInput {
-  orderId: string;
-  entryId: string;
-  wrenchId: string;
-  reading: TorqueData['reading'];
-  reason: string;
-}
-
-/**
- * Corrects what a torque entry says of its wrench and reading, by a new entry that names it and says why. After the
- * handoff only the lead does; the packet gets another version, and the signed one is kept.
- */
-export const torqueCorrect = command({
-  name: 'torque.correct',
+export const torqueCorrect = handle('torque.correct', {
   seals: true,
-  who: ['tech'],
-  input: Joi.object<CorrectInput>({
-    orderId: id().required(),
-    entryId: Joi.string().max(48).required(),
-    wrenchId: id().required().messages({ 'string.empty': 'Choose the wrench' }),
-    reading: torqueReading(),
-    reason: reason().required(),
-  }),
   async run(ctx, { orderId, entryId, wrenchId, reading, reason: why }) {
     const order = await ctx.order(orderId);
     const entry = order.state.torques.find((one) => one.id === entryId);

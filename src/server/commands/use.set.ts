@@ -1,16 +1,6 @@
-import Joi from 'joi';
-import { CAR_USES, type CarUse } from '@/core/ledger/after-work-book';
-import { command } from './command';
-import { id } from './fields';
+import { handle } from './handler';
 
-/** Says how the car will be used: what works hard comes back sooner. */
-export const useSet = command({
-  name: 'use.set',
-  who: ['tech', 'advisor'],
-  input: Joi.object<{ orderId: string; use: CarUse }>({
-    orderId: id().required(),
-    use: Joi.valid(...CAR_USES.map(([use]) => use)).required(),
-  }),
+export const useSet = handle('use.set', {
   async run(ctx, { orderId, use }) {
     const order = await ctx.openOrder(orderId);
     await ctx.append(order.id, { kind: 'use', data: { use } });

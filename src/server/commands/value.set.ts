@@ -1,5 +1,4 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { convertTorque } from '@/core/calc/torque.convert';
 import { isClosed } from '@/core/ledger/order-state';
 import { holdsRole } from '@/core/ledger/roles';
@@ -7,53 +6,9 @@ import { placedName } from '@/core/procedure/engine';
 import { valueSlips } from '@/core/procedure/torque-doubts';
 import { followUpForPlace } from '../follow-up/open';
 import { byPin } from './by-pin';
-import { command } from './command';
-import { id, line, pin } from './fields';
+import { handle } from './handler';
 
-interface ValueInput {
-  orderId: string;
-  fastenerId: string;
-  kind: 'entered' | 'interim' | 'missing' | 'waiting';
-  value: number | null;
-  unit: 'nm' | 'lbft';
-  angleDeg: number | null;
-  source: string;
-  /** The lead whose value it is, by PIN, where somebody else holds the tablet. */
-  leadId: string | null;
-  pin: string | null;
-  /** A value that looks like a slip is taken only when it was looked at and confirmed. */
-  confirmed: boolean;
-}
-
-/**
- * Says what a fastener's value is and where it comes from: from a sheet, as an interim with its basis, or that nobody
- * has one yet. A figure is the lead's, by role or by PIN; that there is none anybody may say. Nothing is prefilled.
- */
-export const valueSet = command({
-  name: 'value.set',
-  who: ['tech', 'advisor'],
-  input: Joi.object<ValueInput>({
-    orderId: id().required(),
-    fastenerId: Joi.string().max(80).required(),
-    kind: Joi.valid('entered', 'interim', 'missing', 'waiting').required(),
-    value: Joi.when('kind', {
-      is: Joi.valid('entered', 'interim'),
-      then: Joi.number()
-        .greater(0)
-        .max(5000)
-        .required()
-        .messages({ 'number.base': 'Enter the value as a number' }),
-      otherwise: Joi.valid(null).default(null),
-    }),
-    unit: Joi.valid('nm', 'lbft').default('nm'),
-    angleDeg: Joi.number().greater(0).max(720).allow(null).default(null),
-    source: line(200)
-      .required()
-      .messages({ 'string.empty': 'Say where this comes from', 'any.required': 'Say where this comes from' }),
-    leadId: id().allow(null).default(null),
-    pin: pin().allow(null, '').default(null),
-    confirmed: Joi.boolean().default(false),
-  }),
+export const valueSet = handle('value.set', {
   before: byPin('leadId'),
   async run(ctx, input) {
     const order = await ctx.order(input.orderId);

@@ -1,28 +1,7 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { VEHICLE_FACTS, type VehicleFacts } from '@/core/vehicle-facts';
-import { command } from './command';
-import { id, text } from './fields';
+import { Refusal } from '@/core/refusal';
+import { handle } from './handler';
 
-interface VehicleInput {
-  vehicleId: string;
-  vin: string;
-  platform: string;
-  later: string;
-  facts: VehicleFacts;
-}
-
-/** Writes down what is known of a car: VIN, platform, the facts kits are chosen by, what is still to be fitted. */
-export const vehicleUpdate = command({
-  name: 'vehicle.update',
-  who: ['tech', 'advisor'],
-  input: Joi.object<VehicleInput>({
-    vehicleId: id().required(),
-    vin: text(17),
-    platform: text(60),
-    later: text(300),
-    facts: Joi.object(Object.fromEntries(VEHICLE_FACTS.map((fact) => [fact.id, text(40)]))).default({}),
-  }),
+export const vehicleUpdate = handle('vehicle.update', {
   async run(ctx, { vehicleId, vin, platform, later, facts }) {
     const known = await ctx.tx.row('SELECT id FROM vehicle WHERE id = ? FOR UPDATE', [vehicleId]);
     if (!known) throw new Refusal('no-vehicle', 'There is no such vehicle.', 'vehicleId');

@@ -1,12 +1,10 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { type OrderState, isJob } from '@/core/ledger/order-state';
 import { bringCarriedUpToDate } from '../carried';
 import { loadOrder } from '../entries/order';
 import { holesOf } from '../handoff-ready';
-import { command } from './command';
 import { closeClocksOf } from './clock.off';
-import { id, text } from './fields';
+import { handle } from './handler';
 
 /** What a visit was opened to read and has not, in words; null where it has, or was opened for something else. */
 function readingOwed(state: OrderState): string | null {
@@ -18,14 +16,7 @@ function readingOwed(state: OrderState): string | null {
   return null;
 }
 
-/**
- * Closes a re-torque visit on its evidence: every fastener of the run clicked. It closes the come-backs all of whose
- * places it clicked; what was found moved has opened one of its own.
- */
-export const visitClose = command({
-  name: 'visit.close',
-  who: ['tech', 'advisor'],
-  input: Joi.object<{ orderId: string; note: string }>({ orderId: id().required(), note: text(500) }),
+export const visitClose = handle('visit.close', {
   async run(ctx, { orderId, note }) {
     const begun = await ctx.runningOrder(orderId);
     // What another order of the car has closed since is closed here too.

@@ -1,22 +1,15 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import type { FollowUpKind, IntakeData, Odometer, OrderKind } from '@/core/ledger/entries';
+import { Refusal } from '@/core/refusal';
+import type { FollowUpKind } from '@/core/ledger/kinds/coming-back';
+import type { IntakeData, OrderKind } from '@/core/ledger/kinds/arrival';
 import { isBehindWheel, nutsBefore, retorqueVisit } from '@/core/follow-up/visit';
 import { RULES_EDITION } from '@/core/procedure/engine';
 import { keepRun } from '../documents/store';
 import { loadOrder } from '../entries/order';
 import { carriedInto, fastenersOfCar } from '../queries/car-state';
 import { refuseAgainstOthers } from '../other-orders';
-import { command } from './command';
-import { id, odometer } from './fields';
 import { newOrder } from './intake.open';
 import { takePlace } from './take-place';
-
-interface VisitInput {
-  followUpIds: string[];
-  odometer: Odometer;
-  place: string | null;
-}
+import { handle } from './handler';
 
 interface FollowUpRow {
   order_id: string;
@@ -38,15 +31,7 @@ const WANTS: Partial<Record<OrderKind, string>> = {
   alignment: 'Alignment looked at',
 };
 
-/** Opens a re-torque visit for come-backs of one car: its run clicks each of the car's fasteners they name. */
-export const visitOpen = command({
-  name: 'visit.open',
-  who: ['advisor', 'tech'],
-  input: Joi.object<VisitInput>({
-    followUpIds: Joi.array().items(id()).min(1).unique().required(),
-    odometer: odometer(),
-    place: Joi.string().max(20).allow(null).default(null),
-  }),
+export const visitOpen = handle('visit.open', {
   async run(ctx, { followUpIds, odometer: read, place }) {
     const rows = await Promise.all(
       followUpIds.map((followUpId) =>

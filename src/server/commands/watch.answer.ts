@@ -1,18 +1,7 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { command } from './command';
-import { id, line } from './fields';
+import { Refusal } from '@/core/refusal';
+import { handle } from './handler';
 
-/** Answers a line that an earlier visit left to be watched: settled, or watched on. */
-export const watchAnswer = command({
-  name: 'watch.answer',
-  who: ['tech', 'advisor'],
-  input: Joi.object<{ orderId: string; watchId: string; answer: string; settled: boolean }>({
-    orderId: id().required(),
-    watchId: id().required(),
-    answer: line(300).required().messages({ 'string.empty': 'Say what you found' }),
-    settled: Joi.boolean().required(),
-  }),
+export const watchAnswer = handle('watch.answer', {
   async run(ctx, { orderId, watchId, answer, settled }) {
     const order = await ctx.openOrder(orderId);
     const watch = await ctx.tx.row<{ order_id: string }>(

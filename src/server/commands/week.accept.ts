@@ -1,38 +1,7 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { command } from './command';
-import { id } from './fields';
-import { jobId, phaseId } from './week-fields';
+import { Refusal } from '@/core/refusal';
+import { handle } from './handler';
 
-interface Slot {
-  jobId: string;
-  phaseId: string;
-  personId: string | null;
-  placeId: string | null;
-  startsAt: string;
-  endsAt: string;
-}
-
-/** Agrees a plan of the week: where every phase was put. What was agreed before is kept on the shop's chain. */
-export const weekAccept = command({
-  name: 'week.accept',
-  who: ['lead'],
-  input: Joi.object<{ slots: Slot[] }>({
-    slots: Joi.array()
-      .items(
-        Joi.object({
-          jobId: jobId().required(),
-          phaseId: phaseId().required(),
-          personId: id().allow(null).required(),
-          placeId: Joi.string().max(20).allow(null).required(),
-          startsAt: Joi.string().isoDate().required(),
-          endsAt: Joi.string().isoDate().required(),
-        }),
-      )
-      .max(2000)
-      .unique((a: Slot, b: Slot) => a.jobId === b.jobId && a.phaseId === b.phaseId)
-      .required(),
-  }),
+export const weekAccept = handle('week.accept', {
   async run(ctx, { slots }) {
     const backward = slots.find((slot) => slot.endsAt <= slot.startsAt);
     if (backward) throw new Refusal('backward', 'A phase ends after it begins.', 'slots');

@@ -1,28 +1,7 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { command } from './command';
-import { id } from './fields';
-import { jobId, phaseId } from './week-fields';
+import { Refusal } from '@/core/refusal';
+import { handle } from './handler';
 
-interface PinInput {
-  jobId: string;
-  phaseId: string;
-  personId: string | null;
-  placeId: string | null;
-  startsAt: string | null;
-}
-
-/** Pins a phase by hand to somebody, a place or a moment; the planner works around it. All null takes the pin out. */
-export const weekPin = command({
-  name: 'week.pin',
-  who: ['lead'],
-  input: Joi.object<PinInput>({
-    jobId: jobId().required(),
-    phaseId: phaseId().required(),
-    personId: id().allow(null).default(null),
-    placeId: Joi.string().max(20).allow(null).default(null),
-    startsAt: Joi.string().isoDate().allow(null).default(null),
-  }),
+export const weekPin = handle('week.pin', {
   async run(ctx, pin) {
     const place =
       pin.placeId && pin.placeId !== 'rack'

@@ -1,17 +1,6 @@
-import Joi from 'joi';
-import { command } from './command';
-import { line } from './fields';
-import { day, jobId } from './week-fields';
+import { handle } from './handler';
 
-/** Says until when a job waits and for what; no day takes it back. */
-export const weekWait = command({
-  name: 'week.wait',
-  who: ['advisor'],
-  input: Joi.object<{ jobId: string; untilDay: string | null; words: string }>({
-    jobId: jobId().required(),
-    untilDay: day().allow(null).required(),
-    words: line(200).required(),
-  }),
+export const weekWait = handle('week.wait', {
   async run(ctx, { jobId: job, untilDay, words }) {
     if (untilDay)
       await ctx.tx.run('REPLACE INTO week_wait (job_id, until_day, words) VALUES (?, ?, ?)', [

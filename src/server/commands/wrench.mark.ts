@@ -1,24 +1,7 @@
-import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import { calendarDay } from '@/core/calc/fields';
-import { command } from './command';
-import { id, line } from './fields';
+import { Refusal } from '@/core/refusal';
+import { handle } from './handler';
 
-interface MarkInput {
-  wrenchId: string;
-  out: string | null;
-  calibrationDue: string | null;
-}
-
-/** A wrench used as a lever or dropped is out with a reason; checked, it comes back with its new date. */
-export const wrenchMark = command({
-  name: 'wrench.mark',
-  who: ['tech', 'lead'],
-  input: Joi.object<MarkInput>({
-    wrenchId: id().required(),
-    out: line(200).allow(null, '').empty('').default(null),
-    calibrationDue: calendarDay().allow(null).default(null),
-  }),
+export const wrenchMark = handle('wrench.mark', {
   async run(ctx, { wrenchId, out, calibrationDue }) {
     if (!out && !calibrationDue)
       throw new Refusal('say', 'Say why it is out, or until when it is calibrated again.', 'out');

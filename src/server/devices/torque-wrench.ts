@@ -1,9 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { now } from '../clock';
 import { execute } from '../commands/execute';
-import type { Db } from '../database';
-import { db } from '../database';
+import { type Db, db } from '../database';
 import type { Person } from '../sessions/sessions';
 
 /** What any torque wrench that speaks to a tablet sends: a reading, or the degrees it was turned. */

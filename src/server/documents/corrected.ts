@@ -1,5 +1,5 @@
 import { isClosed } from '@/core/ledger/order-state';
-import type { CommandContext, LockedOrder } from '../commands/command';
+import type { CommandContext, LockedOrder } from '../commands/context';
 import { queueMessage } from '../messages/queue';
 import { sealHandoff } from './seal';
 

@@ -1,5 +1,5 @@
 import PDFDocument from 'pdfkit';
-import type { PhotoMark } from '@/core/ledger/after-work-book';
+import type { PhotoMark } from '@/core/ledger/kinds/noted';
 import { drawMark } from '@/core/ledger/photo-marks';
 import { CORNERS } from '@/core/calc/fields';
 import { angleText, sheetWords } from '@/core/ledger/alignment-rows';

@@ -1,6 +1,6 @@
-import type { HandoffData } from '@/core/ledger/entries';
+import type { HandoffData } from '@/core/ledger/kinds/handed-over';
 import { sha256, canonicalJson } from '../entries/canonical';
-import type { CommandContext, LockedOrder } from '../commands/command';
+import type { CommandContext, LockedOrder } from '../commands/context';
 import { db } from '../database';
 import { Kept } from '../entries/kept';
 import { buildPacket } from './packet';

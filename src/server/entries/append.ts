@@ -56,15 +56,15 @@ export const entryRow = (entry: Entry, canonical: string, previous: string, hash
   hash,
 ];
 
-interface HeadRow {
+/** How far a chain has come. */
+export interface Head {
   count: number;
   hash: string;
 }
 
 /** Locks a chain's head until the transaction ends, making it when the chain is new. */
-export async function lockHead(tx: Db, chain: string, at: Date): Promise<HeadRow> {
-  const lock = () =>
-    tx.row<HeadRow>('SELECT count, hash FROM chain_head WHERE chain = ? FOR UPDATE', [chain]);
+export async function lockHead(tx: Db, chain: string, at: Date): Promise<Head> {
+  const lock = () => tx.row<Head>('SELECT count, hash FROM chain_head WHERE chain = ? FOR UPDATE', [chain]);
   // Looked for before it is made: an insert that finds the row would first share its lock, and two sharing deadlock.
   const known = await lock();
   if (known) return known;
@@ -78,16 +78,17 @@ export async function lockHead(tx: Db, chain: string, at: Date): Promise<HeadRow
 
 /**
  * Appends entries to a chain whose head is locked, each hashed over the one before, and advances the head.
- * @returns the entries as written
+ * @param locked the head, where whoever appends has locked it already
+ * @returns the entries as written, and the head after them
  */
 export async function appendEntries(
   tx: Db,
   chain: string,
   drafts: Draft[],
   author: Author,
-): Promise<Entry[]> {
-  const head = await lockHead(tx, chain, author.receivedAt);
-  let { count, hash } = head;
+  locked: Head | null = null,
+): Promise<{ written: Entry[]; head: Head }> {
+  let { count, hash } = locked ?? (await lockHead(tx, chain, author.receivedAt));
   const written: Entry[] = [];
   for (const draft of drafts) {
     count += 1;
@@ -117,5 +118,5 @@ export async function appendEntries(
     author.receivedAt,
     chain,
   ]);
-  return written;
+  return { written, head: { count, hash } };
 }

@@ -31,9 +31,10 @@ export class Kept<T> {
 
 export interface Chain {
   entries: readonly Entry[];
-  /** The hash of the last of them. */
-  hash: string;
+  /** The hash of each of them, in their order. */
+  hashes: readonly string[];
 }
+export const lastHash = ({ hashes }: Chain) => hashes.at(-1) ?? '';
 interface Row {
   seq: number;
   canonical: string;
@@ -41,20 +42,23 @@ interface Row {
 }
 
 const chains = new Kept<Chain>(300);
-const NONE: Chain = { entries: [], hash: '' };
+const NONE: Chain = { entries: [], hashes: [] };
 
 /**
  * All entries of a chain in its order. Those known from before are kept as long as the last of them still stands in the
  * database under its number and hash; whatever was rolled back, restored or written by another server since shows there.
+ * @param head the hash of the last entry, where whoever asks holds the chain's lock
  */
-export async function chainOf(tx: Db, chain: string): Promise<Chain> {
+export async function chainOf(tx: Db, chain: string, head: string | null = null): Promise<Chain> {
   const known = chains.get(chain);
+  if (known && head === lastHash(known)) return known;
   const from = known?.entries.length ?? 0;
   const rows = await tx.rows<Row>(
     'SELECT seq, canonical, hash FROM entry WHERE chain = ? AND seq >= ? ORDER BY seq',
     [chain, from],
   );
-  if (known && rows[0]?.seq === from && rows[0].hash === known.hash) return keep(chain, known, rows.slice(1));
+  if (known && rows[0]?.seq === from && rows[0].hash === lastHash(known))
+    return keep(chain, known, rows.slice(1));
   if (!from) return keep(chain, NONE, rows);
   const all = await tx.rows<Row>('SELECT seq, canonical, hash FROM entry WHERE chain = ? ORDER BY seq', [
     chain,
@@ -67,10 +71,10 @@ export const entriesOf = async (tx: Db, chain: string): Promise<Entry[]> => [
 ];
 
 function keep(chain: string, known: Chain, rows: readonly Row[]): Chain {
-  const last = rows.at(-1);
-  if (!last) return known;
+  if (!rows.length) return known;
   const entries = [...known.entries, ...rows.map((row) => frozen(JSON.parse(row.canonical) as Entry))];
-  const now = { entries, hash: last.hash };
+  const hashes = [...known.hashes, ...rows.map((row) => row.hash)];
+  const now = { entries, hashes };
   chains.set(chain, now);
   return now;
 }

@@ -1,11 +1,12 @@
 import { type Entry, currentEntries } from '@/core/ledger/entries';
-import { type OrderState, foldOrder } from '@/core/ledger/order-state';
+import { foldOnto, foldOrder } from '@/contracts/fold';
+import type { OrderState } from '@/core/ledger/order-state';
 import type { Db } from '../database';
 import { readRun } from '../documents/store';
-import { Kept, chainOf } from './kept';
+import { Kept, chainOf, lastHash } from './kept';
 
 export interface FoldedOrder {
-  entries: Entry[];
+  entries: readonly Entry[];
   state: OrderState;
 }
 
@@ -19,14 +20,14 @@ export function runHash(entries: readonly Entry[]): string | null {
 }
 
 /** Folds entries with the run document they name, when a run has started. */
-export async function foldWithRun(tx: Db, entries: Entry[]): Promise<OrderState> {
+async function foldWithRun(tx: Db, entries: readonly Entry[]): Promise<OrderState> {
   const hash = runHash(currentEntries(entries));
   const document = hash ? await readRun(tx, hash) : null;
   return foldOrder(entries, document);
 }
 
 /** Where an order stood after the entry with a hash: nothing but those entries, and the run they name, makes it so. */
-const states = new Kept<{ hash: string; state: OrderState }>(100);
+const states = new Kept<{ hash: string; count: number; state: OrderState }>(100);
 
 /** Whoever is handed a state reads it: the next one is handed the same. */
 function readOnly(state: OrderState): OrderState {
@@ -34,13 +35,59 @@ function readOnly(state: OrderState): OrderState {
   return Object.freeze(state);
 }
 
-/** Reads a work order's entries and folds them into where it stands; null when there is no such order. */
-export async function loadOrder(tx: Db, orderId: string): Promise<FoldedOrder | null> {
-  const { entries, hash } = await chainOf(tx, orderId);
+/** An order with entries that came after it was folded: those alone are folded onto it, where they take nothing back. */
+export async function advance(tx: Db, before: FoldedOrder, after: readonly Entry[]): Promise<FoldedOrder> {
+  const entries = [...before.entries, ...after];
+  const state = readOnly(foldOnto(before.state, after) ?? (await foldWithRun(tx, entries)));
+  return { entries, state };
+}
+
+/** Keeps where an order stands after its last entry, so that nobody folds the same entries again. */
+export const keepState = (orderId: string, hash: string, { entries, state }: FoldedOrder) =>
+  states.set(orderId, { hash, count: entries.length, state });
+
+/**
+ * Reads a work order's entries and folds them into where it stands; null when there is no such order.
+ * @param head the hash of its last entry, where whoever asks holds its lock
+ */
+export async function loadOrder(
+  tx: Db,
+  orderId: string,
+  head: string | null = null,
+): Promise<FoldedOrder | null> {
+  const chain = await chainOf(tx, orderId, head);
+  const { entries, hashes } = chain;
   if (!entries.length) return null;
   const known = states.get(orderId);
-  if (known?.hash === hash) return { entries: [...entries], state: known.state };
-  const state = readOnly(await foldWithRun(tx, [...entries]));
-  states.set(orderId, { hash, state });
-  return { entries: [...entries], state };
+  const hash = lastHash(chain);
+  if (known?.hash === hash) return { entries, state: known.state };
+  // Where the kept state is of the same entries but the last few, only those are folded.
+  const folded =
+    known && hashes[known.count - 1] === known.hash
+      ? await advance(
+          tx,
+          { entries: entries.slice(0, known.count), state: known.state },
+          entries.slice(known.count),
+        )
+      : { entries, state: readOnly(await foldWithRun(tx, entries)) };
+  keepState(orderId, hash, folded);
+  return folded;
+}
+
+/** A work order with where it stands. */
+export interface WholeOrder extends FoldedOrder {
+  id: string;
+  number: number;
+  vehicleId: string;
+}
+
+/** Reads a work order by its id. @throws when there is none */
+export async function wholeOrder(tx: Db, orderId: string): Promise<WholeOrder> {
+  const row = await tx.row<{ id: string; number: number; vehicle_id: string }>(
+    'SELECT id, number, vehicle_id FROM work_order WHERE id = ?',
+    [orderId],
+  );
+  const folded = await loadOrder(tx, orderId);
+  if (!row || !folded) throw new Error(`no work order ${orderId}`);
+  return { id: row.id, number: row.number, vehicleId: row.vehicle_id, ...folded };
 }

@@ -1,5 +1,5 @@
-import type { FollowUpKind } from '@/core/ledger/entries';
-import type { CommandContext, LockedOrder } from '../commands/command';
+import type { FollowUpKind } from '@/core/ledger/kinds/coming-back';
+import type { CommandContext, LockedOrder } from '../commands/context';
 
 /** Closes the come-backs of a kind that earlier orders of this car opened: this entry is what they waited for. */
 export async function closeByEvidence(

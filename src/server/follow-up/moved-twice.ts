@@ -1,6 +1,6 @@
 import { placedName } from '@/core/procedure/engine';
 import type { Fastener } from '@/core/procedure/types';
-import type { CommandContext, LockedOrder } from '../commands/command';
+import type { CommandContext, LockedOrder } from '../commands/context';
 
 /**
  * A fastener found moved at two visits running, with no new part between, is a fault: it becomes a finding of this

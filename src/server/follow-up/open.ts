@@ -1,7 +1,7 @@
 import { onDial, promisedFollowUps } from '@/core/follow-up/promises';
 import { kitsOf, type OrderState } from '@/core/ledger/order-state';
 import { shopDay } from '@/core/units/shop-time';
-import type { CommandContext, LockedOrder } from '../commands/command';
+import type { CommandContext, LockedOrder } from '../commands/context';
 import type { Db } from '../database';
 import { readShop } from '../queries/shop';
 

@@ -3,23 +3,22 @@ import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import Ajv from 'ajv/dist/2020';
 import sharp from 'sharp';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { type Entry, currentEntries } from '@/core/ledger/entries';
-import { foldOrder } from '@/core/ledger/order-state';
+import { foldOrder } from '@/contracts/fold';
 import type { RunDocument } from '@/core/procedure/engine';
 import { type Db, transaction } from '../database';
 import { now } from '../clock';
 import { deriveOrder } from '../derive';
+import { wholeOrder, runHash } from '../entries/order';
 import { type Draft, ENTRY_INTO, SHOP_CHAIN, appendEntries, entryRow } from '../entries/append';
 import { CHAIN_START, canonicalJson, chainHash, sha256 } from '../entries/canonical';
-import { runHash } from '../entries/order';
 import { walkChain } from '../entries/verify';
 import { ORDER_TAKEN_IN } from '../entries/verify-shop';
 import { makeThumbnail } from '../photos/store';
 import { nextOrderNumber } from '../order-number';
 import { entryShapes } from './entry-shape';
-import type { WorkOrderFile } from './order-file';
-import { photosIn } from './order-file';
+import { type WorkOrderFile, photosIn } from './order-file';
 import { type Files, ORDER_LIMITS } from './zip';
 import { openZipApart } from './zip-thread';
 
@@ -299,7 +298,7 @@ export async function importOrder(
     await keepEntries(tx, file, entries);
     const broken = await walkChain(tx, { chain: file.order.id, ...file.chain });
     if (broken) throw refused('chain', broken);
-    await deriveOrder(tx, file.order.id);
+    await deriveOrder(tx, await wholeOrder(tx, file.order.id));
     const draft = {
       id: randomUUID(),
       kind: 'shop.change',

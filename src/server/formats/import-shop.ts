@@ -1,4 +1,4 @@
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import type { Entry } from '@/core/ledger/entries';
 import type { Db, Value } from '../database';
 import { rebuildDerived } from '../derive';

@@ -1,4 +1,4 @@
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 
 /** The file of a form, within a size. @throws Refusal naming `file` */
 export async function fileOf(form: FormData, most: number, what: string): Promise<Buffer> {

@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import type { Files, Manifest, ZipLimits } from './zip';
 
 export interface ZipAsked {

@@ -1,5 +1,5 @@
 import { Unzip, UnzipInflate, zipSync } from 'fflate';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { canonicalJson, sha256 } from '../entries/canonical';
 
 /** What goes out and comes in as one ZIP: files by name, and a manifest with the hash of each. */

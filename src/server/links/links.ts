@@ -1,5 +1,5 @@
 import { randomBytes, randomUUID } from 'node:crypto';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { now } from '../clock';
 import { type Db, db } from '../database';
 import { sha256 } from '../entries/canonical';

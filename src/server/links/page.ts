@@ -1,6 +1,6 @@
 import { headers } from 'next/headers';
 import { notFound } from 'next/navigation';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { addressOf, countFor, withinLimit } from '../sessions/rate';
 import { openLink, type OpenLink } from './links';
 

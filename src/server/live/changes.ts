@@ -1,21 +1,37 @@
+import { areaOf, entryContract } from '@/contracts/entries';
+import type { ChainMoved } from '@/contracts/live';
+import type { EntryKind } from '@/core/ledger/entries';
 import { db } from '../database';
+import { Kept } from '../entries/kept';
 
 const POLL_MS = 250;
 /** Commits come out of order, so what moved in the last seconds is looked at again each time, by its count. */
 const LOOK_BACK_MS = 5000;
+/** Of a chain not seen before only so many of its last entries are asked for. */
+const LAST_OF_UNSEEN = 25;
 
-type Listener = (chains: string[]) => void;
+type Listener = (moved: ChainMoved[]) => void;
+interface HeadRow {
+  chain: string;
+  count: number;
+}
+
+const places = (list: readonly unknown[]) => list.map(() => '?').join(', ');
+const distinct = <T>(all: readonly T[]): T[] => [...new Set(all)];
 
 /** One watcher a process, however many browsers listen; it looks only while somebody does. */
 class ChangeWatch {
   private readonly listeners = new Set<Listener>();
-  private seen = new Map<string, number>();
+  private recent = new Map<string, number>();
+  /** How far each chain had come when it was last told of, and how its order looked in lists. */
+  private readonly told = new Kept<number>(5000);
+  private readonly heads = new Kept<string>(5000);
   private timer: ReturnType<typeof setTimeout> | null = null;
 
   listen(listener: Listener): () => void {
     this.listeners.add(listener);
     if (!this.timer) {
-      this.seen = new Map();
+      this.recent = new Map();
       this.schedule(true);
     }
     return () => {
@@ -34,24 +50,59 @@ class ChangeWatch {
 
   private async look(first: boolean): Promise<void> {
     try {
-      const rows = await db().rows<{ chain: string; count: number }>(
+      const rows = await db().rows<HeadRow>(
         `SELECT chain, count FROM chain_head WHERE changed_at >= NOW(3) - INTERVAL ${LOOK_BACK_MS / 1000} SECOND`,
       );
-      const moved = rows.filter((row) => this.seen.get(row.chain) !== row.count).map((row) => row.chain);
-      this.seen = new Map(rows.map((row) => [row.chain, row.count]));
-      if (moved.length && !first) for (const listener of this.listeners) listener(moved);
+      const moved = rows.filter((row) => this.recent.get(row.chain) !== row.count);
+      this.recent = new Map(rows.map((row) => [row.chain, row.count]));
+      if (moved.length) {
+        const said = await this.describe(moved);
+        if (!first) for (const listener of this.listeners) listener(said);
+      }
     } catch {
       // The database is away: what moved meanwhile is seen when it is back.
     }
     if (this.listeners.size) this.schedule(false);
     else this.timer = null;
   }
+
+  /** What the new entries of chains are, so that a page reads again only what concerns it. */
+  private async describe(moved: HeadRow[]): Promise<ChainMoved[]> {
+    const since = (row: HeadRow) => this.told.get(row.chain) ?? row.count - LAST_OF_UNSEEN;
+    const entries = await db().rows<{ chain: string; kind: EntryKind; corrects: string | null }>(
+       
+      `SELECT chain, kind, corrects FROM entry WHERE ${moved.map(() => '(chain = ? AND seq > ?)').join(' OR ')}`,
+      moved.flatMap((row) => [row.chain, since(row)]),
+    );
+    const looks = await db().rows<{ order_id: string; look: string }>(
+      // eslint-disable-next-line shop/sql-parameters -- a place for each id
+      `SELECT order_id, MD5(CONCAT_WS('|', place, closed, mark, next_text, next_role, next_page, waiting, tape, promised_for)) AS look
+         FROM order_now WHERE order_id IN (${places(moved)})`,
+      moved.map((row) => row.chain),
+    );
+    return moved.map(({ chain, count }) => {
+      const own = entries.filter((entry) => entry.chain === chain);
+      const kinds = distinct(own.map((entry) => entry.kind));
+      const look = looks.find((row) => row.order_id === chain)?.look ?? '';
+      const head = look !== this.heads.get(chain);
+      this.heads.set(chain, look);
+      this.told.set(chain, count);
+      return {
+        chain,
+        count,
+        areas: distinct(kinds.map(areaOf)),
+        projections: distinct(kinds.flatMap((kind) => [...entryContract(kind).projections])),
+        head,
+        corrected: own.some((entry) => entry.corrects !== null),
+      };
+    });
+  }
 }
 
-const held = globalThis as typeof globalThis & { wrenchwiseChanges?: ChangeWatch };
+const watching = globalThis as typeof globalThis & { wrenchwiseChanges?: ChangeWatch };
 
 /** Tells of every chain that moved, on whatever server it was moved. @returns how to stop */
 export function onChange(listener: Listener): () => void {
-  held.wrenchwiseChanges ??= new ChangeWatch();
-  return held.wrenchwiseChanges.listen(listener);
+  watching.wrenchwiseChanges ??= new ChangeWatch();
+  return watching.wrenchwiseChanges.listen(listener);
 }

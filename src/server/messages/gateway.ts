@@ -1,7 +1,7 @@
 import { mkdir, readFile, readdir, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { dataFolder } from '../database';
-import type { Channel } from './templates';
+import type { Channel } from '@/core/follow-up/message-kinds';
 
 export interface Delivered {
   id: string;

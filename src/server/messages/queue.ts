@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import { outsideQuiet } from '@/core/follow-up/reminders';
+import { outsideQuiet, fillWords } from '@/core/follow-up/reminders';
 import type { Db } from '../database';
 import { readShop } from '../queries/shop';
-import { type Channel, type MessageStage, readTemplates } from './templates';
-import { fillWords } from '@/core/follow-up/reminders';
+import type { Channel, MessageStage } from '@/core/follow-up/message-kinds';
+import { readTemplates } from './templates';
 
 interface Queued {
   /** Two with the same key are one message. */

@@ -1,5 +1,5 @@
 import { REMINDER_STAGES, type ReminderStage, reminderStage } from '@/core/follow-up/reminders';
-import type { FollowUpKind } from '@/core/ledger/entries';
+import type { FollowUpKind } from '@/core/ledger/kinds/coming-back';
 import { shopDay, shortDay } from '@/core/units/shop-time';
 import { db, transaction } from '../database';
 import { findShop } from '../queries/shop';

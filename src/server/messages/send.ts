@@ -2,7 +2,7 @@ import { fillWords } from '@/core/follow-up/reminders';
 import { type Db, db, transaction } from '../database';
 import { linkAddress, renewLink } from '../links/links';
 import { type Gateway, standInGateway } from './gateway';
-import { type Channel, type MessageStage } from './templates';
+import type { Channel, MessageStage } from '@/core/follow-up/message-kinds';
 import { channelFor } from './queue';
 
 const MOST_TRIES = 5;

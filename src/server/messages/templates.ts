@@ -1,9 +1,5 @@
+import type { Channel, MessageStage } from '@/core/follow-up/message-kinds';
 import type { Db } from '../database';
-
-export const MESSAGE_STAGES = ['soon', 'due', 'overdue', 'link', 'corrected'] as const;
-export type MessageStage = (typeof MESSAGE_STAGES)[number];
-export const CHANNELS = ['text', 'mail'] as const;
-export type Channel = (typeof CHANNELS)[number];
 
 export const STAGE_TITLES: Record<MessageStage, string> = {
   soon: 'Nearly due',

@@ -1,12 +1,12 @@
 import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
-import type { TaskAbout } from '@/core/ledger/hands-book';
-import { moveTold } from '@/core/moves/move-words';
-import { OFFLINE_COMMANDS, type QueuedBody } from '@/core/moves/offline';
+import { Refusal } from '@/core/refusal';
+import type { TaskAbout } from '@/core/ledger/kinds/noted';
+import { describeQueued, type QueuedBody } from '@/contracts/queued';
+import { OFFLINE_COMMANDS } from '@/contracts/moves';
 import type { RunDocument } from '@/core/procedure/engine';
 import { now } from '../clock';
-import { CommandContext } from '../commands/command';
-import { id } from '../commands/fields';
+import { CommandContext } from '../commands/context';
+import { id } from '@/contracts/fields';
 import { type CommandAnswer, execute } from '../commands/execute';
 import { keepAnswer, takeId } from '../commands/kept-answers';
 import { db, transaction } from '../database';
@@ -97,7 +97,8 @@ export async function takeQueued(input: unknown, deviceId: string): Promise<Take
   if (answer.ok) {
     await note(body, 'recorded');
     await flagSkew(body, person, sentAt);
-    return { ...answer, task: typeof answer.answer.task === 'string' ? answer.answer.task : null };
+    const { task } = answer.answer;
+    return { ok: true, answer: answer.answer, task: typeof task === 'string' ? task : null };
   }
   const why = answer.errors.map((error) => error.message).join(' ');
   const about = answer.errors[0]!.code === 'returned' ? 'returned' : 'refused';
@@ -136,7 +137,7 @@ async function appendTask(
         move: { name: body.name, input: body.input, at: body.at, personId: person.id },
       },
     });
-    await deriveOrder(tx, order.id);
+    await deriveOrder(tx, await ctx.order(order.id));
     return words;
   });
 }
@@ -169,7 +170,7 @@ async function keepAsTask(
       body.id,
       about,
       (document) =>
-        `${person.name} recorded this without network and it was not taken: ${moveTold(body, document)}. ${why}`,
+        `${person.name} recorded this without network and it was not taken: ${describeQueued(body, document)}. ${why}`,
     );
   } catch (error) {
     if (error instanceof Refusal) return null;

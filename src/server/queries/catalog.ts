@@ -1,7 +1,7 @@
+import type { KitBuild } from '@/core/planner/kit-build';
 import type { CatalogPart } from '@/core/planner/find-parts';
 import type { PartKind } from '@/core/planner/part-kinds';
 import type { FactRule } from '@/core/vehicle-facts';
-import type { ExpectedPart } from '@/core/ledger/job-book';
 import type { Db } from '../database';
 
 interface PartRow {
@@ -65,18 +65,6 @@ export async function catalogParts(tx: Db): Promise<ListedPart[]> {
   return rows.map((row) => partFrom(row, idOf));
 }
 
-export interface KitBuild {
-  id: string;
-  name: string;
-  facts: FactRule[];
-  lines: {
-    code: string;
-    name: string;
-    count: number;
-    side: ExpectedPart['side'];
-    phase: ExpectedPart['phase'];
-  }[];
-}
 export interface Kit {
   id: string;
   name: string;

@@ -1,5 +1,5 @@
 import { daysBetween } from '@/core/units/shop-time';
-import type { FollowUpKind } from '@/core/ledger/entries';
+import type { FollowUpKind } from '@/core/ledger/kinds/coming-back';
 import type { Stripe } from '@/core/procedure/engine';
 import type { Db } from '../database';
 

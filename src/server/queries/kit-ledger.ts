@@ -1,4 +1,4 @@
-import type { LongCheckInData } from '@/core/ledger/after-work-book';
+import type { LongCheckInData } from '@/core/ledger/kinds/coming-back';
 import {
   type KitLift,
   type KitLiftSummary,

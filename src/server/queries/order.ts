@@ -1,4 +1,5 @@
-import type { Entry, OrderKind } from '@/core/ledger/entries';
+import type { Entry } from '@/core/ledger/entries';
+import type { OrderKind } from '@/core/ledger/kinds/arrival';
 import type { OrderState } from '@/core/ledger/order-state';
 import { THE_CUSTOMER, THE_MACHINE } from '@/core/ledger/roles';
 import type { BodyKind } from '@/core/stance/shapes';
@@ -34,7 +35,7 @@ export interface OrderFile {
   customer: { id: string; name: string; phone: string; email: string };
   shop: Shop;
   people: Record<string, string>;
-  entries: Entry[];
+  entries: readonly Entry[];
   state: OrderState;
 }
 

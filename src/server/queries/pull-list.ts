@@ -1,4 +1,4 @@
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { answersMissing } from '@/core/ledger/before-start';
 import { type OrderState, linesMissing, offersOpen } from '@/core/ledger/order-state';
 import { type Chosen, assembleRun, conflictsOf } from '@/core/procedure/assemble';

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { mkdir, readFile, readdir, rename, stat } from 'node:fs/promises';
 import path from 'node:path';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { type RackSheet, readRackFile } from '@/core/formats/rack-sheet';
 import { type Db, dataFolder, db } from '../database';
 import { sha256 } from '../entries/canonical';

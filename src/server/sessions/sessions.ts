@@ -1,5 +1,5 @@
 import { randomBytes, randomUUID } from 'node:crypto';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import type { Role } from '@/core/ledger/roles';
 import { now } from '../clock';
 import { db } from '../database';

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { connection } from 'next/server';
+import { MESSAGE_STAGES } from '@/core/follow-up/message-kinds';
 import { holdsRole } from '@/core/ledger/roles';
 import { shopMoment } from '@/core/units/shop-time';
 import { MessageRow } from '@/features/messages/message-row';
@@ -8,7 +9,7 @@ import { TemplateForm } from '@/features/messages/template-form';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
 import { type QueuedMessage, messagesNow } from '@/server/messages/send';
-import { MESSAGE_STAGES, STAGE_TITLES, TEMPLATE_NAMES, readTemplates } from '@/server/messages/templates';
+import { STAGE_TITLES, TEMPLATE_NAMES, readTemplates } from '@/server/messages/templates';
 import { readShop } from '@/server/queries/shop';
 
 export const metadata: Metadata = { title: 'Messages' };

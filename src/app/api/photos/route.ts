@@ -1,4 +1,4 @@
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { FORM_AROUND, formOf } from '@/server/body';
 import { actorOrAnswer, changing, json } from '@/server/http';
 import { countFor } from '@/server/sessions/rate';

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { LARGEST, jsonOf } from '@/server/body';
-import { id } from '@/server/commands/fields';
-import { Refusal } from '@/core/calc/calculator';
+import { id } from '@/contracts/fields';
+import { Refusal } from '@/core/refusal';
 import { changing, currentDevice, json, keepSession } from '@/server/http';
 import { addressOf, limited } from '@/server/sessions/rate';
 import { changePerson } from '@/server/sessions/sessions';

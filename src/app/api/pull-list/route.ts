@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { LARGEST, jsonOf } from '@/server/body';
-import { id } from '@/server/commands/fields';
+import { id } from '@/contracts/fields';
 import { loadOrder } from '@/server/entries/order';
 import { now } from '@/server/clock';
 import { db } from '@/server/database';

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { LARGEST, jsonOf } from '@/server/body';
-import { id } from '@/server/commands/fields';
-import { Refusal } from '@/core/calc/calculator';
+import { id } from '@/contracts/fields';
+import { Refusal } from '@/core/refusal';
 import { db } from '@/server/database';
 import { dropSheet } from '@/server/devices/rack';
 import { actorOrAnswer, changing, json } from '@/server/http';

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { LARGEST, jsonOf } from '@/server/body';
 import { changing, currentDevice, json, keepSession } from '@/server/http';
 import { addressOf, limited } from '@/server/sessions/rate';

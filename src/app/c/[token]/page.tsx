@@ -66,7 +66,7 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
                 </p>
                 <AnswerOnPage
                   command="offer.answer"
-                  input={{ offerId: data.offerId, version: data.version }}
+                  input={{ orderId: file.id, offerId: data.offerId, version: data.version }}
                   yes="Yes, do it"
                   no="No, leave it"
                 />
@@ -94,7 +94,7 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
             {quote.entry.data.unknown && <p>Not known yet: {quote.entry.data.unknown}</p>}
             <AnswerOnPage
               command="quote.answer"
-              input={{ version: quote.entry.data.version }}
+              input={{ orderId: file.id, version: quote.entry.data.version }}
               yes="Yes, go on"
               no="No"
             />
@@ -149,14 +149,14 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
         {page.wantsCheckIn && (
           <section className={section}>
             <h2 className="mb-2">After some months: how is it?</h2>
-            <LongCheckIn />
+            <LongCheckIn orderId={file.id} />
           </section>
         )}
 
         {page.closed && (
           <section className={section}>
             <h2 className="mb-2">What the dial reads</h2>
-            <TellOdometer unit={file.vehicle.distanceUnit} />
+            <TellOdometer orderId={file.id} unit={file.vehicle.distanceUnit} />
           </section>
         )}
 
@@ -171,7 +171,7 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
               </span>
             </p>
           ))}
-          <AskDate />
+          <AskDate orderId={file.id} />
         </section>
 
         {packet && (

@@ -2,8 +2,8 @@ import { Check } from 'lucide-react';
 import type { Metadata } from 'next';
 import { connection } from 'next/server';
 import { ROLES, holdsRole } from '@/core/ledger/roles';
-import { COMMAND_WORDS } from '@/features/people/command-words';
-import { commands } from '@/server/commands';
+import { type AnyContract } from '@/contracts/command';
+import { AREAS } from '@/contracts/commands';
 import { requirePerson } from '@/server/http';
 
 export const metadata: Metadata = { title: 'Who may do what' };
@@ -29,12 +29,12 @@ export default async function RolesPage() {
         holds every move to this table.
       </p>
       <div className="gap-x-10 lg:columns-2">
-        {Object.entries(COMMAND_WORDS).map(([part, words]) => (
-          <table key={part} className="mb-6 w-full break-inside-avoid-column">
+        {AREAS.map(({ title, commands }) => (
+          <table key={title} className="mb-6 w-full break-inside-avoid-column">
             <thead>
               <tr className="border-b border-ink text-soft">
                 <th scope="col" className="text-left font-head text-[1.3rem] font-semibold text-ink">
-                  {part}
+                  {title}
                 </th>
                 {ROLES.map((role) => (
                   <th key={role} scope="col" className="w-16 align-bottom font-normal">
@@ -47,20 +47,17 @@ export default async function RolesPage() {
               </tr>
             </thead>
             <tbody>
-              {Object.entries(words).map(([name, say]) => {
-                const command = commands.get(name)!;
-                return (
-                  <tr key={name}>
-                    <th scope="row" className="border-b border-rule py-1 text-left font-normal">
-                      {say}
-                    </th>
-                    {ROLES.map((role) => (
-                      <Yes key={role} may={holdsRole([role], command.who)} />
-                    ))}
-                    <Yes may={Boolean(command.onLink)} />
-                  </tr>
-                );
-              })}
+              {Object.entries<AnyContract>(commands).map(([name, { title: say, who, onLink }]) => (
+                <tr key={name}>
+                  <th scope="row" className="border-b border-rule py-1 text-left font-normal">
+                    {say}
+                  </th>
+                  {ROLES.map((role) => (
+                    <Yes key={role} may={holdsRole([role], who)} />
+                  ))}
+                  <Yes may={onLink} />
+                </tr>
+              ))}
             </tbody>
           </table>
         ))}

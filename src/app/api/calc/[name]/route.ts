@@ -1,4 +1,4 @@
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { LARGEST, jsonOf } from '@/server/body';
 import { answerInThread } from '@/server/calc/calc-thread';
 import { json } from '@/server/http';

@@ -1,12 +1,15 @@
 import { LARGEST, jsonOf } from '@/server/body';
-import { commands } from '@/server/commands';
+import { contractOf, isCommandName } from '@/contracts/commands';
 import { execute } from '@/server/commands/execute';
 import { actorOrAnswer, changing, json } from '@/server/http';
 
 export async function POST(request: Request, { params }: { params: Promise<{ name: string }> }) {
   const { name } = await params;
   return changing(async () => {
-    const envelope = await jsonOf(request, commands.get(name)?.mostBytes ?? LARGEST.command);
+    const envelope = await jsonOf(
+      request,
+      (isCommandName(name) && contractOf(name).mostBytes) || LARGEST.command,
+    );
     const session = await actorOrAnswer();
     if (session instanceof Response) return session;
     const answer = await execute(name, envelope, {

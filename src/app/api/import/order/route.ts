@@ -1,4 +1,4 @@
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { holdsRole } from '@/core/ledger/roles';
 import { FORM_AROUND, formOf } from '@/server/body';
 import { importOrder } from '@/server/formats/import-order';

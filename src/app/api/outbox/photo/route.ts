@@ -1,4 +1,4 @@
-import { Refusal } from '@/core/calc/calculator';
+import { Refusal } from '@/core/refusal';
 import { FORM_AROUND, formOf } from '@/server/body';
 import { sha256 } from '@/server/entries/canonical';
 import { changing, currentDevice, json } from '@/server/http';

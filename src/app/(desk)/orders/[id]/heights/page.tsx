@@ -1,4 +1,4 @@
-import type { HeightOccasion } from '@/core/ledger/entries';
+import type { HeightOccasion } from '@/core/ledger/kinds/arrival';
 import { isClosed, isJob } from '@/core/ledger/order-state';
 import { HeightHistory } from '@/features/heights/height-history';
 import {

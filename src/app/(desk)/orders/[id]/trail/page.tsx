@@ -1,7 +1,7 @@
 import { shopMoment } from '@/core/units/shop-time';
 import { isClosed } from '@/core/ledger/order-state';
 import { CorrectTorque } from '@/features/trail/correct-torque';
-import { entryWords } from '@/features/trail/entry-words';
+import { describeEntry } from '@/contracts/entries';
 import { TakeBack } from '@/features/trail/take-back';
 import { db } from '@/server/database';
 import { canBeTakenBack } from '@/server/commands/entry.void';
@@ -43,7 +43,7 @@ export default async function TrailPage({ params }: { params: Promise<{ id: stri
         <tbody>
           {[...file.entries].reverse().map((entry) => {
             const back = gone.get(entry.id);
-            const words = entryWords(entry, file.state.document, file.people);
+            const words = describeEntry(entry, file.state.document, file.people);
             const correction = corrected.get(entry.id);
             const stands = !back && !correction && entry.corrects === null;
             const mayTakeBack = stands && canBeTakenBack(entry, file.state, viewer);

@@ -1,0 +1,63 @@
+import { foldApart } from '@/core/ledger/apart';
+import { type Entry, type EntryKind, type EntryOf, currentEntries } from '@/core/ledger/entries';
+import { rememberTouch } from '@/core/ledger/hands';
+import { type OrderState, emptyOrder } from '@/core/ledger/order-state';
+import { bothOnWheels } from '@/core/procedure/car';
+import type { RunDocument } from '@/core/procedure/run-state';
+import { Refusal } from '@/core/refusal';
+import { entryContract } from './entries';
+
+const apply = <K extends EntryKind>(state: OrderState, entry: EntryOf<K>) =>
+  entryContract(entry.kind).fold?.(state, entry);
+
+function foldOne(state: OrderState, entry: Entry): void {
+  try {
+    apply(state, entry);
+    rememberTouch(state, entry);
+    foldApart(state, entry);
+    state.wasRaised ||= state.run !== null && !bothOnWheels(state.run.car.support);
+  } catch (error) {
+    // A set that cannot be read any more is a task for a person, not a reason to show nothing.
+    if (!(error instanceof Refusal)) throw error;
+    state.alarms.push({ entryId: entry.id, message: error.message });
+  }
+}
+
+/**
+ * Folds a work order's entries into where it stands. A correction counts in the place of what it corrects, so the
+ * whole walk is judged again with it; what should then have been refused raises an alarm.
+ * @param entries all of the order's entries in the order of its chain
+ * @param document the run document once a run has started
+ */
+export function foldOrder(entries: readonly Entry[], document: RunDocument | null): OrderState {
+  const state = emptyOrder(document);
+  for (const entry of currentEntries(entries)) foldOne(state, entry);
+  return state;
+}
+
+/** A copy that may be folded onto: what never changes (an entry, the run document) is shared. */
+function copied<T>(value: T): T {
+  if (value === null || typeof value !== 'object') return value;
+  if (Array.isArray(value)) return value.map(copied) as T;
+  if (value instanceof Map) return new Map([...value].map(([key, one]) => [key, copied(one)])) as T;
+  if (value instanceof Set) return new Set(value) as T;
+  if (isEntry(value)) return value;
+  return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, copied(one)])) as T;
+}
+
+const isEntry = (value: object) => 'chain' in value && 'seq' in value;
+
+/** Entries after which the whole order is folded anew: they change what came before, or the job it is judged by. */
+const FROM_THE_START: readonly EntryKind[] = ['void', 'run.start', 'run.change'];
+
+/**
+ * Folds entries onto an order that was folded before, which stays as it was.
+ * @returns where it stands then; null when they change what came before, so that all of it is folded again
+ */
+export function foldOnto(before: OrderState, entries: readonly Entry[]): OrderState | null {
+  if (entries.some((entry) => entry.corrects !== null || FROM_THE_START.includes(entry.kind))) return null;
+  const { document, ...rest } = before;
+  const state: OrderState = { ...copied(rest), document };
+  for (const entry of entries) foldOne(state, entry);
+  return state;
+}

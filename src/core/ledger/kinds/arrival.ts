@@ -1,0 +1,160 @@
+import type { TapeUnit } from '../../calc/tape.parse';
+import type { PerCorner } from '../../calc/fields';
+import type { Known } from '../../planner/measures';
+
+/** What the entries of a car that comes in hold: as it came, what was found, what was offered. */
+
+export const ORDER_KINDS = [
+  'job',
+  'next-stage',
+  're-torque',
+  'settled-heights',
+  'alignment',
+  'warranty',
+  'inspection',
+  'load-change',
+] as const;
+
+export type OrderKind = (typeof ORDER_KINDS)[number];
+
+export type DistanceUnit = 'km' | 'mi';
+
+/** A dial read, or the reason nobody could. */
+export type Odometer = { value: number; unit: DistanceUnit } | { unread: string };
+
+export const HEIGHT_OCCASIONS = [
+  'as came',
+  'on wheels',
+  'settled',
+  'after alignment',
+  'with accessories',
+  'on new tires',
+  'come-back',
+] as const;
+
+export type HeightOccasion = (typeof HEIGHT_OCCASIONS)[number];
+
+export const HEIGHT_METHODS = ['hub', 'floor', 'chassis'] as const;
+
+export type HeightMethod = (typeof HEIGHT_METHODS)[number];
+
+export interface IntakeData {
+  number: number;
+  orderKind: OrderKind;
+  comesBackFrom: string | null;
+  vehicleId: string;
+  customerId: string;
+  odometer: Odometer;
+  tires: string;
+  wheels: string;
+  newTires: string | null;
+  carries: string;
+  wants: string;
+  /** Target heights as typed, per axle, by `method`. */
+  targets: { front: string | null; rear: string | null; unit: TapeUnit; method: HeightMethod };
+  promisedFor: string | null;
+  /** What the customer says is driven a day, in the dial's unit. */
+  pacePerDay: number | null;
+}
+
+export interface AgreementData {
+  what: 'targets' | 'plan';
+  planVersion: number | null;
+  yes: boolean;
+  how: 'in the shop' | 'by phone';
+  witness: string | null;
+}
+
+export interface HeightsData {
+  occasion: HeightOccasion;
+  method: HeightMethod;
+  upperPoint: string;
+  tires: string;
+  pressureDone: boolean;
+  floorLevel: boolean;
+  steeringStraight: boolean;
+  load: string;
+  unit: TapeUnit;
+  /** One to three readings a corner, as typed. */
+  readings: PerCorner<string[]>;
+}
+
+export const INSPECTION_AREAS = [
+  ['tires', 'Tires', 'pressure, wear pattern, age'],
+  ['front', 'Front', 'ball joints, arms, struts, boots'],
+  ['steering', 'Steering', 'rods, box or rack, play, wheel straight'],
+  ['rear', 'Rear', 'springs, shackles, arms, dampers'],
+  ['brakes', 'Brakes', 'lines, hoses, pads, park brake'],
+  ['bearings', 'Bearings', 'wheel bearings, noise, play'],
+  ['bushings', 'Bushings', 'arms, leaf eyes, bar, mounts of engine and gearbox'],
+  ['driveline', 'Driveline', 'joints, shafts, boots, leaks, a vibration’s speed band'],
+  ['rust', 'Rust', 'frame, brackets, fasteners to be undone'],
+  ['lamps', 'Lamps and codes', 'warning lamps, aim, codes read'],
+  ['drive', 'Short drive', 'pull, wheel off center, noise, brakes'],
+  ['fitted', 'Fitted by others', 'cam bolts, air helpers, spacers, what is missing or cracked'],
+] as const;
+
+export type InspectionArea = (typeof INSPECTION_AREAS)[number][0];
+
+/** Our own grades: what the finding asks for, not how red it is. */
+export const GRADES = [
+  ['sound', 'Sound'],
+  ['note', 'Keep an eye on it'],
+  ['soon', 'Due soon'],
+  ['now', 'Before this work'],
+] as const;
+
+export type Grade = (typeof GRADES)[number][0];
+
+export interface FindingData {
+  findingId: string;
+  area: InspectionArea;
+  grade: Grade;
+  text: string;
+  photoId: string | null;
+  /** Known when it came in is the customer's; found after is the shop's. */
+  when: 'as it came' | 'during the work';
+}
+
+export interface OfferData {
+  offerId: string;
+  version: number;
+  findingId: string | null;
+  text: string;
+  cents: number;
+  photoId: string | null;
+}
+
+export interface AnswerHow {
+  yes: boolean;
+  how: 'in the shop' | 'by phone' | 'on the link';
+  witness: string | null;
+}
+
+export interface OfferAnswerData extends AnswerHow {
+  offerId: string;
+  version: number;
+}
+
+export interface MeasureData {
+  /** The planner's measure id; or a witness mark, a vibration, a thing of its own. */
+  key: string;
+  label: string;
+  typed: string;
+  value: number | null;
+  unit: string;
+  known: Known;
+}
+
+/** The kinds of entries by their names. */
+export interface ArrivalEntries {
+  intake: IntakeData;
+  agreement: AgreementData;
+  place: { place: string | null };
+  heights: HeightsData;
+  measure: MeasureData;
+  finding: FindingData;
+  offer: OfferData;
+  'offer.answer': OfferAnswerData;
+  odometer: { odometer: Odometer };
+}

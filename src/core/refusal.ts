@@ -1,0 +1,19 @@
+/** A refusal a mechanic can read: which field, what is wrong, and a word that stays the same for programs. */
+export class Refusal extends Error {
+  constructor(
+    readonly code: string,
+    message: string,
+    readonly field: string = '',
+  ) {
+    super(message);
+    this.name = 'Refusal';
+  }
+}
+
+/** Turns a Joi path (`['parts', 0, 'thickness']`) into the way people write it (`parts[0].thickness`). */
+export function fieldPath(path: readonly (string | number)[]): string {
+  return path.reduce<string>(
+    (text, part) => (typeof part === 'number' ? `${text}[${part}]` : text === '' ? part : `${text}.${part}`),
+    '',
+  );
+}
