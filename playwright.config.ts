@@ -10,6 +10,8 @@ if (own) {
 
 export default defineConfig({
   testDir: 'tests/e2e',
+  // Tests look into the database by the server's own code.
+  tsconfig: './tests/e2e/tsconfig.json',
   outputDir: 'test-results',
   workers: Math.max(1, shops.length),
   timeout: 300_000,

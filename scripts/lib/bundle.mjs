@@ -25,7 +25,7 @@ export async function bundledCommand(name) {
   const fresh =
     existsSync(outfile) &&
     statSync(outfile).mtimeMs >=
-      newestChange(['src/core', 'src/server', 'src/cli', 'demo', 'package-lock.json']);
+      newestChange(['src/core', 'src/contracts', 'src/server', 'src/cli', 'demo', 'package-lock.json']);
   if (!fresh) {
     mkdirSync(path.dirname(outfile), { recursive: true });
     const { build } = await import('esbuild');
@@ -54,7 +54,11 @@ export async function bundledCommand(name) {
       banner: {
         js: "import { createRequire as __cr } from 'node:module'; const require = __cr(import.meta.url);",
       },
-      alias: { '@': path.join(root, 'src') },
+      alias: {
+        '@': path.join(root, 'src'),
+        // What only pages are kept from: commands are the server.
+        'server-only': path.join(root, 'scripts', 'lib', 'server-only.mjs'),
+      },
       logLevel: 'warning',
     });
   }

@@ -1,6 +1,6 @@
 import { type AnyContract } from '../contracts/command';
 import { AREAS, COMMAND_NAMES, contractOf } from '../contracts/commands';
-import { ENTRY_KINDS, areaOf, entryContract } from '../contracts/entries';
+import { ENTRY_KINDS, areaOf, correctionsOf, projectionsOf } from '../contracts/entries';
 import { calculators, answer } from '../core/calc';
 import { BENCH_TOOLS } from '../core/calc/bench';
 import { inputOf, shapeOfSchema } from '../core/calc/describe';
@@ -107,8 +107,7 @@ function commandPage(): string {
 function entryPage(): string {
   const list = (all: readonly string[]) => all.map((one) => `\`${one}\``).join(', ') || 'none';
   const rows = ENTRY_KINDS.map((kind) => {
-    const { projections, correctedBy } = entryContract(kind);
-    return `| \`${kind}\` | ${areaOf(kind)} | ${projections.join(', ') || 'none'} | ${list(correctedBy)} |`;
+    return `| \`${kind}\` | ${areaOf(kind)} | ${projectionsOf(kind).join(', ') || 'none'} | ${list(correctionsOf(kind))} |`;
   });
   return [
     '# The entries',

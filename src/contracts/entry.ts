@@ -33,9 +33,10 @@ export interface EntryContract<K extends EntryKind> {
   fold?(state: OrderState, entry: EntryOf<K>): void;
   /** It as one line of the trail. */
   describe(entry: EntryOf<K>, names: EntryNames): string;
-  projections: readonly Projection[];
-  /** The commands with which a screen corrects it; none where it is answered by a new entry. */
-  correctedBy: readonly CommandName[];
+  /** What is derived anew because of it; nothing beside where the order stands when absent. */
+  projections?: readonly Projection[];
+  /** The commands with which a screen corrects it; absent where it is answered by a new entry. */
+  correctedBy?: readonly CommandName[];
 }
 export type EntryContracts<K extends EntryKind> = { [Kind in K]: EntryContract<Kind> };
 

@@ -1,3 +1,4 @@
+import 'server-only';
 import { Refusal } from '@/core/refusal';
 
 /** Bodies of requests, counted as they come: what is larger than may be is refused before the rest of it is taken in. */

@@ -1,3 +1,4 @@
+import 'server-only';
 /**
  * The server's clock. A demo or a test may set the day it begins with (`WRENCHWISE_NOW`, ISO); time then runs on from
  * there at its usual pace.

@@ -1,3 +1,4 @@
+import 'server-only';
 import { AsyncLocalStorage } from 'node:async_hooks';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';

@@ -20,7 +20,7 @@ import { insertMany } from './insert-many';
 import { deriveBookings, deriveKitFacts, deriveWatch, deriveWishes } from './derive-after';
 import { deriveHands, deriveNeed, deriveSearch, deriveStepTimes } from './derive-shop';
 import { type WholeOrder, wholeOrder } from './entries/order';
-import { entryContract } from '@/contracts/entries';
+import { projectionsOf } from '@/contracts/entries';
 import type { Projection } from '@/contracts/entry';
 import { isRusty } from '@/core/schedule/need';
 
@@ -381,7 +381,7 @@ export async function deriveOrder(tx: Db, whole: WholeOrder, touched: Touched = 
   const { id, number, vehicleId, entries, state } = whole;
   const order: OrderRow = { id, number, vehicle_id: vehicleId };
   const due = new Set<Projection>(
-    touched === 'all' ? PROJECTIONS : [...touched].flatMap((kind) => entryContract(kind).projections),
+    touched === 'all' ? PROJECTIONS : [...touched].flatMap((kind) => projectionsOf(kind)),
   );
   await deriveNow(tx, order, state, entries[entries.length - 1]!.at);
   await deriveCarPlaces(tx, order, state);

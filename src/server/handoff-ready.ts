@@ -1,3 +1,4 @@
+import 'server-only';
 import { Refusal } from '@/core/refusal';
 import { type ClosingHole, closingHoles } from '@/core/ledger/closing';
 import { type OrderState, isJob } from '@/core/ledger/order-state';

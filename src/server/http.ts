@@ -1,3 +1,4 @@
+import 'server-only';
 import { cookies, headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { Refusal } from '@/core/refusal';

@@ -1,3 +1,4 @@
+import 'server-only';
 import { Refusal } from '@/core/refusal';
 import { onTheRoad } from '@/core/ledger/order-state';
 import { forbidsDriving } from '@/core/procedure/car';

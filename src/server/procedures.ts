@@ -1,3 +1,4 @@
+import 'server-only';
 import { readFile, readdir } from 'node:fs/promises';
 import path from 'node:path';
 import type { Procedure } from '@/core/procedure/types';

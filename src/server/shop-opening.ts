@@ -1,3 +1,4 @@
+import 'server-only';
 import { randomUUID } from 'node:crypto';
 import Joi from 'joi';
 import { Refusal } from '@/core/refusal';

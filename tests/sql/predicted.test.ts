@@ -14,8 +14,6 @@ import { storePhoto } from '@/server/photos/store';
 import sharp from 'sharp';
 import { DEVICE, give, onItsWheels, onTheLift, refusal, testShop } from '../support/shop';
 
-jest.mock('server-only', () => ({}), { virtual: true });
-
 /**
  * A tablet without network shows the car as its own moves make it, before the server has them. What it predicts has to be
  * what the server then writes, or people would work on a car that is not as the record says.

@@ -4,7 +4,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import { type Described, check, checkInput } from '@/contracts/check';
 import { COMMAND_NAMES, CONTRACTS, contractOf, type OfflineName } from '@/contracts/commands';
-import { ENTRY_KINDS, areaOf, entryContract } from '@/contracts/entries';
+import { ENTRY_KINDS, areaOf, correctionsOf } from '@/contracts/entries';
 import { OFFLINE_COMMANDS } from '@/contracts/moves';
 import { fieldPath } from '@/core/refusal';
 
@@ -110,7 +110,7 @@ describe('one declaration for each command', () => {
   test('an entry names only commands that correct it, and every kind has its part of the work', () => {
     for (const kind of ENTRY_KINDS) {
       expect(areaOf(kind)).toBeTruthy();
-      for (const name of entryContract(kind).correctedBy) expect(Object.keys(CONTRACTS)).toContain(name);
+      for (const name of correctionsOf(kind)) expect(Object.keys(CONTRACTS)).toContain(name);
     }
   });
 });

@@ -12,14 +12,11 @@ export const arrival: EntryContracts<keyof ArrivalEntries> = {
     describe: (entry) =>
       `Taken in: ${sentence(entry.data.wants)} Odometer ${odometerText(entry.data.odometer)}.`,
     projections: ['odometers', 'followUps', 'search', 'dueDates'],
-    correctedBy: [],
   },
   agreement: {
     fold: (state, entry) => state.agreements.push(entry),
     describe: (entry) =>
       `Customer said ${entry.data.yes ? 'yes' : 'no'} to the ${entry.data.what === 'plan' ? `plan, version ${entry.data.planVersion}` : 'target heights'}, ${entry.data.how}.`,
-    projections: [],
-    correctedBy: [],
   },
   place: {
     fold: (state, entry) => {
@@ -27,27 +24,22 @@ export const arrival: EntryContracts<keyof ArrivalEntries> = {
     },
     describe: (entry) =>
       entry.data.place ? `Stands at ${entry.data.place.replace('-', ' ')}.` : 'Stands in the yard.',
-    projections: [],
-    correctedBy: [],
   },
   heights: {
     fold: (state, entry) => state.heights.push({ entry, mm: heightsOf(entry.data) }),
     describe: (entry) =>
       `Heights ${entry.data.occasion}: ${(['LF', 'RF', 'LR', 'RR'] as const).map((corner) => `${corner} ${entry.data.readings[corner].join(' / ')}`).join(', ')} (${entry.data.unit}).`,
-    projections: [],
     correctedBy: ['entry.void'],
   },
   measure: {
     fold: (state, entry) => state.measures.push(entry),
     describe: (entry) => `Measured: ${entry.data.label} ${entry.data.typed}.`,
     projections: ['measures'],
-    correctedBy: [],
   },
   finding: {
     fold: (state, entry) => state.findings.push(entry),
     describe: (entry) => `Looked over, ${entry.data.area}: ${sentence(entry.data.text || entry.data.grade)}`,
     projections: ['kitFacts', 'search'],
-    correctedBy: [],
   },
   offer: {
     fold: (state, entry) => {
@@ -58,7 +50,6 @@ export const arrival: EntryContracts<keyof ArrivalEntries> = {
     },
     describe: (entry) => `Offered: ${entry.data.text}, version ${entry.data.version}.`,
     projections: ['search'],
-    correctedBy: [],
   },
   'offer.answer': {
     fold: (state, entry) => {
@@ -66,8 +57,6 @@ export const arrival: EntryContracts<keyof ArrivalEntries> = {
       if (offer?.entry.data.version === entry.data.version) offer.answer = entry;
     },
     describe: (entry) => `Customer said ${entry.data.yes ? 'yes' : 'no'} to an offer, ${entry.data.how}.`,
-    projections: [],
-    correctedBy: [],
   },
   odometer: {
     fold: (state, entry) => state.odometers.push({ at: entry.at, entry }),

@@ -67,18 +67,15 @@ export const bay: EntryContracts<keyof BayEntries> = {
     },
     describe: () => 'Work started.',
     projections: ['search'],
-    correctedBy: [],
   },
   'run.change': {
     describe: (entry) => `The run changed: ${sentence(entry.data.words)}`,
     projections: ['search'],
-    correctedBy: [],
   },
   'step.done': {
     fold: foldStep,
     describe: (entry, names) =>
       `Done: ${names.step(entry.data.stepId)}${entry.data.measured ? ` (${entry.data.measured})` : ''}.`,
-    projections: [],
     correctedBy: ['entry.void'],
   },
   approval: {
@@ -87,7 +84,6 @@ export const bay: EntryContracts<keyof BayEntries> = {
     },
     describe: (entry, names) =>
       `${names.person(entry.data.approverId)} said yes to: ${names.step(entry.data.stepId)}.`,
-    projections: [],
     correctedBy: ['entry.void'],
   },
   override: {
@@ -101,28 +97,23 @@ export const bay: EntryContracts<keyof BayEntries> = {
     },
     describe: (entry, names) =>
       `${names.person(entry.data.leadId)} lifted “${entry.data.rule}”: ${sentence(entry.data.reason)}`,
-    projections: [],
     correctedBy: ['entry.void'],
   },
   support: {
     fold: foldSupport,
     describe: (entry) =>
       `Front ${SUPPORT_WORDS[entry.data.support.front]}, rear ${SUPPORT_WORDS[entry.data.support.rear]}.`,
-    projections: [],
     correctedBy: ['entry.void'],
   },
   cut: {
     fold: (state, entry) => state.cuts.push(entry),
     describe: (entry) =>
       `Cut ${entry.data.turns} turn off the ${CORNER_NAMES[entry.data.corner]} coil, free length ${entry.data.freeMm} mm since.`,
-    projections: [],
-    correctedBy: [],
   },
   value: {
     fold: foldValue,
     describe: (entry, names) =>
       `Value of ${names.thing(entry.data.fastenerId)}: ${entry.data.nm === null ? entry.data.kind : `${torqueBoth(entry.data.nm)}, ${entry.data.kind}`}. ${entry.data.source}`,
-    projections: [],
     correctedBy: ['entry.void'],
   },
   torque: {
@@ -144,7 +135,6 @@ export const bay: EntryContracts<keyof BayEntries> = {
     },
     describe: (entry, names) =>
       `${names.thing(entry.data.fastenerId)} checked by ${names.person(entry.data.checkerId)}.`,
-    projections: [],
     correctedBy: ['entry.void'],
   },
   'left.off': {
@@ -154,8 +144,6 @@ export const bay: EntryContracts<keyof BayEntries> = {
     },
     describe: (entry, names) =>
       `Left off, by ${names.person(entry.data.leadId)}: ${sentence(entry.data.reason)} The customer said yes, ${entry.data.customer.how}.`,
-    projections: [],
-    correctedBy: [],
   },
   elsewhere: {
     fold: ({ run }, { data, at }) => {
@@ -187,8 +175,6 @@ export const bay: EntryContracts<keyof BayEntries> = {
         ...(loose.length ? [`loose again ${names.things(loose)}.`] : []),
       ].join(' ');
     },
-    projections: [],
-    correctedBy: [],
   },
   lowering: {
     fold: ({ hands }, entry) => {
@@ -202,6 +188,5 @@ export const bay: EntryContracts<keyof BayEntries> = {
           ? `${entry.data.deviceName} gave lowering and driving back.`
           : `The lead took lowering and driving back from ${entry.data.deviceName}: ${sentence(entry.data.reason ?? '')}`,
     projections: ['hands'],
-    correctedBy: [],
   },
 };

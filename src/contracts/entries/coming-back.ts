@@ -16,14 +16,12 @@ export const comingBack: EntryContracts<keyof ComingBackEntries> = {
     describe: (entry) =>
       `Come-back opened: ${COME_BACK_WORDS[entry.data.kind]}, ${intervalWords(entry.data.interval)}.`,
     projections: ['followUps', 'dueDates'],
-    correctedBy: [],
   },
   'followup.close': {
     fold: (state, entry) => state.followUpsClosed.push(entry),
     describe: (entry) =>
       `Come-back closed: ${entry.data.how}${entry.data.reason ? `, ${entry.data.reason}` : ''}.`,
     projections: ['followUps', 'dueDates'],
-    correctedBy: [],
   },
   'date.wish': {
     fold: ({ after }, entry) => {
@@ -32,7 +30,6 @@ export const comingBack: EntryContracts<keyof ComingBackEntries> = {
     describe: (entry) =>
       `The customer asks for a date${entry.data.day ? `, ${entry.data.day}` : ''}: ${sentence(entry.data.words)}`,
     projections: ['wishes'],
-    correctedBy: [],
   },
   'date.answer': {
     fold: ({ after }, entry) => {
@@ -41,7 +38,6 @@ export const comingBack: EntryContracts<keyof ComingBackEntries> = {
     },
     describe: (entry) => `Told the customer: ${sentence(entry.data.words)}`,
     projections: ['wishes'],
-    correctedBy: [],
   },
   'check-in': {
     fold: ({ after }, entry) => {
@@ -58,6 +54,5 @@ export const comingBack: EntryContracts<keyof ComingBackEntries> = {
     },
     describe: (entry) => `Visit closed. ${entry.data.note}`.trim(),
     projections: ['finished', 'hands', 'stepTimes'],
-    correctedBy: [],
   },
 };

@@ -21,7 +21,6 @@ export const handedOver: EntryContracts<keyof HandedOverEntries> = {
       });
     },
     describe: (entry) => `Alignment sheet from ${entry.data.rack}.`,
-    projections: [],
     correctedBy: ['entry.void'],
   },
   'alignment.accepted': {
@@ -31,7 +30,6 @@ export const handedOver: EntryContracts<keyof HandedOverEntries> = {
     },
     describe: (entry, names) =>
       `${names.person(entry.data.leadId)} passed the sheet with a reason: ${sentence(entry.data.reason)}`,
-    projections: [],
     correctedBy: ['entry.void'],
   },
   'heights.accepted': {
@@ -40,7 +38,6 @@ export const handedOver: EntryContracts<keyof HandedOverEntries> = {
     },
     describe: (entry, names) =>
       `${names.person(entry.data.leadId)} accepted the heights: planned ${entry.data.planned}, got ${entry.data.got}. ${sentence(entry.data.reason)}`,
-    projections: [],
     correctedBy: ['entry.void'],
   },
   back: {
@@ -51,7 +48,6 @@ export const handedOver: EntryContracts<keyof HandedOverEntries> = {
     describe: (entry) =>
       `Back to the bay from ${entry.data.from}: ${sentence(entry.data.reason)}${entry.data.part ? ` Changed: ${sentence(entry.data.part)}` : ''}`,
     projections: ['odometers', 'kitFacts', 'dueDates'],
-    correctedBy: [],
   },
   'road.out': {
     fold: (state, entry) => {
@@ -84,15 +80,12 @@ export const handedOver: EntryContracts<keyof HandedOverEntries> = {
     describe: (entry) =>
       `The customer drove it and ${entry.data.content ? 'is content' : 'is not content'}: ${sentence(entry.data.words)}`,
     projections: ['odometers', 'dueDates'],
-    correctedBy: [],
   },
   use: {
     fold: ({ after }, entry) => {
       after.use = entry.data.use;
     },
     describe: (entry) => `Used from now on: ${CAR_USES.find(([use]) => use === entry.data.use)![1]}.`,
-    projections: [],
-    correctedBy: [],
   },
   stage: {
     fold: ({ after }, entry) => {
@@ -101,7 +94,6 @@ export const handedOver: EntryContracts<keyof HandedOverEntries> = {
     describe: (entry) =>
       `Stage “${entry.data.name}”${entry.data.pushOnly ? ', push only' : ''}; left to the next: ${entry.data.deferred.length} things. ${sentence(entry.data.reason)}`,
     projections: ['finished', 'hands', 'stepTimes'],
-    correctedBy: [],
   },
   handoff: {
     fold: (state, entry) => state.handoffs.push(entry),
@@ -111,7 +103,6 @@ export const handedOver: EntryContracts<keyof HandedOverEntries> = {
       return `Handed over ${entry.data.signatureHash ? 'and signed' : 'unsigned'}, packet version ${entry.data.version}.`;
     },
     projections: ['finished', 'hands', 'stepTimes'],
-    correctedBy: [],
   },
   link: {
     fold: ({ after }, entry) => {
@@ -119,7 +110,5 @@ export const handedOver: EntryContracts<keyof HandedOverEntries> = {
     },
     describe: (entry) =>
       entry.data.open ? 'The customer’s page was given an address.' : 'The customer’s page was taken away.',
-    projections: [],
-    correctedBy: [],
   },
 };

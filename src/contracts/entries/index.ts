@@ -1,7 +1,8 @@
 import type { EntryKind, EntryOf } from '@/core/ledger/entries';
 import { placedName } from '@/core/procedure/engine';
 import type { RunDocument } from '@/core/procedure/run-state';
-import type { EntryContract, EntryContracts, EntryNames } from '../entry';
+import type { CommandName } from '../commands';
+import type { EntryContract, EntryContracts, EntryNames, Projection } from '../entry';
 import type { EntryArea } from '../live';
 import { arrival } from './arrival';
 import { bay } from './bay';
@@ -37,6 +38,10 @@ export const ENTRY_CONTRACTS: EntryContracts<EntryKind> = {
 export const ENTRY_KINDS = Object.keys(ENTRY_CONTRACTS) as EntryKind[];
 
 export const entryContract = <K extends EntryKind>(kind: K): EntryContract<K> => ENTRY_CONTRACTS[kind];
+export const projectionsOf = (kind: EntryKind): readonly Projection[] =>
+  entryContract(kind).projections ?? [];
+export const correctionsOf = (kind: EntryKind): readonly CommandName[] =>
+  entryContract(kind).correctedBy ?? [];
 
 /** What the ids in an order's entries are called. */
 export function namesIn(document: RunDocument | null, people: Record<string, string>): EntryNames {

@@ -6,8 +6,6 @@ export const noted: EntryContracts<keyof NotedEntries> = {
   stuck: {
     fold: (state, entry) => state.stuck.push({ entry, end: null }),
     describe: (entry, names) => `${names.thing(entry.data.fastenerId)} is ${entry.data.what}.`,
-    projections: [],
-    correctedBy: [],
   },
   'stuck.end': {
     fold: (state, entry) => {
@@ -15,21 +13,17 @@ export const noted: EntryContracts<keyof NotedEntries> = {
       if (stuck) stuck.end = entry;
     },
     describe: (entry) => `The stuck fastener came loose: ${entry.data.how}.`,
-    projections: [],
-    correctedBy: [],
   },
   damage: {
     fold: (state, entry) => state.damages.push(entry),
     describe: (entry) =>
       `Damage done here: ${sentence(entry.data.text)} Cause: ${sentence(entry.data.cause)} Paid by ${entry.data.pays}; the customer ${entry.data.customerTold ? 'knows' : 'has not been told'}.`,
     projections: ['search'],
-    correctedBy: [],
   },
   watch: {
     fold: (state, entry) => state.watches.push(entry),
     describe: (entry) => `On the watch list: ${sentence(entry.data.text)}`,
     projections: ['watched', 'search'],
-    correctedBy: [],
   },
   'watch.answer': {
     fold: ({ after }, entry) => {
@@ -38,20 +32,16 @@ export const noted: EntryContracts<keyof NotedEntries> = {
     describe: (entry) =>
       `Watched line answered${entry.data.settled ? '' : ', watched on'}: ${sentence(entry.data.answer)}`,
     projections: ['watched'],
-    correctedBy: [],
   },
   setting: {
     fold: (state, entry) => state.settings.push(entry),
     describe: (entry) =>
       `${entry.data.what}, ${CORNER_NAMES[entry.data.corner]}, ${entry.data.when}: ${entry.data.value}.`,
-    projections: [],
-    correctedBy: [],
   },
   lesson: {
     fold: (state, entry) => state.lessons.push(entry),
     describe: (entry) => `Another time (${entry.data.standing}): ${sentence(entry.data.text)}`,
     projections: ['lessons', 'search'],
-    correctedBy: [],
   },
   photo: {
     fold: (state, entry) => state.photos.push(entry),
@@ -65,7 +55,6 @@ export const noted: EntryContracts<keyof NotedEntries> = {
       after.marks.set(entry.data.photoEntryId, entry);
     },
     describe: (entry) => `${entry.data.marks.length} marks drawn over a photo.`,
-    projections: [],
     correctedBy: ['entry.void'],
   },
   'clock.on': {
@@ -82,7 +71,6 @@ export const noted: EntryContracts<keyof NotedEntries> = {
       }),
     describe: () => 'Clock on.',
     projections: ['clocks'],
-    correctedBy: [],
   },
   'clock.off': {
     fold: (state, entry) => {
@@ -94,7 +82,6 @@ export const noted: EntryContracts<keyof NotedEntries> = {
     },
     describe: (entry) => `Clock off: ${entry.data.reason}.`,
     projections: ['clocks'],
-    correctedBy: [],
   },
   task: {
     fold: ({ hands }, entry) => {
@@ -102,7 +89,6 @@ export const noted: EntryContracts<keyof NotedEntries> = {
     },
     describe: (entry) => `To be looked at: ${sentence(entry.data.words)}`,
     projections: ['hands'],
-    correctedBy: [],
   },
   'task.done': {
     fold: ({ hands }, entry) => {
@@ -111,11 +97,8 @@ export const noted: EntryContracts<keyof NotedEntries> = {
     },
     describe: (entry) => `Looked at: ${sentence(entry.data.words)}`,
     projections: ['hands'],
-    correctedBy: [],
   },
   void: {
     describe: (entry) => `Taken back: ${sentence(entry.why ?? '')}`,
-    projections: [],
-    correctedBy: [],
   },
 };

@@ -7,13 +7,10 @@ export const planned: EntryContracts<keyof PlannedEntries> = {
     describe: (entry) =>
       `Plan, version ${entry.data.version}: ${[entry.data.front?.name, entry.data.rear?.name].filter(Boolean).join(' and ')}.`,
     projections: ['kitFacts', 'search'],
-    correctedBy: [],
   },
   quote: {
     fold: (state, entry) => state.quotes.push({ entry, answer: null }),
     describe: (entry) => `Quote, version ${entry.data.version}.`,
-    projections: [],
-    correctedBy: [],
   },
   'quote.answer': {
     fold: (state, entry) => {
@@ -22,8 +19,6 @@ export const planned: EntryContracts<keyof PlannedEntries> = {
     },
     describe: (entry) =>
       `Customer said ${entry.data.yes ? 'yes' : 'no'} to quote ${entry.data.version}, ${entry.data.how}.`,
-    projections: [],
-    correctedBy: [],
   },
   'parts.list': {
     fold: (state, entry) => {
@@ -31,7 +26,6 @@ export const planned: EntryContracts<keyof PlannedEntries> = {
     },
     describe: (entry) => `Parts expected: ${entry.data.lines.length} lines.`,
     projections: ['search'],
-    correctedBy: [],
   },
   'parts.in': {
     fold: (state, entry) => {
@@ -39,14 +33,11 @@ export const planned: EntryContracts<keyof PlannedEntries> = {
     },
     describe: (entry) =>
       `Checked in: ${entry.data.got}, ${entry.data.condition}${entry.data.right ? '' : ', wrong side'}.`,
-    projections: [],
-    correctedBy: [],
   },
   hold: {
     fold: (state, entry) => state.parts.holds.push({ entry, end: null }),
     describe: (entry) => `On hold: ${sentence(entry.data.reason)}`,
     projections: ['search'],
-    correctedBy: [],
   },
   'hold.end': {
     fold: (state, entry) => {
@@ -57,15 +48,11 @@ export const planned: EntryContracts<keyof PlannedEntries> = {
       sentence(
         `Hold ended${entry.data.leadId ? ` by ${names.person(entry.data.leadId)}: ${entry.data.reason ?? ''}` : ', all of it is in'}`,
       ),
-    projections: [],
-    correctedBy: [],
   },
   supply: {
     fold: (state, entry) => state.parts.supplies.push(entry),
     describe: (entry) =>
       `Ordered from the supplier: ${entry.data.count} × ${entry.data.name}. ${entry.data.answer}`,
-    projections: [],
-    correctedBy: [],
   },
   booking: {
     fold: ({ after }, entry) => {
@@ -76,6 +63,5 @@ export const planned: EntryContracts<keyof PlannedEntries> = {
         ? `Alignment booked at ${entry.data.rack}, ${entry.data.startsAt.slice(0, 16).replace('T', ' ')} UTC.`
         : `Booking at ${entry.data.rack} given up.`,
     projections: ['bookings'],
-    correctedBy: [],
   },
 };

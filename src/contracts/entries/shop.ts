@@ -3,7 +3,5 @@ import type { EntryContracts } from '../entry';
 export const shop: EntryContracts<'shop.change'> = {
   'shop.change': {
     describe: (entry) => `Shop: ${entry.data.what}.`,
-    projections: [],
-    correctedBy: [],
   },
 };

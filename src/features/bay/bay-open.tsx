@@ -9,7 +9,6 @@ import type { BayProps } from './bay-props';
 import { type Opened, OpenSheet } from './open-sheet';
 import { StillTight } from './still-tight';
 
-
 /** What is open, loose and held, by corner on a plan of the car, and what that forbids now. */
 export function BayOpen(props: BayProps & { step: Step | null; onStep: (id: string) => void }) {
   const { document, run, step, onStep } = props;

@@ -1,3 +1,4 @@
+import 'server-only';
 import path from 'node:path';
 import type { Worker as Thread } from 'node:worker_threads';
 import type { CalcAnswer } from '@/core/calc';

@@ -1,3 +1,4 @@
+import 'server-only';
 import { type EventAttributes, createEvents } from 'ics';
 import type { FollowUpKind } from '@/core/ledger/kinds/coming-back';
 import { db } from '../database';

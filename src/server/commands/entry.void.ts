@@ -1,35 +1,16 @@
+import 'server-only';
 import { Refusal } from '@/core/refusal';
-import type { Entry, EntryKind } from '@/core/ledger/entries';
+import { correctionsOf } from '@/contracts/entries';
+import type { Entry } from '@/core/ledger/entries';
 import type { OrderState } from '@/core/ledger/order-state';
 import { whyNotCorrect } from '../corrections';
 import { versionAfterCorrection } from '../documents/corrected';
 import type { Person } from '../sessions/sessions';
 import { handle } from './handler';
 
-/** What can be taken back; starts, handoffs and the like are answered by new moves, not taken back. */
-const CAN_BE_TAKEN_BACK: EntryKind[] = [
-  'heights',
-  'step.done',
-  'support',
-  'torque',
-  'torque.checked',
-  'value',
-  'alignment',
-  'alignment.accepted',
-  'photo',
-  'override',
-  'approval',
-  'odometer',
-  'road.out',
-  'road.in',
-  'photo.marks',
-  'heights.accepted',
-  'check-in',
-];
-
 /** Why somebody may not take an entry back, or null when they may. */
 function whyNot(entry: Entry, state: OrderState, person: Person): Refusal | null {
-  if (!CAN_BE_TAKEN_BACK.includes(entry.kind)) {
+  if (!correctionsOf(entry.kind).includes('entry.void')) {
     return new Refusal('stays', 'This kind of entry is not taken back.', 'entryId');
   }
   return whyNotCorrect(entry, state, person);

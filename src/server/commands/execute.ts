@@ -1,3 +1,4 @@
+import 'server-only';
 import Joi from 'joi';
 import { Refusal, fieldPath } from '@/core/refusal';
 import type { EntryKind } from '@/core/ledger/entries';

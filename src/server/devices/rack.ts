@@ -1,3 +1,4 @@
+import 'server-only';
 import { mkdir, rename, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { AlignmentReadings, AlignmentSpec, Range } from '@/core/calc/alignment.verdict';

@@ -1,3 +1,4 @@
+import 'server-only';
 import type { OrderState } from '@/core/ledger/order-state';
 import { now } from '../clock';
 import { db } from '../database';

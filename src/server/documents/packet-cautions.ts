@@ -1,3 +1,4 @@
+import 'server-only';
 import { compareTires } from '@/core/calc/tire.compare';
 import { onDial } from '@/core/follow-up/promises';
 import { sheetNow } from '@/core/ledger/evidence';

@@ -1,3 +1,4 @@
+import 'server-only';
 import { torqueBoth } from '@/core/units/torque-text';
 import { odometerText } from '@/core/units/distance';
 import { shopMoment } from '@/core/units/shop-time';

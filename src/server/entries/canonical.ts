@@ -1,3 +1,4 @@
+import 'server-only';
 import { createHash } from 'node:crypto';
 
 /** JSON with keys in order and nothing undefined, so that one content has one text. */

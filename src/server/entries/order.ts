@@ -1,3 +1,4 @@
+import 'server-only';
 import { type Entry, currentEntries } from '@/core/ledger/entries';
 import { foldOnto, foldOrder } from '@/contracts/fold';
 import type { OrderState } from '@/core/ledger/order-state';

@@ -1,3 +1,4 @@
+import 'server-only';
 import { type Db, snapshot } from '../database';
 import { canonicalJson } from '../entries/canonical';
 import { SHOP_BYTES, SHOP_TABLES, columnsOf, fileOf } from './shop-tables';

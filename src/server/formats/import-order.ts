@@ -1,3 +1,4 @@
+import 'server-only';
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';

@@ -1,3 +1,4 @@
+import 'server-only';
 import { THE_CUSTOMER, THE_MACHINE } from '@/core/ledger/roles';
 import type { Entry } from '@/core/ledger/entries';
 import { orderCsv } from '@/core/formats/order-csv';

@@ -1,3 +1,4 @@
+import 'server-only';
 import { Refusal } from '@/core/refusal';
 
 /** The file of a form, within a size. @throws Refusal naming `file` */

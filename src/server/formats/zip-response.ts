@@ -1,3 +1,4 @@
+import 'server-only';
 /** A ZIP as a download that nobody on the way keeps. */
 export const zipResponse = (zip: Buffer, name: string) =>
   new Response(new Uint8Array(zip), {

@@ -1,3 +1,4 @@
+import 'server-only';
 import { Unzip, UnzipInflate, zipSync } from 'fflate';
 import { Refusal } from '@/core/refusal';
 import { canonicalJson, sha256 } from '../entries/canonical';

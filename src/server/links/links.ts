@@ -1,3 +1,4 @@
+import 'server-only';
 import { randomBytes, randomUUID } from 'node:crypto';
 import { Refusal } from '@/core/refusal';
 import { now } from '../clock';

@@ -1,3 +1,4 @@
+import 'server-only';
 import { headers } from 'next/headers';
 import { notFound } from 'next/navigation';
 import { Refusal } from '@/core/refusal';

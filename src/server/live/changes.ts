@@ -1,4 +1,5 @@
-import { areaOf, entryContract } from '@/contracts/entries';
+import 'server-only';
+import { areaOf, projectionsOf } from '@/contracts/entries';
 import type { ChainMoved } from '@/contracts/live';
 import type { EntryKind } from '@/core/ledger/entries';
 import { db } from '../database';
@@ -70,7 +71,6 @@ class ChangeWatch {
   private async describe(moved: HeadRow[]): Promise<ChainMoved[]> {
     const since = (row: HeadRow) => this.told.get(row.chain) ?? row.count - LAST_OF_UNSEEN;
     const entries = await db().rows<{ chain: string; kind: EntryKind; corrects: string | null }>(
-       
       `SELECT chain, kind, corrects FROM entry WHERE ${moved.map(() => '(chain = ? AND seq > ?)').join(' OR ')}`,
       moved.flatMap((row) => [row.chain, since(row)]),
     );
@@ -91,7 +91,7 @@ class ChangeWatch {
         chain,
         count,
         areas: distinct(kinds.map(areaOf)),
-        projections: distinct(kinds.flatMap((kind) => [...entryContract(kind).projections])),
+        projections: distinct(kinds.flatMap(projectionsOf)),
         head,
         corrected: own.some((entry) => entry.corrects !== null),
       };

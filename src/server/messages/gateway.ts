@@ -1,3 +1,4 @@
+import 'server-only';
 import { mkdir, readFile, readdir, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { dataFolder } from '../database';

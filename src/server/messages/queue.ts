@@ -1,3 +1,4 @@
+import 'server-only';
 import { randomUUID } from 'node:crypto';
 import { outsideQuiet, fillWords } from '@/core/follow-up/reminders';
 import type { Db } from '../database';

@@ -1,3 +1,4 @@
+import 'server-only';
 import { fillWords } from '@/core/follow-up/reminders';
 import { type Db, db, transaction } from '../database';
 import { linkAddress, renewLink } from '../links/links';

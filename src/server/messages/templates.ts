@@ -1,3 +1,4 @@
+import 'server-only';
 import type { Channel, MessageStage } from '@/core/follow-up/message-kinds';
 import type { Db } from '../database';
 

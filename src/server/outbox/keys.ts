@@ -1,3 +1,4 @@
+import 'server-only';
 import { webcrypto } from 'node:crypto';
 import { Refusal } from '@/core/refusal';
 import { now } from '../clock';

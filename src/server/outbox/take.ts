@@ -1,3 +1,4 @@
+import 'server-only';
 import Joi from 'joi';
 import { Refusal } from '@/core/refusal';
 import type { TaskAbout } from '@/core/ledger/kinds/noted';

@@ -1,3 +1,4 @@
+import 'server-only';
 import { readPhoto } from './store';
 
 /**

@@ -1,3 +1,4 @@
+import 'server-only';
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { Refusal } from '@/core/refusal';

@@ -1,3 +1,4 @@
+import 'server-only';
 import { db } from '../database';
 import { loadOrder } from '../entries/order';
 import { readDocument } from '../documents/store';

@@ -1,3 +1,4 @@
+import 'server-only';
 import type { AlignmentSpec } from '@/core/calc/alignment.verdict';
 import type { EntryOf } from '@/core/ledger/entries';
 import type { Db } from '../database';

@@ -1,3 +1,4 @@
+import 'server-only';
 import { type HeightSet, type OrderState, isJob } from '@/core/ledger/order-state';
 import type { Db } from '../database';
 import { loadOrder } from '../entries/order';

@@ -1,3 +1,4 @@
+import 'server-only';
 import type { VehicleFacts } from '@/core/vehicle-facts';
 import type { SuspensionKind } from '@/core/planner/axle-kinds';
 import type { Db } from '../database';

@@ -1,3 +1,4 @@
+import 'server-only';
 import type { KitBuild } from '@/core/planner/kit-build';
 import type { CatalogPart } from '@/core/planner/find-parts';
 import type { PartKind } from '@/core/planner/part-kinds';

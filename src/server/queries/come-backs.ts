@@ -1,3 +1,4 @@
+import 'server-only';
 import { daysBetween } from '@/core/units/shop-time';
 import type { FollowUpKind } from '@/core/ledger/kinds/coming-back';
 import type { Stripe } from '@/core/procedure/engine';

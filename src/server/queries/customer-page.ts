@@ -1,3 +1,4 @@
+import 'server-only';
 import type { ClosingHole } from '@/core/ledger/closing';
 import { isClosed, isJob } from '@/core/ledger/order-state';
 import { markNow, tapeOf, type TapeMarkId } from '@/core/ledger/tape';

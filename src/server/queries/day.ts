@@ -1,3 +1,4 @@
+import 'server-only';
 import type { TapeMarkId } from '@/core/ledger/tape';
 import type { Role } from '@/core/ledger/roles';
 import type { Db } from '../database';

@@ -1,3 +1,4 @@
+import 'server-only';
 import type { Db } from '../database';
 
 /** Hours behind us: by person, by job, by why clocks stopped, book against real, and the steps that run over. */

@@ -1,3 +1,4 @@
+import 'server-only';
 import { FORGOTTEN_HOURS, type JobTimes, jobTimes, runningWords } from '@/core/ledger/step-times';
 import { placedName } from '@/core/procedure/engine';
 import type { Db } from '../database';

@@ -1,3 +1,4 @@
+import 'server-only';
 import type { LongCheckInData } from '@/core/ledger/kinds/coming-back';
 import {
   type KitLift,

@@ -1,3 +1,4 @@
+import 'server-only';
 import type { Entry } from '@/core/ledger/entries';
 import type { OrderKind } from '@/core/ledger/kinds/arrival';
 import type { OrderState } from '@/core/ledger/order-state';

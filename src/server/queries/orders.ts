@@ -1,3 +1,4 @@
+import 'server-only';
 import type { TapeMarkId } from '@/core/ledger/tape';
 import type { Db } from '../database';
 import { type Hit, searchAll } from './search';

@@ -1,3 +1,4 @@
+import 'server-only';
 import type { Role } from '@/core/ledger/roles';
 import type { Db } from '../database';
 import { comeBackJobId, comeBackVehicle } from '../week/job-id';

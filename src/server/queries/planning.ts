@@ -1,3 +1,4 @@
+import 'server-only';
 import type { FinishedWork } from '@/core/labor/expect';
 import type { FinishedLift } from '@/core/planner/learning';
 import type { MeasureSheet } from '@/core/planner/measures';

@@ -1,3 +1,4 @@
+import 'server-only';
 import { Refusal } from '@/core/refusal';
 import { answersMissing } from '@/core/ledger/before-start';
 import { type OrderState, linesMissing, offersOpen } from '@/core/ledger/order-state';

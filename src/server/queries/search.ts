@@ -1,3 +1,4 @@
+import 'server-only';
 import { gramsOf, plainPlate } from '@/core/ledger/search-words';
 import type { Db } from '../database';
 

@@ -1,3 +1,4 @@
+import 'server-only';
 import type { Db } from '../database';
 
 /** How far a new shop has been set up: each thing a first job needs, counted. */

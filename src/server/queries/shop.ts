@@ -1,3 +1,4 @@
+import 'server-only';
 import type { ShopIntervals } from '@/core/follow-up/promises';
 import type { OpenHours } from '@/core/schedule/calendar';
 import type { Db } from '../database';

@@ -1,3 +1,4 @@
+import 'server-only';
 import type { Db } from '../database';
 
 /** Dates customers ask for on their pages and nobody has answered; the oldest first. */

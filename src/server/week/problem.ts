@@ -1,3 +1,4 @@
+import 'server-only';
 import { expectLabor } from '@/core/labor/expect';
 import type { OpenHours, WorkCalendar } from '@/core/schedule/calendar';
 import { addDays, morningOf, toAxis, weekdayOf, workCalendar } from '@/core/schedule/calendar';
