@@ -56,7 +56,10 @@ const rule = {
   meta: {
     type: 'problem',
     schema: [],
-    messages: { typed: 'SQL takes values as parameters, never in its text.' },
+    messages: {
+      typed: 'SQL takes values as parameters, never in its text.',
+      all: 'Name the columns: what a table gets later is nobody’s here.',
+    },
   },
   create(context) {
     return {
@@ -78,6 +81,8 @@ const rule = {
           }
           return false;
         };
+        if (/\bSELECT\s+(\w+\.)?\*/i.test(context.sourceCode.getText(sql)))
+          context.report({ node: sql, messageId: 'all' });
         if (!isOurs(sql, isDeclaredOurs)) context.report({ node: sql, messageId: 'typed' });
       },
     };

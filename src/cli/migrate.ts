@@ -4,6 +4,7 @@ import { type DatabaseAddress, closePool, dataFolder, transaction } from '../ser
 import { FOLD_EDITION, rebuildDerived } from '../server/derive';
 import { mendRecord } from '../server/entries/mend';
 import { migrate } from '../server/migrations';
+import type { Row } from '@/server/tables';
 
 const address = JSON.parse(readFileSync(path.join(dataFolder(), 'database.json'), 'utf8')) as DatabaseAddress;
 const ran = await migrate(
@@ -13,7 +14,9 @@ const ran = await migrate(
 const mended = ran.length ? await transaction(mendRecord) : 0;
 // A release that derives more, or otherwise, writes it anew from the entries, whether or not the schema changed.
 const rebuilt = await transaction(async (tx) => {
-  const row = await tx.row<{ edition: number }>('SELECT edition FROM fold_edition WHERE id = 1 FOR UPDATE');
+  const row = await tx.row<Row<'fold_edition', 'edition'>>(
+    'SELECT edition FROM fold_edition WHERE id = 1 FOR UPDATE',
+  );
   if (!ran.length && row?.edition === FOLD_EDITION) return false;
   await rebuildDerived(tx);
   await tx.run('REPLACE INTO fold_edition (id, edition) VALUES (1, ?)', [FOLD_EDITION]);

@@ -14,7 +14,7 @@ export type Projection =
   | 'watched'
   | 'wishes'
   | 'kitFacts'
-  | 'hands'
+  | 'conflicts'
   | 'stepTimes'
   | 'search'
   | 'dueDates';

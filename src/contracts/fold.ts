@@ -1,6 +1,6 @@
 import { foldApart } from '@/core/ledger/apart';
 import { type Entry, type EntryKind, type EntryOf, currentEntries } from '@/core/ledger/entries';
-import { rememberTouch } from '@/core/ledger/hands';
+import { rememberTouch } from '@/core/ledger/device-conflicts';
 import { type OrderState, emptyOrder } from '@/core/ledger/order-state';
 import { bothOnWheels } from '@/core/procedure/car';
 import type { RunDocument } from '@/core/procedure/run-state';

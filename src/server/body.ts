@@ -15,10 +15,10 @@ export const LARGEST = {
 /** What a form may add around the file it carries. */
 export const FORM_AROUND = 64 * KB;
 
-const sizeWords = (bytes: number) =>
+const describeSize = (bytes: number) =>
   bytes >= 1_000_000 ? `${Math.round(bytes / 1_000_000)} MB` : `${Math.round(bytes / KB)} kB`;
 const tooLarge = (most: number, field: string) =>
-  new Refusal('too-large', `That is larger than ${sizeWords(most)}, the most that is taken here.`, field);
+  new Refusal('too-large', `That is larger than ${describeSize(most)}, the most that is taken here.`, field);
 
 /** All bytes of a body. @throws Refusal as soon as there are more than may be */
 export async function bytesOf(request: Request, most: number, field = ''): Promise<Buffer<ArrayBuffer>> {

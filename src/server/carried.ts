@@ -2,18 +2,14 @@ import type { OrderState } from '@/core/ledger/order-state';
 import type { RunDocument } from '@/core/procedure/engine';
 import type { CommandContext } from './commands/context';
 import { loadOrder } from './entries/order';
+import type { Row, Cell } from './tables';
 
 /**
  * One car, one state: what an order carried in from another is closed for both when the other closes it, and open for both
  * when that is taken back. Said in the record of the order that carried it.
  */
 
-interface PlaceRow {
-  place: string;
-  what: 'fastener' | 'item';
-  state: string;
-  number: number;
-}
+type PlaceRow = Row<'car_place', 'place' | 'what' | 'state'> & { number: Cell<'car_place', 'order_number'> };
 
 const TIGHT = ['full', 'double', 'shifted'];
 
@@ -70,7 +66,7 @@ export async function bringCarriedUpToDate(
 
 /** After something was done on one order: the other open orders of its car that carried some of it are told. */
 export async function tellOtherOrders(ctx: CommandContext, orderId: string): Promise<string[]> {
-  const others = await ctx.tx.rows<{ id: string; vehicle_id: string }>(
+  const others = await ctx.tx.rows<Row<'work_order', 'id' | 'vehicle_id'>>(
     `SELECT other.id, other.vehicle_id FROM work_order AS own
        JOIN work_order AS other ON other.vehicle_id = own.vehicle_id AND other.id <> own.id
        JOIN order_now ON order_now.order_id = other.id

@@ -1,4 +1,5 @@
 import { type Db, transaction } from './database';
+import type { Row } from './tables';
 
 const DAY_MS = 86_400_000;
 
@@ -23,7 +24,7 @@ const AT_ONCE = 20;
 
 /** Deletes pictures that no entry names. One that is being put to something meanwhile is waited for, and stays. */
 async function cleanPictures(db: Db, before: Date): Promise<number> {
-  const old = await db.rows<{ id: string }>(
+  const old = await db.rows<Row<'photo', 'id'>>(
     'SELECT id FROM photo WHERE NOT in_record AND created_at < ? LIMIT ?',
     [before, AT_ONCE],
   );

@@ -83,17 +83,17 @@ export class TooBusy extends Error {
 }
 
 async function connectionOf(pool: Pool): Promise<PoolConnection> {
-  const asked = pool.getConnection();
+  const waiting = pool.getConnection();
   let timer: NodeJS.Timeout | undefined;
   const late = new Promise<never>((_, reject) => {
     timer = setTimeout(() => reject(new TooBusy()), CONNECTION_WAIT_MS);
   });
   try {
-    return await Promise.race([asked, late]);
+    return await Promise.race([waiting, late]);
   } catch (error) {
     // Nobody waits for it any more: it goes back as it comes.
     if (error instanceof TooBusy)
-      asked.then(
+      waiting.then(
         (connection) => connection.release(),
         () => undefined,
       );
@@ -158,7 +158,7 @@ async function connectAlone(): Promise<PoolConnection> {
 }
 
 /** One statement on a connection of its own. */
-async function once<T>(work: (tx: Db) => Promise<T>): Promise<T> {
+async function withConnection<T>(work: (tx: Db) => Promise<T>): Promise<T> {
   const connection = await connectAlone();
   try {
     return await work(over(connection));
@@ -168,21 +168,21 @@ async function once<T>(work: (tx: Db) => Promise<T>): Promise<T> {
 }
 
 /** A question is asked again of another node when the first goes away; a change is not, since it may have been made. */
-async function asked<T>(work: (tx: Db) => Promise<T>): Promise<T> {
+async function queryWithFailover<T>(work: (tx: Db) => Promise<T>): Promise<T> {
   try {
-    return await once(work);
+    return await withConnection(work);
   } catch (error) {
     if (!databaseGone(error) || pools().pools.length < 2) throw error;
     leaveNode();
-    return once(work);
+    return withConnection(work);
   }
 }
 
 /** Single statements outside any transaction. */
 const single: Db = {
-  rows: (sql, values) => asked((tx) => tx.rows(sql, values)),
-  row: (sql, values) => asked((tx) => tx.row(sql, values)),
-  run: (sql, values) => once((tx) => tx.run(sql, values)),
+  rows: (sql, values) => queryWithFailover((tx) => tx.rows(sql, values)),
+  row: (sql, values) => queryWithFailover((tx) => tx.row(sql, values)),
+  run: (sql, values) => withConnection((tx) => tx.run(sql, values)),
 };
 export const db = (): Db => single;
 

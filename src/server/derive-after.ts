@@ -3,6 +3,7 @@ import { CORNER_NAMES } from '@/core/procedure/engine';
 import type { Db } from './database';
 import { loadOrder } from './entries/order';
 import { insertMany } from './insert-many';
+import type { Row } from './tables';
 
 /** What is derived from the entries of aligning, handing over and coming back. */
 
@@ -32,12 +33,7 @@ export async function deriveBookings(tx: Db, order: OrderRow, state: OrderState)
 
 /** The lines an order leaves to be watched, and those of earlier orders it answers. */
 export async function deriveWatch(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
-  const answered = await tx.rows<{
-    watch_id: string;
-    answered_order: string;
-    answer: string;
-    settled: number;
-  }>(
+  const answered = await tx.rows<Row<'watch_now', 'watch_id' | 'answered_order' | 'answer' | 'settled'>>(
     'SELECT watch_id, answered_order, answer, settled FROM watch_now WHERE order_id = ? AND answered_order IS NOT NULL',
     [order.id],
   );
@@ -154,7 +150,7 @@ export async function deriveKitFacts(tx: Db, order: OrderRow, state: OrderState)
   ];
   if (!facts.length) return;
   const kits = await kitsOfVisit(tx, state);
-  const vehicle = await tx.row<{ platform: string }>('SELECT platform FROM vehicle WHERE id = ?', [
+  const vehicle = await tx.row<Row<'vehicle', 'platform'>>('SELECT platform FROM vehicle WHERE id = ?', [
     order.vehicle_id,
   ]);
   await insertMany(

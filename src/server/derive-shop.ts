@@ -1,10 +1,11 @@
-import { openTasks } from '@/core/ledger/hands';
+import { openTasks } from '@/core/ledger/device-conflicts';
 import { type OrderState, isClosed } from '@/core/ledger/order-state';
 import { gramsOf, searchWords } from '@/core/ledger/search-words';
 import { jobTimes } from '@/core/ledger/step-times';
-import { needOf } from '@/core/schedule/need';
+import { remainingWork } from '@/core/schedule/remaining-work';
 import type { Db } from './database';
 import { insertMany } from './insert-many';
+import type { Row } from './tables';
 
 /** What is derived for the shop as a whole: the week's needs, tasks, who may lower, minutes of steps, words to find by. */
 
@@ -13,15 +14,15 @@ interface OrderRow {
   vehicle_id: string;
 }
 
-export async function deriveNeed(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
-  const need = needOf(state);
+export async function deriveRemainingWork(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
+  const need = remainingWork(state);
   if (!need.phases.length) await tx.run('DELETE FROM week_need WHERE order_id = ?', [order.id]);
   else
     await tx.run('REPLACE INTO week_need (order_id, need) VALUES (?, ?)', [order.id, JSON.stringify(need)]);
 }
 
-export async function deriveHands(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
-  const { holder, tasks } = state.hands;
+export async function deriveConflicts(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
+  const { holder, tasks } = state.conflicts;
   if (holder && !isClosed(state))
     await tx.run('REPLACE INTO lowering_now (order_id, device_id, person_id, since) VALUES (?, ?, ?, ?)', [
       order.id,
@@ -66,14 +67,14 @@ export async function deriveStepTimes(tx: Db, order: OrderRow, state: OrderState
 const MOST_WORDS = 16_000;
 
 export async function deriveSearch(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
-  const car = (await tx.row<{ label: string; plate: string }>(
+  const car = (await tx.row<Row<'vehicle', 'label' | 'plate'>>(
     'SELECT label, plate FROM vehicle WHERE id = ?',
     [order.vehicle_id],
   ))!;
   const wanted = Object.entries(searchWords(state, car)).flatMap(([what, words]) =>
     words.length ? [{ what, words: words.join('\n').slice(0, MOST_WORDS) }] : [],
   );
-  const kept = await tx.rows<{ what: string; words: string }>(
+  const kept = await tx.rows<Row<'search_doc', 'what' | 'words'>>(
     'SELECT what, words FROM search_doc WHERE order_id = ?',
     [order.id],
   );

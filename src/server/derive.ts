@@ -18,11 +18,12 @@ import { shopDay } from '@/core/units/shop-time';
 import type { Db } from './database';
 import { insertMany } from './insert-many';
 import { deriveBookings, deriveKitFacts, deriveWatch, deriveWishes } from './derive-after';
-import { deriveHands, deriveNeed, deriveSearch, deriveStepTimes } from './derive-shop';
+import { deriveConflicts, deriveRemainingWork, deriveSearch, deriveStepTimes } from './derive-shop';
 import { type WholeOrder, wholeOrder } from './entries/order';
 import { projectionsOf } from '@/contracts/entries';
 import type { Projection } from '@/contracts/entry';
-import { isRusty } from '@/core/schedule/need';
+import { isRusty } from '@/core/schedule/remaining-work';
+import type { Row } from './tables';
 
 export interface OrderRow {
   id: string;
@@ -93,7 +94,9 @@ async function deriveOdometers(tx: Db, order: OrderRow, state: OrderState): Prom
 
 async function deriveFollowUps(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
   const opened = state.followUpsOpened.map((entry) => entry.data);
-  const kept = await tx.rows<{ id: string }>('SELECT id FROM follow_up WHERE order_id = ?', [order.id]);
+  const kept = await tx.rows<Row<'follow_up', 'id'>>('SELECT id FROM follow_up WHERE order_id = ?', [
+    order.id,
+  ]);
   for (const { id } of kept.filter((row) => !opened.some((data) => data.followUpId === row.id))) {
     await tx.run('DELETE FROM follow_up WHERE id = ?', [id]);
   }
@@ -163,7 +166,7 @@ async function deriveCarPlaces(tx: Db, order: OrderRow, state: OrderState): Prom
     const condition = run!.car.open.has(item.id) ? 'open' : run!.leftOff.has(item.id) ? 'left off' : 'closed';
     want(item.place, 'item', condition, item);
   }
-  const kept = await tx.rows<{ place: string; what: string; state: string; definition: string }>(
+  const kept = await tx.rows<Row<'car_place', 'place' | 'what' | 'state'> & { definition: string }>(
     'SELECT place, what, state, definition FROM car_place WHERE order_id = ?',
     [order.id],
   );
@@ -245,7 +248,7 @@ async function deriveFinished(tx: Db, order: OrderRow, state: OrderState): Promi
   const before = baselineOf(state);
   const after = afterHeightsOf(state);
   if (!isClosed(state) || !isJob(state) || !plan || !before || !after) return;
-  const vehicle = await tx.row<{ platform: string }>('SELECT platform FROM vehicle WHERE id = ?', [
+  const vehicle = await tx.row<Row<'vehicle', 'platform'>>('SELECT platform FROM vehicle WHERE id = ?', [
     order.vehicle_id,
   ]);
   const platform = vehicle?.platform ?? '';
@@ -296,16 +299,10 @@ async function deriveFinished(tx: Db, order: OrderRow, state: OrderState): Promi
   );
 }
 
-interface FollowUpRow {
-  id: string;
-  done_on: Date;
-  odometer: number | null;
-  unit: 'km' | 'mi';
-  distance: number | null;
-  days: number | null;
-  tire_factor: number;
-  stated_pace: number | null;
-}
+type FollowUpRow = Row<
+  'follow_up',
+  'id' | 'done_on' | 'odometer' | 'unit' | 'distance' | 'days' | 'tire_factor' | 'stated_pace'
+>;
 
 /**
  * Works out anew when a vehicle's open come-backs are due, from the driver's own pace: what the dial read when the car
@@ -317,9 +314,9 @@ async function deriveDueDates(tx: Db, { vehicle_id: vehicleId }: OrderRow): Prom
     [vehicleId],
   );
   if (!followUps.length) return;
-  const shop = await tx.row<{ time_zone: string }>('SELECT time_zone FROM shop WHERE id = 1');
+  const shop = await tx.row<Row<'shop', 'time_zone'>>('SELECT time_zone FROM shop WHERE id = 1');
   const timeZone = shop?.time_zone ?? 'UTC';
-  const readings = await tx.rows<{ at: Date; value: number; unit: 'km' | 'mi' }>(
+  const readings = await tx.rows<Row<'odometer_now', 'at' | 'value' | 'unit'>>(
     "SELECT at, value, unit FROM odometer_now WHERE vehicle_id = ? AND source <> 'road' ORDER BY at",
     [vehicleId],
   );
@@ -365,7 +362,7 @@ const DERIVED: Record<Projection, { run: Deriver; whenClosed?: true }> = {
   watched: { run: deriveWatch },
   wishes: { run: deriveWishes },
   kitFacts: { run: deriveKitFacts },
-  hands: { run: deriveHands },
+  conflicts: { run: deriveConflicts },
   stepTimes: { run: deriveStepTimes, whenClosed: true },
   search: { run: deriveSearch },
   // After the come-backs and the dials it is worked out from.
@@ -385,7 +382,7 @@ export async function deriveOrder(tx: Db, whole: WholeOrder, touched: Touched = 
   );
   await deriveNow(tx, order, state, entries[entries.length - 1]!.at);
   await deriveCarPlaces(tx, order, state);
-  await deriveNeed(tx, order, state);
+  await deriveRemainingWork(tx, order, state);
   for (const name of PROJECTIONS) {
     const { run, whenClosed } = DERIVED[name];
     if (due.has(name) || (whenClosed && isClosed(state))) await run(tx, order, state);
@@ -422,7 +419,7 @@ export const DERIVED_TABLES = [
 export async function rebuildDerived(tx: Db): Promise<number> {
   // eslint-disable-next-line shop/sql-parameters -- words of our own lists of tables, columns or conditions
   for (const table of DERIVED_TABLES) await tx.run(`DELETE FROM ${table}`);
-  const orders = await tx.rows<{ id: string }>('SELECT id FROM work_order ORDER BY number');
+  const orders = await tx.rows<Row<'work_order', 'id'>>('SELECT id FROM work_order ORDER BY number');
   for (const { id } of orders) await deriveOrder(tx, await wholeOrder(tx, id));
   return orders.length;
 }

@@ -1,21 +1,21 @@
 import 'server-only';
 import { Refusal } from '@/core/refusal';
-import { type ClosingHole, closingHoles } from '@/core/ledger/closing';
+import { type HandoffBlocker, handoffBlockers } from '@/core/ledger/closing';
 import { type OrderState, isJob } from '@/core/ledger/order-state';
 import type { CommandContext, LockedOrder } from './commands/context';
 import type { Db } from './database';
 import { watchLines } from './queries/watch';
 
 /** All that stands between an order and its end: what its own record says, and what earlier visits left to be watched. */
-export async function holesOf(
+export async function blockersOnTheCar(
   tx: Db,
   order: { id: string; vehicleId: string; state: OrderState },
-): Promise<ClosingHole[]> {
+): Promise<HandoffBlocker[]> {
   const unanswered = (await watchLines(tx, order.vehicleId)).filter(
     (line) => line.orderId !== order.id && line.answeredOrder !== order.id,
   );
   return [
-    ...closingHoles(order.state),
+    ...handoffBlockers(order.state),
     ...unanswered.map((line) => ({
       code: 'watch',
       text: `Answer what order ${line.orderNumber} left to be watched: ${line.words}.`,
@@ -30,7 +30,7 @@ export async function holesOf(
 export async function readyToHandOver(ctx: CommandContext, orderId: string): Promise<LockedOrder> {
   const order = await ctx.openOrder(orderId);
   if (!isJob(order.state)) throw new Refusal('visit', 'A visit is closed, not signed over.', 'orderId');
-  const holes = await holesOf(ctx.tx, order);
+  const holes = await blockersOnTheCar(ctx.tx, order);
   if (holes.length) {
     throw new Refusal(
       'holes',

@@ -76,7 +76,7 @@ export function fromElsewhere(request: Request): boolean {
 }
 
 /** Answers a failure nobody foresaw: logged for us, one sentence for the person, nothing lost on the screen. */
-export function unforeseen(error: unknown): Response {
+export function serverError(error: unknown): Response {
   if (error instanceof TooBusy)
     return answerErrors(503, [
       {
@@ -97,7 +97,7 @@ export function unforeseen(error: unknown): Response {
 }
 
 /** Wraps a route that changes something: same origin only, refusals and failures as answers. */
-export function changing(handler: (request: Request) => Promise<Response>) {
+export function withMutationGuards(handler: (request: Request) => Promise<Response>) {
   return async (request: Request): Promise<Response> => {
     if (fromElsewhere(request))
       return answerErrors(403, [
@@ -106,12 +106,12 @@ export function changing(handler: (request: Request) => Promise<Response>) {
     try {
       return await handler(request);
     } catch (error) {
-      return error instanceof Refusal ? refusalAnswer(error) : unforeseen(error);
+      return error instanceof Refusal ? refusalAnswer(error) : serverError(error);
     }
   };
 }
 
-/** The session of a changing request, or the answer that asks for PIN or password first. */
+/** The session of a request that changes something, or the answer that asks for PIN or password first. */
 export async function actorOrAnswer(): Promise<Session | Response> {
   const session = await currentSession();
   if (!session || session.needs === 'password') {

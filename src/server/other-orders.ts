@@ -5,6 +5,7 @@ import { forbidsDriving } from '@/core/procedure/car';
 import { fastenerOf, itemOf, placedName } from '@/core/procedure/engine';
 import type { Db } from './database';
 import { loadOrder } from './entries/order';
+import type { Row } from './tables';
 
 /** One car, one state: what another open order of it has in hand now counts for every order of that car. */
 export interface ElsewhereOnTheCar {
@@ -19,7 +20,7 @@ export async function elsewhereOnTheCar(
   tx: Db,
   order: { id: string; vehicleId: string },
 ): Promise<ElsewhereOnTheCar[]> {
-  const others = await tx.rows<{ id: string; number: number }>(
+  const others = await tx.rows<Row<'work_order', 'id' | 'number'>>(
     `SELECT work_order.id, number FROM work_order JOIN order_now ON order_now.order_id = work_order.id
       WHERE vehicle_id = ? AND NOT closed AND work_order.id <> ? ORDER BY number`,
     [order.vehicleId, order.id],

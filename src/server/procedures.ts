@@ -4,6 +4,7 @@ import path from 'node:path';
 import type { Procedure } from '@/core/procedure/types';
 import type { Db } from './database';
 import { canonicalJson, sha256 } from './entries/canonical';
+import type { Row } from './tables';
 
 export interface KnownProcedure {
   procedure: Procedure;
@@ -40,12 +41,7 @@ export function procedureLibrary(): Promise<KnownProcedure[]> {
   return library;
 }
 
-interface VersionRow {
-  procedure_id: string;
-  version: number;
-  hash: string;
-  content: string;
-}
+type VersionRow = Row<'procedure_version', 'procedure_id' | 'version' | 'hash' | 'content'>;
 
 const fromRow = (row: VersionRow): KnownProcedure => ({
   procedure: JSON.parse(row.content) as Procedure,
@@ -81,7 +77,7 @@ export async function procedureById(tx: Db, id: string, version?: number): Promi
 
 /** The versions of a procedure, newest first. */
 export async function versionsOf(tx: Db, id: string): Promise<VersionLine[]> {
-  const rows = await tx.rows<{ version: number; note: string; person_id: string; created_at: Date }>(
+  const rows = await tx.rows<Row<'procedure_version', 'version' | 'note' | 'person_id' | 'created_at'>>(
     'SELECT version, note, person_id, created_at FROM procedure_version WHERE procedure_id = ? ORDER BY version DESC',
     [id],
   );

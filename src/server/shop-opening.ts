@@ -13,6 +13,7 @@ import { sha256 } from './entries/canonical';
 import { type ShopTaker, importShop } from './formats/import-shop';
 import { hashSecret } from './sessions/passwords';
 import { takeSlowingTry } from './sessions/tries';
+import type { Row } from './tables';
 
 export interface ShopOpening {
   shop: { name: string; timeZone: string; currency: string; distanceUnit: 'km' | 'mi' };
@@ -111,7 +112,7 @@ async function spendCode(tx: Db, code: string): Promise<void> {
   if (await tx.row('SELECT id FROM shop WHERE id = 1 FOR UPDATE')) {
     throw new Refusal('opened', 'This shop has been opened already: sign in.', 'code');
   }
-  const row = await tx.row<{ code_hash: string }>('SELECT code_hash FROM setup_code WHERE id = 1');
+  const row = await tx.row<Row<'setup_code', 'code_hash'>>('SELECT code_hash FROM setup_code WHERE id = 1');
   if (!row || row.code_hash !== sha256(code.trim().toUpperCase())) {
     throw new Refusal('wrong-code', 'That is not the code the console printed.', 'code');
   }

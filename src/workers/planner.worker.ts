@@ -47,10 +47,10 @@ const doors = {
       }),
     ),
 };
-export type PlannerDoors = typeof doors;
+export type PlannerApi = typeof doors;
 
 /** Code that has run a while runs several times as fast: the draws are run in before the first plan asks for them. */
-function runIn(): void {
+function warmUp(): void {
   const car: PlannerInput = {
     setup: { front: 'coilover', rear: 'leaf-over' },
     sheet: {},
@@ -63,5 +63,5 @@ function runIn(): void {
   for (let round = 0; round < 3; round += 1) spreadOfPlan(car, 4000);
 }
 
-runIn();
+warmUp();
 expose(doors);

@@ -4,7 +4,7 @@ import path from 'node:path';
 import sharp from 'sharp';
 import { writeRackCsv } from '@/core/formats/rack-sheet';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
-import { closingHoles } from '@/core/ledger/closing';
+import { handoffBlockers } from '@/core/ledger/closing';
 import { nextThing } from '@/core/ledger/next-thing';
 import { nextSteps } from '@/core/procedure/engine';
 import { closePool, db } from '@/server/database';
@@ -12,7 +12,7 @@ import { handoffPdf, packetToShow } from '@/server/documents/handoff-pdf';
 import { loadOrder } from '@/server/entries/order';
 import { sha256 } from '@/server/entries/canonical';
 import { verifyEverything } from '@/server/entries/verify';
-import { holesOf } from '@/server/handoff-ready';
+import { blockersOnTheCar } from '@/server/handoff-ready';
 import { specOfCar } from '@/server/queries/alignment-spec';
 import { heightsOfCar } from '@/server/queries/car-heights';
 import { readOrderFile } from '@/server/queries/order';
@@ -164,11 +164,11 @@ describe('from a dropped sheet to a verdict', () => {
     expect(nextSteps(state.document!, state.run!)[0]!.step.do).toBe('Fit: offset bushes');
     expect(nextThing(state)).toMatchObject({ page: 'bay' });
     await doOpenSteps(job);
-    expect(closingHoles(await job.state()).find((hole) => hole.code === 'not-reached')!.text).toMatch(
+    expect(handoffBlockers(await job.state()).find((hole) => hole.code === 'not-reached')!.text).toMatch(
       /align it again/,
     );
     await job.aligned(1.9, 0.05, 'Caster is 0.3° short, it runs straight; the customer knows.');
-    expect(closingHoles(await job.state()).some((hole) => hole.code === 'not-reached')).toBe(false);
+    expect(handoffBlockers(await job.state()).some((hole) => hole.code === 'not-reached')).toBe(false);
   });
 
   test('a road test with a fault goes back as a step and is driven again; both stay in the history', async () => {
@@ -225,7 +225,7 @@ describe('from a dropped sheet to a verdict', () => {
     ).toBeDefined();
     await job.photos(3);
     expect(
-      await holesOf(db(), {
+      await blockersOnTheCar(db(), {
         id: job.orderId,
         vehicleId: (await job.state()).intake!.data.vehicleId,
         state: await job.state(),
@@ -270,7 +270,7 @@ test('heights back to the bay bring the end’s work again, and it is measured a
   ).toMatchObject({ ok: true });
   const state = await job.state();
   expect(state.document!.steps.length).toBeGreaterThan(before + 8);
-  expect(closingHoles(state).map((hole) => hole.code)).toContain('heights');
+  expect(handoffBlockers(state).map((hole) => hole.code)).toContain('heights');
   await doOpenSteps(job);
   const done = await job.state();
   // Everything loosened again has its torque again, on its wheels, before anything else may follow.
@@ -278,7 +278,7 @@ test('heights back to the bay bring the end’s work again, and it is measured a
   expect(done.run!.car.support).toEqual({ front: 'on-wheels', rear: 'on-wheels' });
   expect(nextThing(done)).toMatchObject({ page: 'heights' });
   await job.heights('settled', job.plan.after);
-  expect(closingHoles(await job.state()).map((hole) => hole.code)).not.toContain('heights');
+  expect(handoffBlockers(await job.state()).map((hole) => hole.code)).not.toContain('heights');
 });
 
 describe('handing over', () => {
@@ -298,7 +298,7 @@ describe('handing over', () => {
     expect(refusal(await close(true, []))).toMatchObject({ field: 'left' });
     expect(await close(true)).toMatchObject({ ok: true });
     const state = await job.state();
-    expect(closingHoles(state)).toEqual([]);
+    expect(handoffBlockers(state)).toEqual([]);
     const packet = (await packetToShow(job.orderId))!;
     expect(packet.pushOnly).toBe(true);
     expect(packet.cautions[0]).toMatch(/Push only/);

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { jobTimes, runningWords } from '@/core/ledger/step-times';
+import { jobTimes, describeRunning } from '@/core/ledger/step-times';
 import type { OrderState } from '@/core/ledger/order-state';
-import { closingHoles } from '@/core/ledger/closing';
+import { handoffBlockers } from '@/core/ledger/closing';
 import { torqueExtensionSetting } from '@/core/calc/torque.extension';
 import type { Procedure } from '@/core/procedure/types';
 import { closePool, db } from '@/server/database';
@@ -219,7 +219,7 @@ describe('how it stands', () => {
     const state = await stateOf(orderId);
     expect([...state.run!.leftOff]).toEqual(['C/link-L']);
     expect(state.watches[0]!.data.text).toMatch(/Bar link, left front is left off: new links on Friday/);
-    expect(closingHoles(state).filter((hole) => hole.ref.startsWith('C/link'))).toEqual([]);
+    expect(handoffBlockers(state).filter((hole) => hole.ref.startsWith('C/link'))).toEqual([]);
     const place = await db().row<{ state: string }>(
       "SELECT state FROM car_place WHERE order_id = ? AND what = 'item' AND place = 'front.left.bar-link'",
       [orderId],
@@ -579,7 +579,7 @@ describe('the clock', () => {
     expect(times.stuck[0]).toMatchObject({ fastenerId: 'C/arm-R', how: 'heat', open: false });
     expect(times.stuck[0]!.minutes).toBeCloseTo(40, 3);
     expect(times.steps.every((step) => step.actual >= 0)).toBe(true);
-    expect(runningWords(times, () => 'Lower arm pivots')).toMatch(
+    expect(describeRunning(times, () => 'Lower arm pivots')).toMatch(
       /^running \d+ min over: a seized lower arm pivots$/,
     );
     const listed = (await runningJobs(db(), shop.clock)).find((one) => one.orderId === orderId)!;

@@ -1,4 +1,4 @@
-import { closingHoles } from '@/core/ledger/closing';
+import { handoffBlockers } from '@/core/ledger/closing';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import { closePool, db } from '@/server/database';
 import { loadOrder } from '@/server/entries/order';
@@ -16,8 +16,8 @@ beforeAll(async () => {
 afterAll(closePool);
 
 const stateOf = async (orderId: string) => (await loadOrder(db(), orderId))!.state;
-const holesOf = async (orderId: string) =>
-  closingHoles(await stateOf(orderId)).map(({ code, ref }) => (code === ref ? code : `${code} ${ref}`));
+const blockersOnTheCar = async (orderId: string) =>
+  handoffBlockers(await stateOf(orderId)).map(({ code, ref }) => (code === ref ? code : `${code} ${ref}`));
 
 const heightsOf = (orderId: string, four: readonly string[]) =>
   give(shop, 'Ilse', 'heights.record', {
@@ -86,7 +86,9 @@ test('back to the bay with an end redone: heights, sheet and road test of before
   await job.aligned(2.9, 0.06);
   await job.driven(7);
   await job.work({});
-  expect((await holesOf(job.orderId)).filter((code) => !code.startsWith('missing-shot'))).toEqual([]);
+  expect((await blockersOnTheCar(job.orderId)).filter((code) => !code.startsWith('missing-shot'))).toEqual(
+    [],
+  );
   const { alignments } = await stateOf(job.orderId);
   const back = await give(shop, 'Ilse', 'bay.back', {
     orderId: job.orderId,
@@ -98,23 +100,27 @@ test('back to the bay with an end redone: heights, sheet and road test of before
     again: 'rear',
   });
   expect(back).toMatchObject({ ok: true });
-  expect(await holesOf(job.orderId)).toEqual(
+  expect(await blockersOnTheCar(job.orderId)).toEqual(
     expect.arrayContaining(['steps', 'heights', 'not-aligned', 'road']),
   );
   const state = await stateOf(job.orderId);
-  expect(closingHoles(state).find(({ code }) => code === 'road')!.text).toMatch(
+  expect(handoffBlockers(state).find(({ code }) => code === 'road')!.text).toMatch(
     /since its work was taken apart/,
   );
   // Nothing of it is gone from the record.
   expect([state.alignments.length, state.after.roadTests.length]).toEqual([1, 1]);
   // The rear is done again; what was measured before it still does not count, and what is measured now does.
   await job.work({});
-  expect(await holesOf(job.orderId)).toEqual(expect.arrayContaining(['heights', 'not-aligned', 'road']));
+  expect(await blockersOnTheCar(job.orderId)).toEqual(
+    expect.arrayContaining(['heights', 'not-aligned', 'road']),
+  );
   const again = await heightsOf(job.orderId, job.plan.after!);
   expect(again.ok ? null : again.errors).toBeNull();
   await job.aligned(2.9, 0.06);
   expect(await drive(job)).toMatchObject({ ok: true });
-  expect((await holesOf(job.orderId)).filter((code) => !/^(missing-shot|setting)/.test(code))).toEqual([]);
+  expect(
+    (await blockersOnTheCar(job.orderId)).filter((code) => !/^(missing-shot|setting)/.test(code)),
+  ).toEqual([]);
 });
 
 test('what the job asks to be driven for is tried, or the lead waives it by its name', async () => {
@@ -122,7 +128,7 @@ test('what the job asks to be driven for is tried, or the lead waives it by its 
   await job.work({ phase: 'road' });
   await job.aligned(2.9, 0.06);
   expect(await drive(job, ['brakes', 'squat'])).toMatchObject({ ok: true });
-  expect(await holesOf(job.orderId)).toEqual(
+  expect(await blockersOnTheCar(job.orderId)).toEqual(
     expect.arrayContaining(['road-check brakes', 'road-check squat']),
   );
   const waived = await give(shop, 'Ilse', 'override.record', {
@@ -134,7 +140,7 @@ test('what the job asks to be driven for is tried, or the lead waives it by its 
     reason: 'No load for it here',
   });
   expect(waived).toMatchObject({ ok: true });
-  const holes = await holesOf(job.orderId);
+  const holes = await blockersOnTheCar(job.orderId);
   expect(holes).toContain('road-check brakes');
   expect(holes).not.toContain('road-check squat');
 });

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { DemoDriver } from '../../demo/driver';
 import type { DemoJob } from '../../demo/job';
-import { openTasks } from '@/core/ledger/hands';
+import { openTasks } from '@/core/ledger/device-conflicts';
 import { now } from '@/server/clock';
 import { closePool, db } from '@/server/database';
 import { loadOrder } from '@/server/entries/order';
@@ -13,7 +13,7 @@ import { give, onTheLift, refusal, testShop } from '../support/shop';
 
 let shop: DemoDriver;
 beforeAll(async () => {
-  shop = await testShop('hands');
+  shop = await testShop('conflicts');
 });
 afterAll(closePool);
 
@@ -147,7 +147,7 @@ test('while one tablet holds lowering the other may not open; taken back, its mo
     'looked',
   );
   expect((await give(shop, 'Brannoch', 'lowering.back', { ...back, looked: true })).ok).toBe(true);
-  expect((await stateOf(job.orderId)).hands.holder).toBeNull();
+  expect((await stateOf(job.orderId)).conflicts.holder).toBeNull();
   expect(await db().row('SELECT order_id FROM lowering_now WHERE order_id = ?', [job.orderId])).toBeNull();
   expect(refusal(await give(shop, 'Ilse', 'lowering.give', { orderId: job.orderId })).code).toBe('not-held');
 });

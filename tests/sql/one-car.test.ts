@@ -103,8 +103,8 @@ test('out on its road test nothing is raised, opened or loosened, by whatever or
   expect((await give(shop, 'Brannoch', 'road.in', back)).ok).toBe(true);
   expect(refusal(await give(shop, 'Brannoch', 'road.in', back)).code).toBe('not-out');
   // A test that tried nothing is none: the handoff asks for it still.
-  const { closingHoles } = await import('@/core/ledger/closing');
-  expect(closingHoles(await stateOf(orderId)).map((hole) => hole.text)).toContainEqual(
+  const { handoffBlockers } = await import('@/core/ledger/closing');
+  expect(handoffBlockers(await stateOf(orderId)).map((hole) => hole.text)).toContainEqual(
     expect.stringMatching(/tried nothing/),
   );
 });

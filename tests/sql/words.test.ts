@@ -1,6 +1,6 @@
 import type { DemoDriver } from '../../demo/driver';
 import type { Entry } from '@/core/ledger/entries';
-import { changeWords } from '@/features/people/change-words';
+import { describeChange } from '@/features/people/change-words';
 import { describeEntry } from '@/contracts/entries';
 import { closePool, db } from '@/server/database';
 import { entriesOf } from '@/server/entries/kept';
@@ -56,7 +56,7 @@ test('so are the moves of the week: which car, who, where and when, by name', as
   ] as const) {
     expect((await give(shop, 'Odalys', name, input)).ok).toBe(true);
     const { lines, names } = await auditPage(db(), null);
-    const { done, about, facts } = changeWords(lines[0]!, { names, ...SHOP });
+    const { done, about, facts } = describeChange(lines[0]!, { names, ...SHOP });
     said.push([done, about.replace(/, order \d+$/, ''), facts].join(' | '));
   }
   expect(said).toEqual([
@@ -77,7 +77,7 @@ test('so is every line of the shop’s own chain, with the name of the car, pers
   for (;;) {
     const { lines, names, more } = await auditPage(db(), before);
     for (const line of lines) {
-      const { done, about, facts } = changeWords(line, { names, ...SHOP });
+      const { done, about, facts } = describeChange(line, { names, ...SHOP });
       expect(`${done} ${about} ${facts}`).not.toMatch(BROKEN);
       if (['vehicle', 'customer', 'person', 'wrench'].includes(line.what))
         expect(`${line.what}: ${about}`).not.toBe(`${line.what}: `);

@@ -3,7 +3,7 @@ import path from 'node:path';
 import { mergeProcedures } from '@/core/procedure/merge';
 import type { RunDocument } from '@/core/procedure/engine';
 import type { Procedure } from '@/core/procedure/types';
-import { takeWays } from '@/core/procedure/ways';
+import { takeVariants } from '@/core/procedure/variants';
 
 export function libraryFile(id: string): Procedure {
   const file = path.join(__dirname, '..', '..', 'procedures', `${id}.json`);
@@ -13,8 +13,8 @@ export function libraryFile(id: string): Procedure {
 /** The run of a front spacer and a rear block together, as a work order would start it. */
 export function bothEndsRun(ways: { front?: string[]; rear?: string[] } = {}): RunDocument {
   const { items, fasteners, steps } = mergeProcedures([
-    { prefix: 'C', procedure: takeWays(libraryFile('strut-top-spacer'), ways.front ?? []) },
-    { prefix: 'J', procedure: takeWays(libraryFile('rear-lift-block'), ways.rear ?? []) },
+    { prefix: 'C', procedure: takeVariants(libraryFile('strut-top-spacer'), ways.front ?? []) },
+    { prefix: 'J', procedure: takeVariants(libraryFile('rear-lift-block'), ways.rear ?? []) },
   ]);
   return { items, fasteners, steps, sources: [], carried: { open: [], loose: {} } };
 }

@@ -1,10 +1,10 @@
 import { lastBack, nextBooking, sentBack, measuredSinceBack } from '@/core/ledger/after-work';
-import { type ClosingHole, closingHoles, mayBeDeferred } from '@/core/ledger/closing';
+import { type HandoffBlocker, handoffBlockers, mayBeDeferred } from '@/core/ledger/closing';
 import type { Entry } from '@/core/ledger/entries';
 import { nextThing } from '@/core/ledger/next-thing';
 import { foldOrder } from '@/contracts/fold';
 import { THE_CUSTOMER } from '@/core/ledger/roles';
-import { promisedFollowUps, intervalWords } from '@/core/follow-up/promises';
+import { promisedFollowUps, describeInterval } from '@/core/follow-up/promises';
 import { describeEntry } from '@/contracts/entries';
 import { packetNotes } from '@/server/documents/packet-notes';
 import { entryOf } from '../support/entries';
@@ -105,7 +105,7 @@ describe('sent back to the bay', () => {
   test('a sheet that sent it back says so among the holes', () => {
     const entries = [...start, entryOf(3, 'alignment', SHEET)];
     const hole = (all: Entry[]) =>
-      closingHoles(foldOrder(all, bothEndsRun())).find((one) => one.code === 'not-reached')!.text;
+      handoffBlockers(foldOrder(all, bothEndsRun())).find((one) => one.code === 'not-reached')!.text;
     expect(hole(entries)).toMatch(/nobody has accepted/);
     expect(hole([...entries, back(4, 'alignment', 'e3')])).toMatch(/align it again/);
   });
@@ -113,7 +113,13 @@ describe('sent back to the bay', () => {
 
 describe('a stage', () => {
   const state = () => foldOrder(start, bothEndsRun());
-  const hole = (code: string, ref = code): ClosingHole => ({ code, text: '', rule: null, ref, page: 'work' });
+  const hole = (code: string, ref = code): HandoffBlocker => ({
+    code,
+    text: '',
+    rule: null,
+    ref,
+    page: 'work',
+  });
   test.each([
     ['alarm', true, false],
     ['no-run', true, false],
@@ -143,7 +149,7 @@ describe('a stage', () => {
     expect(mayBeDeferred(hole('untorqued', loosens.loosens![0]!), touched, false)).toBe(false);
   });
   test('what it deferred by name is out of the list, and nothing else is', () => {
-    const before = closingHoles(state());
+    const before = handoffBlockers(state());
     const [first, ...rest] = before;
     const staged = foldOrder(
       [
@@ -158,15 +164,15 @@ describe('a stage', () => {
       ],
       bothEndsRun(),
     );
-    expect(closingHoles(staged).map((one) => one.text)).toEqual(rest.map((one) => one.text));
+    expect(handoffBlockers(staged).map((one) => one.text)).toEqual(rest.map((one) => one.text));
   });
 });
 
 test('what sends a car back after its stage was closed is not among what that stage deferred', () => {
   const run = bothEndsRun();
   const entries = [...start, heights(3, 'as came', 500), heights(4, 'on wheels', 540)];
-  const codes = (all: Entry[]) => closingHoles(foldOrder(all, run)).map((hole) => hole.code);
-  const left = closingHoles(foldOrder(entries, run)).map(({ code, ref, text }) => ({ code, ref, text }));
+  const codes = (all: Entry[]) => handoffBlockers(foldOrder(all, run)).map((hole) => hole.code);
+  const left = handoffBlockers(foldOrder(entries, run)).map(({ code, ref, text }) => ({ code, ref, text }));
   const staged = [
     ...entries,
     entryOf(5, 'stage', { name: 'one', deferred: left, pushOnly: true, leadId: 'p', reason: 'later' }),
@@ -244,8 +250,8 @@ test('promises follow the shop, the kit and the use, and none is made for what t
     ['chassis', 311, 30, 1],
     ['alignment', null, 180, 0],
   ]);
-  expect(intervalWords({ distance: 81, unit: 'mi', days: null })).toBe('after 81 mi');
-  expect(intervalWords({ distance: null, unit: 'mi', days: 180 })).toBe('after 180 days');
+  expect(describeInterval({ distance: 81, unit: 'mi', days: null })).toBe('after 81 mi');
+  expect(describeInterval({ distance: null, unit: 'mi', days: 180 })).toBe('after 180 days');
   expect(kinds(start)).toEqual([]);
 });
 

@@ -20,7 +20,7 @@ import { stillTight } from '@/core/procedure/tight';
 import { twinDoubts, valueSlips } from '@/core/procedure/torque-doubts';
 import { torqueWalk } from '@/core/procedure/walk';
 import { checkProcedure } from '@/core/procedure/check';
-import { takeWays } from '@/core/procedure/ways';
+import { takeVariants } from '@/core/procedure/variants';
 import { assembleRun, conflictsOf } from '@/core/procedure/assemble';
 import { prefixOf } from '@/core/procedure/letters';
 import type { EntryOf } from '@/core/ledger/entries';
@@ -349,7 +349,7 @@ describe('versions of a procedure', () => {
   });
 
   test('each problem is shown at the step that mends it', () => {
-    const plain = takeWays(was, []);
+    const plain = takeVariants(was, []);
     const broken = {
       ...plain,
       steps: plain.steps.filter((step) => step.id !== 'shackle-in-L'),

@@ -8,9 +8,9 @@ import { conflictChoices } from '@/core/procedure/change';
 import { type RunDocument, beginRun } from '@/core/procedure/engine';
 import { prefixOf } from '@/core/procedure/letters';
 import { isCoilCut, turnsCut, twinCorner } from '@/core/procedure/coil-cuts';
-import { lastTorqueWords, stepPhotos, targetWords } from '@/features/bay/bay-facts';
-import { twinOf, whereWords } from '@/features/bay/bay-props';
-import { takeWords } from '@/features/bay/take-words';
+import { describeLastTorque, stepPhotos, describeTarget } from '@/features/bay/bay-facts';
+import { twinOf, describeWhere } from '@/features/bay/bay-props';
+import { describeTake } from '@/features/bay/take-words';
 import { packetNotes } from '@/server/documents/packet-notes';
 import { type Made, PARTS } from '../../demo/catalog';
 import { bothEndsRun, libraryFile, libraryIds } from '../support/library';
@@ -51,7 +51,7 @@ const torque = (more: object) =>
   });
 
 describe('what a card says of the last torque', () => {
-  const words = (more: object) => lastTorqueWords(fold(torque(more)), people, 'UTC')['C/arm-L']!.words;
+  const words = (more: object) => describeLastTorque(fold(torque(more)), people, 'UTC')['C/arm-L']!.words;
 
   test.each([
     [{}, /^Brannoch, Wrench 2, clicked, \d\d:\d\d$/],
@@ -65,7 +65,7 @@ describe('what a card says of the last torque', () => {
 
   test('the last one speaks, with its warnings', () => {
     const state = fold(torque({}), torque({ warnings: ['Wrench 2 is past its calibration date.'] }));
-    expect(lastTorqueWords(state, people, 'UTC')['C/arm-L']!.warnings).toEqual([
+    expect(describeLastTorque(state, people, 'UTC')['C/arm-L']!.warnings).toEqual([
       'Wrench 2 is past its calibration date.',
     ]);
   });
@@ -93,10 +93,10 @@ describe('the picture of a place', () => {
   test('a step knows its twin and where it is', () => {
     const left = run.steps.find((step) => step.id === 'J/block-L')!;
     expect(twinOf(run, left)!.id).toBe('J/block-R');
-    expect(whereWords(left)).toBe('left rear');
+    expect(describeWhere(left)).toBe('left rear');
     expect(twinOf(run, run.steps[0]!)).toBeUndefined();
-    expect(whereWords({ ...left, corner: undefined })).toBe('rear');
-    expect(whereWords({ ...left, corner: undefined, end: undefined })).toBe('whole car');
+    expect(describeWhere({ ...left, corner: undefined })).toBe('rear');
+    expect(describeWhere({ ...left, corner: undefined, end: undefined })).toBe('whole car');
   });
 });
 
@@ -115,11 +115,11 @@ describe('target against measured', () => {
 
   test('is what was measured last, in the viewer’s unit', () => {
     const came = heights('as came', ['20', '20', '22', '22']);
-    expect(targetWords(fold(intake), 'in')).toEqual({ front: 'target 22 1/2", not measured', rear: null });
-    expect(targetWords(fold(intake, came), 'in').front).toBe('target 22 1/2", measured 20"');
+    expect(describeTarget(fold(intake), 'in')).toEqual({ front: 'target 22 1/2", not measured', rear: null });
+    expect(describeTarget(fold(intake, came), 'in').front).toBe('target 22 1/2", measured 20"');
     const after = heights('on wheels', ['22', '22', '22', '22']);
-    expect(targetWords(fold(intake, came, after), 'mm').front).toMatch(/^target 571\.5 mm|^target 572 mm/);
-    expect(targetWords(fold(intake, came, after), 'in').rear).toBe('no target, measured 22"');
+    expect(describeTarget(fold(intake, came, after), 'mm').front).toMatch(/^target 571\.5 mm|^target 572 mm/);
+    expect(describeTarget(fold(intake, came, after), 'in').rear).toBe('no target, measured 22"');
   });
 });
 
@@ -137,7 +137,7 @@ describe('what the button will do', () => {
     ['C/arm-L', { pass: 1, spec: { nm: 70, angleDeg: 60, source: 's' } }, false, 'nm', 'Turned 60°'],
     ['C/arm-L', { pass: 0, spec: { nm: 70, angleDeg: 60, source: 's' } }, false, 'nm', 'Take 70'],
   ] as const)('%s %j', (id, more, recheck, unit, words) => {
-    expect(takeWords(of(id), now(id, more), recheck, unit)).toBe(words);
+    expect(describeTake(of(id), now(id, more), recheck, unit)).toBe(words);
   });
 });
 

@@ -1,6 +1,6 @@
 import { answer } from '@/core/calc';
 import { inputOf } from '@/core/calc/describe';
-import { fieldWords, unitOfField } from '@/core/calc/field-words';
+import { describeField, unitOfField } from '@/core/calc/field-words';
 import examples from '@/core/calc/examples.json';
 import { type Tree, asTyped, blank, readTyped } from '@/features/bench/typed-input';
 
@@ -61,9 +61,9 @@ describe('what is typed on the bench', () => {
   });
 
   test('fields are named in words and carry their unit', () => {
-    expect(fieldWords('springMotionRatio')).toBe('spring motion ratio');
-    expect(fieldWords('angleDeg')).toBe('angle');
-    expect(fieldWords('LF')).toBe('left front');
+    expect(describeField('springMotionRatio')).toBe('spring motion ratio');
+    expect(describeField('angleDeg')).toBe('angle');
+    expect(describeField('LF')).toBe('left front');
     expect(unitOfField('angleDeg')).toBe('°');
     expect(unitOfField('wheelLoad')).toBe('N');
     expect(unitOfField('thickness')).toBe('mm');

@@ -1,7 +1,7 @@
-import { changeWords } from '@/features/people/change-words';
+import { describeChange } from '@/features/people/change-words';
 
 const said = (what: string, facts: Record<string, unknown>, about?: string) =>
-  changeWords(
+  describeChange(
     { what, id: 'x', facts },
     { names: about ? { x: about } : {}, currency: 'USD', timeZone: 'America/Denver' },
   );
@@ -30,7 +30,7 @@ describe('a change of the shop, in words', () => {
     expect(said('kit', { name: 'K', fits: [{ a: 1 }, { a: 2 }] }).facts).toBe('fits: 2');
   });
   test('ids are told by name, instants by the shop’s own clock, and a pin with nothing in it is a pin taken out', () => {
-    const told = changeWords(
+    const told = describeChange(
       {
         what: 'week pin',
         id: 'j rack',

@@ -10,7 +10,7 @@ import { CAME_HEIGHTS, entryOf } from '../support/entries';
 import { bothEndsRun, libraryFile } from '../support/library';
 import { Tablet, WRENCH } from '../support/tablet';
 import { mergeProcedures } from '@/core/procedure/merge';
-import { takeWays } from '@/core/procedure/ways';
+import { takeVariants } from '@/core/procedure/variants';
 
 const refused = (work: () => unknown): { code: string; field: string } => {
   try {
@@ -180,7 +180,7 @@ describe('a torque that is taken', () => {
   });
   test('by angle: the last pass first, then the angle it asks for; one far off is asked about', () => {
     const { items, fasteners, steps } = mergeProcedures([
-      { prefix: 'C', procedure: takeWays(libraryFile('strut-top-spacer'), []) },
+      { prefix: 'C', procedure: takeVariants(libraryFile('strut-top-spacer'), []) },
     ]);
     const turned = fasteners.map((one) => ({
       ...one,

@@ -4,7 +4,7 @@ import { checkProcedure } from '@/core/procedure/check';
 import { mergeProcedures } from '@/core/procedure/merge';
 import { PLACES } from '@/core/procedure/places';
 import { type Procedure, endsOf } from '@/core/procedure/types';
-import { takeWays } from '@/core/procedure/ways';
+import { takeVariants } from '@/core/procedure/variants';
 
 const folder = path.join(__dirname, '..', '..', 'procedures');
 const library = readdirSync(folder)
@@ -89,13 +89,13 @@ describe.each(library.map((procedure) => [procedure.id, procedure] as const))('%
   test.each(waySets(procedure).map((ways) => [ways.join(' and ') || 'as it stands', ways] as const))(
     'is clean %s',
     (_words, ways) => {
-      expect(checkProcedure(takeWays(procedure, ways))).toEqual([]);
+      expect(checkProcedure(takeVariants(procedure, ways))).toEqual([]);
     },
   );
 
   test('each way changes the steps', () => {
     for (const way of procedure.ways) {
-      const ids = (ways: string[]) => takeWays(procedure, ways).steps.map((step) => step.id);
+      const ids = (ways: string[]) => takeVariants(procedure, ways).steps.map((step) => step.id);
       expect(ids([way.id])).not.toEqual(ids([]));
     }
   });
@@ -130,7 +130,7 @@ describe.each(library.map((procedure) => [procedure.id, procedure] as const))('%
 
   test('without any one closing or torquing step the checker complains', () => {
     for (const ways of waySets(procedure)) {
-      const plain = takeWays(procedure, ways);
+      const plain = takeVariants(procedure, ways);
       for (const step of plain.steps.filter((s) => s.closes?.length || s.torques?.length)) {
         // Named by no later step any more, so that the complaint is about the car and not about a missing name.
         const steps = plain.steps
@@ -147,7 +147,7 @@ describe('whole cars', () => {
   const rears = JOBS.filter(({ fits }) => fits.rear && !fits.front);
   const pairs = fronts.flatMap((front) => rears.map((rear) => [front.id, rear.id] as const));
   const merge = (ids: string[]) =>
-    mergeProcedures(ids.map((id) => ({ prefix: id, procedure: takeWays(byId(id), []) })));
+    mergeProcedures(ids.map((id) => ({ prefix: id, procedure: takeVariants(byId(id), []) })));
 
   test.each(pairs)('%s and %s, with new wheels and the rack, become one clean run', (front, rear) => {
     const merged = merge([front, rear, WHEELS, 'visit-alignment']);
@@ -177,8 +177,8 @@ describe('whole cars', () => {
 
 describe('merging front and rear', () => {
   const merged = mergeProcedures([
-    { prefix: 'C', procedure: takeWays(byId('strut-top-spacer'), []) },
-    { prefix: 'J', procedure: takeWays(byId('rear-lift-block'), []) },
+    { prefix: 'C', procedure: takeVariants(byId('strut-top-spacer'), []) },
+    { prefix: 'J', procedure: takeVariants(byId('rear-lift-block'), []) },
   ]);
 
   test('raises once, takes the wheels off once, drives once', () => {
@@ -197,10 +197,10 @@ describe('merging front and rear', () => {
   test('is clean, and two values for one place are shown', () => {
     expect(checkProcedure(merged)).toEqual([]);
     expect(merged.conflicts).toEqual([]);
-    const other = structuredClone(takeWays(byId('strut-top-spacer'), []));
+    const other = structuredClone(takeVariants(byId('strut-top-spacer'), []));
     other.fasteners.find((fastener) => fastener.id === 'top-L')!.spec!.nm = 60;
     const twice = [
-      { prefix: 'A', procedure: takeWays(byId('strut-top-spacer'), []) },
+      { prefix: 'A', procedure: takeVariants(byId('strut-top-spacer'), []) },
       { prefix: 'B', procedure: other },
     ];
     // Everything is at the same place, so the second adds only steps that open what is open: the checker refuses.

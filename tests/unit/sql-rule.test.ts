@@ -44,3 +44,8 @@ test('words of our own, rows of marks and numbers made sure of may', () => {
   ].join('\n');
   expect(reported(ours)).toBe(0);
 });
+
+test('columns are named: a star reads what nobody here knows of', () => {
+  expect(reported('tx.rows("SELECT * FROM person"); tx.row(`SELECT person.* FROM person`);')).toBe(2);
+  expect(reported('tx.row("SELECT COUNT(*) AS n FROM person");')).toBe(0);
+});

@@ -1,7 +1,7 @@
 import type { Entry } from '@/core/ledger/entries';
 import { settingsToAsk } from '@/core/ledger/closing';
 import { foldOrder } from '@/contracts/fold';
-import { jobTimes, runningWords } from '@/core/ledger/step-times';
+import { jobTimes, describeRunning } from '@/core/ledger/step-times';
 import { bothEndsRun } from '../support/library';
 
 const at = (minute: number) =>
@@ -101,7 +101,7 @@ describe('actual against book', () => {
       off(45, 'a', 'brannoch'),
     );
     const times = jobTimes(state, at(45));
-    expect(runningWords(times, (id) => id)).toBe(
+    expect(describeRunning(times, (id) => id)).toBe(
       `running ${Math.round(times.over)} min over: a sheared c/arm-r`,
     );
     expect(times.stuck.map((one) => [one.fastenerId, Math.round(one.minutes), one.photoId])).toEqual([
@@ -109,8 +109,8 @@ describe('actual against book', () => {
       ['C/arm-R', 34, 'p1'],
     ]);
     const early = fold(on(0, 'a', 'brannoch'), done(12, 'C/look-front'), off(12, 'a', 'brannoch'));
-    expect(runningWords(jobTimes(early, at(12)), (id) => id)).toBeNull();
-    expect(runningWords(jobTimes(fold(), at(12)), (id) => id)).toBeNull();
+    expect(describeRunning(jobTimes(early, at(12)), (id) => id)).toBeNull();
+    expect(describeRunning(jobTimes(fold(), at(12)), (id) => id)).toBeNull();
   });
 });
 

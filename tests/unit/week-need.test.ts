@@ -1,6 +1,6 @@
 import type { Entry, EntryData, EntryKind } from '@/core/ledger/entries';
 import { foldOrder } from '@/contracts/fold';
-import { needOf } from '@/core/schedule/need';
+import { remainingWork } from '@/core/schedule/remaining-work';
 import { CAME_HEIGHTS, entryOf } from '../support/entries';
 import { Tablet } from '../support/tablet';
 
@@ -23,8 +23,9 @@ const told = (...entries: [EntryKind, object][]) =>
     entries.map(([kind, data], index): Entry => entryOf(index + 1, kind, data)),
     null,
   );
-const ids = (state: ReturnType<typeof told>) => needOf(state).phases.map((phase) => phase.id);
-const bay = (state: ReturnType<typeof told>) => needOf(state).phases.find((phase) => phase.id === 'bay')!;
+const ids = (state: ReturnType<typeof told>) => remainingWork(state).phases.map((phase) => phase.id);
+const bay = (state: ReturnType<typeof told>) =>
+  remainingWork(state).phases.find((phase) => phase.id === 'bay')!;
 
 describe('what an order wants of the week', () => {
   const came: [EntryKind, object] = ['intake', INTAKE];
@@ -32,7 +33,7 @@ describe('what an order wants of the week', () => {
   const planned: [EntryKind, object][] = [...measured, ['plan', PLAN]];
 
   test('just taken in: the look-over, the work by guess, the rack, the road; promised as was said', () => {
-    const need = needOf(told(came));
+    const need = remainingWork(told(came));
     expect(need.phases.map((phase) => phase.id)).toEqual(['look', 'bay', 'rack', 'road']);
     expect(need.promisedFor).toBe('2026-04-17T22:00:00.000Z');
     expect(need.begun).toBe(false);
@@ -84,14 +85,14 @@ describe('what an order wants of the week', () => {
       'finding',
       { findingId: 'f', area: 'rust', grade, text: 'flaking', photoId: null, when: 'as it came' },
     ];
-    expect(needOf(told(came, rust('now'))).rusty).toBe(true);
-    expect(needOf(told(came, rust('sound'))).rusty).toBe(false);
+    expect(remainingWork(told(came, rust('now'))).rusty).toBe(true);
+    expect(remainingWork(told(came, rust('sound'))).rusty).toBe(false);
   });
   test('a visit wants a floor and no rack; one for alignment alone wants the rack and nothing else', () => {
     const visit = (orderKind: string) => told(['intake', { ...INTAKE, orderKind }]);
     expect(ids(visit('re-torque'))).toEqual(['visit']);
     expect(ids(visit('alignment'))).toEqual(['rack']);
-    expect(needOf(visit('re-torque')).phases[0]!.needs).toBe('bay');
+    expect(remainingWork(visit('re-torque')).phases[0]!.needs).toBe('bay');
   });
   test('a closed order wants nothing', () => {
     expect(ids(told(...planned, ['agreement', YES], ['visit.closed', { note: '' }]))).toEqual([]);
@@ -101,8 +102,8 @@ describe('what an order wants of the week', () => {
 test('as the steps are done the rest of the work gets shorter, and ends; then it stands on its wheels', () => {
   const tablet = new Tablet();
   tablet.entries.unshift(entryOf(0, 'intake', INTAKE), entryOf(0, 'heights', CAME_HEIGHTS));
-  const rest = () => needOf(tablet.order.state).phases.find((phase) => phase.id === 'bay');
-  expect(needOf(tablet.order.state).begun).toBe(false);
+  const rest = () => remainingWork(tablet.order.state).phases.find((phase) => phase.id === 'bay');
+  expect(remainingWork(tablet.order.state).begun).toBe(false);
   let before = rest()!.book;
   const all = before;
   let fewer = 0;
@@ -116,7 +117,7 @@ test('as the steps are done the rest of the work gets shorter, and ends; then it
   expect(all).toBeGreaterThan(120);
   expect(fewer).toBeGreaterThan(20);
   expect(rest()).toBeUndefined();
-  const need = needOf(tablet.order.state);
+  const need = remainingWork(tablet.order.state);
   expect(need.begun).toBe(true);
   // Not measured on its wheels yet: the rack waits for the morning.
   expect(need.phases.find((phase) => phase.id === 'rack')!.nextDay).toBe(true);

@@ -1,6 +1,6 @@
 import { workCalendar } from '@/core/schedule/calendar';
 import type { Because, PlacedPhase, WeekProblem } from '@/core/schedule/types';
-import { becauseWords, chanceWords, mainReason, whenText, workText } from '@/features/week/week-words';
+import { describeBecause, describeChance, mainReason, whenText, workText } from '@/features/week/week-words';
 
 const problem = {
   jobs: [
@@ -22,12 +22,12 @@ const phase = (start: number, end: number, because: Because): PlacedPhase => ({
 
 describe('why work stands where it does', () => {
   test('what holds it up is named by the car that does, without what that car is for', () => {
-    expect(becauseWords({ why: 'at once', what: null }, problem)).toBeNull();
-    expect(becauseWords({ why: 'place', what: 'b' }, problem)).toBe('its place has Brae Ox 300 on it');
-    expect(becauseWords({ why: 'place', what: null }, problem)).toBe('its place is not open sooner');
-    expect(becauseWords({ why: 'tech', what: 'b' }, problem)).toMatch(/busy, with Brae Ox 300$/);
-    expect(becauseWords({ why: 'tech', what: 'gone' }, problem)).toMatch(/busy, with another car$/);
-    expect(becauseWords({ why: 'waits', what: 'a part' }, problem)).toBe('waits for a part');
+    expect(describeBecause({ why: 'at once', what: null }, problem)).toBeNull();
+    expect(describeBecause({ why: 'place', what: 'b' }, problem)).toBe('its place has Brae Ox 300 on it');
+    expect(describeBecause({ why: 'place', what: null }, problem)).toBe('its place is not open sooner');
+    expect(describeBecause({ why: 'tech', what: 'b' }, problem)).toMatch(/busy, with Brae Ox 300$/);
+    expect(describeBecause({ why: 'tech', what: 'gone' }, problem)).toMatch(/busy, with another car$/);
+    expect(describeBecause({ why: 'waits', what: 'a part' }, problem)).toBe('waits for a part');
   });
 
   test('of several reasons the one that cost the most time is told', () => {
@@ -46,7 +46,7 @@ describe('why work stands where it does', () => {
 
 describe('how surely a promise holds', () => {
   test('is said in tenths, finer near both ends, and never as sure', () => {
-    expect([0, 0.01, 0.05, 0.1, 0.44, 0.8, 0.95, 0.99, 1].map(chanceWords)).toEqual([
+    expect([0, 0.01, 0.05, 0.1, 0.44, 0.8, 0.95, 0.99, 1].map(describeChance)).toEqual([
       'hardly',
       'hardly',
       '1 in 20',
@@ -62,7 +62,7 @@ describe('how surely a promise holds', () => {
     const rank = ['hardly', '1 in 20', ...[1, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => `${n} in 10`), '19 in 20'];
     let last = 0;
     for (let share = 0; share < 0.985; share += 0.005) {
-      const at = rank.indexOf(chanceWords(share));
+      const at = rank.indexOf(describeChance(share));
       expect(at).toBeGreaterThanOrEqual(last);
       last = at;
     }

@@ -1,5 +1,5 @@
 import type { EntryOf } from '@/core/ledger/entries';
-import { carBefore, keepLessSafe, lateThings } from '@/core/ledger/hands';
+import { carBefore, keepLessSafe, lateThings } from '@/core/ledger/device-conflicts';
 import type { BayEntries } from '@/core/ledger/kinds/bay';
 import type { OrderState } from '@/core/ledger/order-state';
 import {
@@ -177,9 +177,9 @@ export const bay: EntryContracts<keyof BayEntries> = {
     },
   },
   lowering: {
-    fold: ({ hands }, entry) => {
-      hands.holder = entry.data.how === 'taken' ? entry : null;
-      if (entry.data.how === 'taken back by the lead') hands.takenBack = entry;
+    fold: ({ conflicts }, entry) => {
+      conflicts.holder = entry.data.how === 'taken' ? entry : null;
+      if (entry.data.how === 'taken back by the lead') conflicts.takenBack = entry;
     },
     describe: (entry) =>
       entry.data.how === 'taken'
@@ -187,6 +187,6 @@ export const bay: EntryContracts<keyof BayEntries> = {
         : entry.data.how === 'given back'
           ? `${entry.data.deviceName} gave lowering and driving back.`
           : `The lead took lowering and driving back from ${entry.data.deviceName}: ${sentence(entry.data.reason ?? '')}`,
-    projections: ['hands'],
+    projections: ['conflicts'],
   },
 };

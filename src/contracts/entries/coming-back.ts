@@ -1,4 +1,4 @@
-import { intervalWords } from '@/core/follow-up/promises';
+import { describeInterval } from '@/core/follow-up/promises';
 import type { ComingBackEntries, FollowUpKind } from '@/core/ledger/kinds/coming-back';
 import { type EntryContracts, sentence } from '../entry';
 
@@ -14,7 +14,7 @@ export const comingBack: EntryContracts<keyof ComingBackEntries> = {
   'followup.open': {
     fold: (state, entry) => state.followUpsOpened.push(entry),
     describe: (entry) =>
-      `Come-back opened: ${COME_BACK_WORDS[entry.data.kind]}, ${intervalWords(entry.data.interval)}.`,
+      `Come-back opened: ${COME_BACK_WORDS[entry.data.kind]}, ${describeInterval(entry.data.interval)}.`,
     projections: ['followUps', 'dueDates'],
   },
   'followup.close': {
@@ -53,6 +53,6 @@ export const comingBack: EntryContracts<keyof ComingBackEntries> = {
       state.visitClosed = entry;
     },
     describe: (entry) => `Visit closed. ${entry.data.note}`.trim(),
-    projections: ['finished', 'hands', 'stepTimes'],
+    projections: ['finished', 'conflicts', 'stepTimes'],
   },
 };

@@ -93,7 +93,7 @@ export const handedOver: EntryContracts<keyof HandedOverEntries> = {
     },
     describe: (entry) =>
       `Stage “${entry.data.name}”${entry.data.pushOnly ? ', push only' : ''}; left to the next: ${entry.data.deferred.length} things. ${sentence(entry.data.reason)}`,
-    projections: ['finished', 'hands', 'stepTimes'],
+    projections: ['finished', 'conflicts', 'stepTimes'],
   },
   handoff: {
     fold: (state, entry) => state.handoffs.push(entry),
@@ -102,7 +102,7 @@ export const handedOver: EntryContracts<keyof HandedOverEntries> = {
         return `Packet version ${entry.data.version}, after a correction of version ${entry.data.correction.of}: ${sentence(entry.data.correction.why)}`;
       return `Handed over ${entry.data.signatureHash ? 'and signed' : 'unsigned'}, packet version ${entry.data.version}.`;
     },
-    projections: ['finished', 'hands', 'stepTimes'],
+    projections: ['finished', 'conflicts', 'stepTimes'],
   },
   link: {
     fold: ({ after }, entry) => {

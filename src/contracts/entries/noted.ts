@@ -84,19 +84,19 @@ export const noted: EntryContracts<keyof NotedEntries> = {
     projections: ['clocks'],
   },
   task: {
-    fold: ({ hands }, entry) => {
-      hands.tasks.push({ entry, done: null });
+    fold: ({ conflicts }, entry) => {
+      conflicts.tasks.push({ entry, done: null });
     },
     describe: (entry) => `To be looked at: ${sentence(entry.data.words)}`,
-    projections: ['hands'],
+    projections: ['conflicts'],
   },
   'task.done': {
-    fold: ({ hands }, entry) => {
-      const task = hands.tasks.find((one) => one.entry.data.taskId === entry.data.taskId);
+    fold: ({ conflicts }, entry) => {
+      const task = conflicts.tasks.find((one) => one.entry.data.taskId === entry.data.taskId);
       if (task) task.done = entry;
     },
     describe: (entry) => `Looked at: ${sentence(entry.data.words)}`,
-    projections: ['hands'],
+    projections: ['conflicts'],
   },
   void: {
     describe: (entry) => `Taken back: ${sentence(entry.why ?? '')}`,

@@ -23,7 +23,7 @@ export function unitOfField(id: string): string {
 }
 
 /** `springMotionRatio` in words: `spring motion ratio`. */
-export const fieldWords = (id: string) =>
+export const describeField = (id: string) =>
   ({ LF: 'left front', RF: 'right front', LR: 'left rear', RR: 'right rear' })[id] ??
   id
     .replace(/(Deg|Pct)$/, '')

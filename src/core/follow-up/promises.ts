@@ -83,7 +83,7 @@ export function promisedFollowUps(
 }
 
 /** `after 130 km or 30 days` */
-export function intervalWords({ distance, unit, days }: FollowUpOpenData['interval']): string {
+export function describeInterval({ distance, unit, days }: FollowUpOpenData['interval']): string {
   const parts = [distance === null ? null : `${distance} ${unit}`, days === null ? null : `${days} days`];
   return `after ${parts.filter(Boolean).join(' or ')}`;
 }

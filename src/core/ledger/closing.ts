@@ -8,7 +8,7 @@ import type { CornerSetting, SettingData } from './kinds/noted';
 import type { OverrideRule } from './kinds/bay';
 
 /** Something between this order and its handoff: it needs doing, or where `rule` allows it the lead's written reason. */
-export interface ClosingHole {
+export interface HandoffBlocker {
   code: string;
   text: string;
   rule: OverrideRule | null;
@@ -80,7 +80,7 @@ function roadChecksMissed(state: OrderState) {
  * All that still stands between this work order and its handoff.
  * @returns holes in the order in which they would be mended; those a lead has lifted with a reason are left out
  */
-export function closingHoles(state: OrderState): ClosingHole[] {
+export function handoffBlockers(state: OrderState): HandoffBlocker[] {
   const { stage, backs } = state.after;
   const sentBackSince = stage !== null && backs.some((back) => back.seq > stage.seq);
   // Steps stand in the list as one line: what a car was sent back for since is not what its stage deferred.
@@ -101,7 +101,7 @@ const DRIVEN_MAY_OWE = ['steps', 'heights', 'setting', 'missing-shot', 'not-alig
  * May this be left to the next stage? A car that is pushed may owe nearly all; one that drives away owes nothing that
  * was touched and not closed.
  */
-export function mayBeDeferred(hole: ClosingHole, state: OrderState, pushOnly: boolean): boolean {
+export function mayBeDeferred(hole: HandoffBlocker, state: OrderState, pushOnly: boolean): boolean {
   const { run, document } = state;
   if (NEVER_DEFERRED.includes(hole.code)) return false;
   const item = hole.code === 'open' && document?.items.find((one) => one.id === hole.ref);
@@ -116,12 +116,12 @@ export function mayBeDeferred(hole: ClosingHole, state: OrderState, pushOnly: bo
   );
 }
 
-function allHoles(state: OrderState): ClosingHole[] {
-  const holes: ClosingHole[] = [];
+function allHoles(state: OrderState): HandoffBlocker[] {
+  const holes: HandoffBlocker[] = [];
   const add = (
     code: string,
     text: string,
-    page: ClosingHole['page'],
+    page: HandoffBlocker['page'],
     rule: OverrideRule | null = null,
     ref = code,
   ) => {

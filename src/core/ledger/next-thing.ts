@@ -1,6 +1,6 @@
 import { nextStep } from '../procedure/engine';
 import { nextBooking, sentBack, measuredSinceBack } from './after-work';
-import { closingHoles } from './closing';
+import { handoffBlockers } from './closing';
 import { sheetNow } from './evidence';
 import {
   type OrderState,
@@ -60,8 +60,8 @@ export function nextThing(state: OrderState): NextThing {
   if (!state.run || !state.document) return thing('Start the work', 'lead', 'work');
 
   const next = nextStep(state.document, state.run);
-  const onIts = !next || ['align', 'road', 'handoff'].includes(next.step.phase);
-  if (job && onIts && !measuredSinceBack(state)) {
+  const isOnWheels = !next || ['align', 'road', 'handoff'].includes(next.step.phase);
+  if (job && isOnWheels && !measuredSinceBack(state)) {
     return thing('Measure it on its wheels', 'tech', 'heights');
   }
   const deferred = (code: string) =>
@@ -93,7 +93,7 @@ export function nextThing(state: OrderState): NextThing {
     return thing(next.step.do, 'tech', 'bay');
   }
   if (!job) return thing('Close the visit', 'tech', 'handoff');
-  const hole = closingHoles(state)[0];
+  const hole = handoffBlockers(state)[0];
   if (hole) return thing(hole.text, hole.rule ? 'lead' : 'tech', hole.page === 'torque' ? 'bay' : hole.page);
   return thing('Hand it over and have it signed', 'advisor', 'handoff');
 }

@@ -5,7 +5,7 @@ import type { Entry, EntryOf } from './entries';
 import type { CarUse } from './kinds/handed-over';
 
 /** Many hands on one car: who holds lowering and driving, what came late, what somebody has to look at. */
-export interface Hands {
+export interface DeviceConflicts {
   holder: EntryOf<'lowering'> | null;
   /** The last time the lead took lowering back from a tablet, and from which. */
   takenBack: EntryOf<'lowering'> | null;
@@ -14,7 +14,12 @@ export interface Hands {
   touched: Map<string, { at: string; deviceId: string }>;
 }
 
-export const noHands = (): Hands => ({ holder: null, takenBack: null, tasks: [], touched: new Map() });
+export const noDeviceConflicts = (): DeviceConflicts => ({
+  holder: null,
+  takenBack: null,
+  tasks: [],
+  touched: new Map(),
+});
 
 /** What happened to an order from its first time on the wheels on. */
 export interface AfterWork {
@@ -132,7 +137,7 @@ export interface OrderState {
   apartSeq: number | null;
   /** Has an end been off its wheels since the work began? */
   wasRaised: boolean;
-  hands: Hands;
+  conflicts: DeviceConflicts;
   /** Moves that stand in the record and should have been refused: a correction brought them to light. */
   alarms: { entryId: string; message: string }[];
 }
@@ -176,7 +181,7 @@ export function emptyOrder(document: RunDocument | null): OrderState {
     after: noAfterWork(),
     apartSeq: null,
     wasRaised: false,
-    hands: noHands(),
+    conflicts: noDeviceConflicts(),
     alarms: [],
   };
 }

@@ -85,7 +85,7 @@ const WORTH_TELLING = 10;
  * How a job runs against its book, for whoever talks to the customer: `running 25 min over: a seized lower arm pivot`.
  * @returns null while it keeps to its book
  */
-export function runningWords(times: JobTimes, nameOf: (fastenerId: string) => string): string | null {
+export function describeRunning(times: JobTimes, nameOf: (fastenerId: string) => string): string | null {
   if (times.over < WORTH_TELLING) return null;
   const [worst] = [...times.stuck].sort((a, b) => b.minutes - a.minutes);
   const because = worst ? `: a ${worst.what} ${nameOf(worst.fastenerId).toLowerCase()}` : '';

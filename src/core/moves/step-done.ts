@@ -1,5 +1,5 @@
 import { Refusal } from '../refusal';
-import { judgeHands, lowersOrDrives, opensOrLoosens } from '../ledger/hands';
+import { judgeDevice, lowersOrDrives, opensOrLoosens } from '../ledger/device-conflicts';
 import { judgeStep, stepOf } from '../procedure/engine';
 import { isCoilCut, turnsCut, twinCorner } from '../procedure/coil-cuts';
 import { type MoveEntry, type Mover, type MovingOrder, refuse, refuseOnTheRoad } from './move';
@@ -16,7 +16,7 @@ export function stepDoneMove(
   const step = stepOf(document, stepId)!;
   if (step.sets || step.closes?.length || opensOrLoosens(step)) refuseOnTheRoad(state, 'stepId');
   const does = { lowers: lowersOrDrives(run, step), opens: opensOrLoosens(step) };
-  refuse(judgeHands(state.hands, mover.deviceId, does, mover.offline), 'stepId');
+  refuse(judgeDevice(state.conflicts, mover.deviceId, does, mover.offline), 'stepId');
   if (step.measure?.length && !measured) {
     throw new Refusal(
       'measure',

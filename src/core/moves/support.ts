@@ -1,5 +1,5 @@
 import { Refusal } from '../refusal';
-import { judgeHands } from '../ledger/hands';
+import { judgeDevice } from '../ledger/device-conflicts';
 import { judgeStep } from '../procedure/engine';
 import { judgeSupport, stepThatSets } from '../procedure/support';
 import type { OneEnd, Support } from '../procedure/types';
@@ -20,7 +20,7 @@ export function supportMove(
   const moving = ends.filter((end) => run.car.support[end] !== to);
   if (!moving.length) throw new Refusal('no-need', 'It stands like that already.', 'to');
   refuse(
-    judgeHands(state.hands, mover.deviceId, { lowers: to === 'on-wheels', opens: false }, mover.offline),
+    judgeDevice(state.conflicts, mover.deviceId, { lowers: to === 'on-wheels', opens: false }, mover.offline),
     'to',
   );
   const step = stepThatSets(document, run, moving, to);

@@ -46,4 +46,4 @@ export function bothEnds(make: (end: OneEnd) => Consequence): Consequence[] {
 }
 
 const round = (value: number, step: number) => Math.ceil(value / step - 1e-9) * step;
-export { round as upTo };
+export { round as ceilToStep };

@@ -2,7 +2,7 @@ import { Refusal } from '../refusal';
 import type { RunDocument } from './engine';
 import { type ValueConflict, mergeProcedures } from './merge';
 import type { Procedure } from './types';
-import { takeWays } from './ways';
+import { takeVariants } from './variants';
 
 /** A procedure chosen for a run, at the version it has then. */
 export interface Chosen {
@@ -25,7 +25,7 @@ function mergeChosen(chosen: readonly Chosen[]) {
   return mergeProcedures(
     [...chosen]
       .sort(frontFirst)
-      .map(({ prefix, procedure, ways }) => ({ prefix, procedure: takeWays(procedure, ways) })),
+      .map(({ prefix, procedure, ways }) => ({ prefix, procedure: takeVariants(procedure, ways) })),
   );
 }
 

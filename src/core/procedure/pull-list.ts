@@ -31,7 +31,7 @@ export interface NeededRange {
 }
 
 /** Something the job lacks before its teardown. A hard one nobody lets pass. */
-export interface StartHole {
+export interface StartBlocker {
   code: 'tool' | 'wrench' | 'wrench-date' | 'part' | 'value' | 'approval';
   text: string;
   hard: boolean;
@@ -49,7 +49,7 @@ export interface PullList {
   parts: string[];
   /** Offers the customer has not answered. */
   unanswered: string[];
-  holes: StartHole[];
+  holes: StartBlocker[];
 }
 
 /** The phases in which the work itself is done; look-over, baseline and parts come before the pull list. */
@@ -139,27 +139,27 @@ export function pullList(
   const values = fasteners.filter((fastener) => !fastener.spec).map(placedName);
   const needed = [...tools.values()].sort((a, b) => socketKey(a.tool).localeCompare(socketKey(b.tool)));
 
-  const holes: StartHole[] = [
-    ...partsMissing.map(({ name, phase }): StartHole => ({
+  const holes: StartBlocker[] = [
+    ...partsMissing.map(({ name, phase }): StartBlocker => ({
       code: 'part',
       text: `Not checked in: ${name}.`,
       hard: phase === 'teardown',
     })),
-    ...unanswered.map((text): StartHole => ({
+    ...unanswered.map((text): StartBlocker => ({
       code: 'approval',
       text: `The customer has not answered: ${text}.`,
       hard: false,
     })),
     ...needed
       .filter((tool) => !tool.have)
-      .map(({ tool }): StartHole => ({
+      .map(({ tool }): StartBlocker => ({
         code: 'tool',
         text: `The shop has no ${nameOf(tool)}.`,
         hard: false,
       })),
     ...ranges
       .filter((range) => !range.wrenches.length)
-      .map(({ nm, fasteners: names, pastDate }): StartHole =>
+      .map(({ nm, fasteners: names, pastDate }): StartBlocker =>
         pastDate.length
           ? {
               code: 'wrench-date',
@@ -172,7 +172,11 @@ export function pullList(
               hard: false,
             },
       ),
-    ...values.map((name): StartHole => ({ code: 'value', text: `No torque value: ${name}.`, hard: false })),
+    ...values.map((name): StartBlocker => ({
+      code: 'value',
+      text: `No torque value: ${name}.`,
+      hard: false,
+    })),
   ];
   return {
     tools: needed,

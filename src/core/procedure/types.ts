@@ -117,7 +117,7 @@ export interface Step {
 }
 
 /** How shops differ: what a way takes out of the listed order and what it puts in. */
-export interface Way {
+export interface Variant {
   id: string;
   choice: string;
   title: string;
@@ -133,7 +133,7 @@ export interface Procedure {
   title: string;
   summary: string;
   fits: { front?: string[]; rear?: string[]; drive?: string[]; targets?: string };
-  ways: Way[];
+  ways: Variant[];
   items: Item[];
   fasteners: Fastener[];
   steps: Step[];

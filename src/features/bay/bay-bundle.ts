@@ -1,7 +1,7 @@
 import { missingShots } from '@/core/ledger/closing';
 import { nextThing } from '@/core/ledger/next-thing';
 import type { Entry } from '@/core/ledger/entries';
-import { openTasks } from '@/core/ledger/hands';
+import { openTasks } from '@/core/ledger/device-conflicts';
 import { type OrderState, baselineOf, isJob, isRecheck } from '@/core/ledger/order-state';
 import { foldOrder } from '@/contracts/fold';
 import { jobTimes } from '@/core/ledger/step-times';
@@ -15,7 +15,7 @@ import type { ElsewhereOnTheCar } from '@/server/other-orders';
 import type { Wrench } from '@/server/queries/orders';
 import type { PinPerson } from '@/ui/person-pin';
 import { orderHref } from '../orders/order-href';
-import { lastTorqueWords, stepPhotos, targetWords } from './bay-facts';
+import { describeLastTorque, stepPhotos, describeTarget } from './bay-facts';
 import type { BayProps, RunSource } from './bay-props';
 
 /** Everything the bay needs of one car to go on without network: its record, and what the shop has. */
@@ -118,7 +118,7 @@ export function bayPropsOf(bundle: BayBundle, state: OrderState, nowIso: string)
   const running = state.clocks.filter((span) => span.to === null);
   const times = jobTimes(state, nowIso);
   const next = nextThing(state);
-  const { holder } = state.hands;
+  const { holder } = state.conflicts;
   return {
     orderId: bundle.orderId,
     label: bundle.label,
@@ -141,13 +141,13 @@ export function bayPropsOf(bundle: BayBundle, state: OrderState, nowIso: string)
       .filter((one) => one.open)
       .map(({ stuckId, fastenerId, minutes }) => ({ stuckId, fastenerId, minutes })),
     recheck: isRecheck(state),
-    lastTorques: lastTorqueWords(state, names, timeZone),
+    lastTorques: describeLastTorque(state, names, timeZone),
     shotsMissing: missingShots(state),
     stepPhotos: stepPhotos(state),
     cuts: state.cuts,
     coilStepTurns: bundle.coilStepTurns,
     settings: state.settings.map((entry) => entry.data),
-    targets: targetWords(state, bundle.viewer.lengthUnit),
+    targets: describeTarget(state, bundle.viewer.lengthUnit),
     sources: bundle.sources,
     elsewhere: (bundle.elsewhere ?? []).filter((one) => one.inHand.length > 0 || one.onTheRoad),
     kit: state.parts.list?.data.kit ?? null,

@@ -7,7 +7,7 @@ import { shopClock } from '@/core/units/shop-time';
 import { type BayProps, type LastTorque, twinOf } from './bay-props';
 
 /** The last torque of each fastener, as the card says it. */
-export function lastTorqueWords(
+export function describeLastTorque(
   state: OrderState,
   people: Record<string, string>,
   timeZone: string,
@@ -58,7 +58,7 @@ export function stepPhotos(state: OrderState): BayProps['stepPhotos'] {
 }
 
 /** Target against what was measured last and what the plan says, for each end: what is looked at before a cut. */
-export function targetWords(state: OrderState, unit: 'in' | 'mm'): BayProps['targets'] {
+export function describeTarget(state: OrderState, unit: 'in' | 'mm'): BayProps['targets'] {
   const intake = state.intake?.data;
   const baseline = baselineOf(state);
   const measured = afterHeightsOf(state) ?? baseline;

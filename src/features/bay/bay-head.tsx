@@ -53,7 +53,7 @@ function Badge({
   );
 }
 
-const overWords = (over: number) => {
+const describeOver = (over: number) => {
   const minutes = Math.round(Math.abs(over));
   if (minutes < 5) return 'on the book';
   return over > 0 ? `${minutes} min over the book` : `${minutes} min ahead of the book`;
@@ -75,7 +75,7 @@ export function BayHead(props: BayProps & { stepId: string | null; heights?: Rea
           </p>
           <p className="text-[1.1rem] text-soft">
             {props.clockWords}
-            {anyClock && !props.recheck ? ` · ${overWords(props.over)}` : ''}
+            {anyClock && !props.recheck ? ` · ${describeOver(props.over)}` : ''}
           </p>
         </div>
         <div className="flex shrink-0 gap-2">

@@ -71,7 +71,7 @@ export interface BayProps {
 }
 
 /** Which end of the car a step speaks of, in words. */
-export function whereWords(step: Step): string {
+export function describeWhere(step: Step): string {
   if (step.corner) return CORNER_NAMES[step.corner];
   return step.end === 'front' || step.end === 'rear' ? step.end : 'whole car';
 }

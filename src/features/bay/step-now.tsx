@@ -11,11 +11,11 @@ import { Errors, FormErrors, TextField } from '@/ui/form';
 import { PersonPin } from '@/ui/person-pin';
 import { LiftHole } from '../handoff/lift-hole';
 import { PhotoButton } from '../photos/photo-upload';
-import { type BayProps, whereWords } from './bay-props';
+import { type BayProps, describeWhere } from './bay-props';
 import { CutCard } from './cut-card';
 import { FoundButton } from './found-sheet';
 import { StuckButton } from './stuck-button';
-import { takeWords } from './take-words';
+import { describeTake } from './take-words';
 import { TorqueCard } from './torque-card';
 
 const BAR = 'btn min-h-24 border-0 border-r-2 border-rule text-[1.3rem]';
@@ -66,7 +66,7 @@ function Approve({
 const sentence = (text: string) => text[0]!.toUpperCase() + text.slice(1);
 
 /** What the big button will do, in the words of what waits. */
-function doneWords(busy: boolean, waiting: string | null): string {
+function describeDone(busy: boolean, waiting: string | null): string {
   if (busy) return 'Writing…';
   return waiting ? `Torque first: ${waiting}` : 'Done';
 }
@@ -104,7 +104,7 @@ export function StepNow({
     <>
       <section className="px-6 pt-5 pb-4">
         <p className="font-head text-[1.35rem] text-soft">
-          Step {number} · {whereWords(step)} · {step.minutes} min
+          Step {number} · {describeWhere(step)} · {step.minutes} min
           {step.helper ? ` · a second pair of hands, ${step.helper} min` : ''}
         </p>
         <h1 className="mt-1 text-[2.9rem] leading-[1.08]">{step.do}</h1>
@@ -201,7 +201,7 @@ export function StepNow({
             onClick={() => takeRef.current?.()}
           >
             {waiting.corner ? `${sentence(CORNER_NAMES[waiting.corner])}: ` : ''}
-            {takeWords(waiting, run.fasteners.get(waiting.id)!, props.recheck, props.viewer.torqueUnit)}
+            {describeTake(waiting, run.fasteners.get(waiting.id)!, props.recheck, props.viewer.torqueUnit)}
           </button>
         ) : (
           <button
@@ -212,7 +212,7 @@ export function StepNow({
               if (await send({ orderId, stepId: step.id, measured })) onDone();
             }}
           >
-            {doneWords(busy, waiting ? placedName(waiting) : null)}
+            {describeDone(busy, waiting ? placedName(waiting) : null)}
           </button>
         )}
       </div>

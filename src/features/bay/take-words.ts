@@ -3,7 +3,7 @@ import type { Fastener } from '@/core/procedure/types';
 import { torqueTexts } from '@/core/units/torque-text';
 
 /** What taking the fastener now records, in the words of its button. */
-export function takeWords(
+export function describeTake(
   fastener: Fastener,
   now: FastenerState,
   recheck: boolean,

@@ -16,7 +16,7 @@ import { ExtensionFields } from './extension-fields';
 import { likelyWrench, rememberWrench } from './likely-wrench';
 import { MissingValue } from './missing-value';
 import { SecondCheck } from './second-check';
-import { takeWords } from './take-words';
+import { describeTake } from './take-words';
 import { typedNumber } from './typed-number';
 
 /** One fastener: its stripe, its value in both units with the source, and the reading. */
@@ -80,7 +80,7 @@ export function TorqueCard({
     }
   };
   const confirm = errors.find((error) => error.code === 'confirm');
-  const words = takeWords(fastener, now, props.recheck, viewer.torqueUnit);
+  const words = describeTake(fastener, now, props.recheck, viewer.torqueUnit);
   // The big button at the foot does the same as this card's own.
   useEffect(() => {
     if (takeRef) takeRef.current = () => void take(false);

@@ -6,7 +6,7 @@ import type { Fastener } from '@/core/procedure/types';
 import { torqueBoth } from '@/core/units/torque-text';
 import { Stripe } from '@/ui/stripe';
 import type { BayProps } from './bay-props';
-import { takeWords } from './take-words';
+import { describeTake } from './take-words';
 import { TorqueCard } from './torque-card';
 
 /** The final torques in one walk round the car: the one to take now, large, and the way on. */
@@ -46,7 +46,7 @@ export function TorqueWalk({ walk, ...props }: BayProps & { walk: Fastener[] }) 
           disabled={!props.run.fasteners.get(now.id)!.spec}
           onClick={() => takeRef.current?.()}
         >
-          {takeWords(now, props.run.fasteners.get(now.id)!, props.recheck, props.viewer.torqueUnit)}
+          {describeTake(now, props.run.fasteners.get(now.id)!, props.recheck, props.viewer.torqueUnit)}
         </button>
       </div>
     </section>

@@ -1,4 +1,4 @@
-import { fieldWords, unitOfField } from '@/core/calc/field-words';
+import { describeField, unitOfField } from '@/core/calc/field-words';
 import { formatTape } from '@/core/calc/tape.format';
 
 const OUT_UNITS: Record<string, string> = {
@@ -78,14 +78,14 @@ export function Answer({ value, name, tool }: { value: unknown; name: string; to
   if (Array.isArray(value))
     return (
       <div className="border-l-2 border-rule pl-3">
-        <p className="font-head text-soft">{fieldWords(name)}</p>
+        <p className="font-head text-soft">{describeField(name)}</p>
         {value.length === 0 && <p>none</p>}
         {value.map((one, index) => (
           <div key={index} className="flex flex-wrap gap-x-5 border-b border-rule py-1">
             {one !== null && typeof one === 'object' ? (
               Object.entries(one).map(([key, inner]) => (
                 <span key={key}>
-                  <span className="text-soft">{fieldWords(key)} </span>
+                  <span className="text-soft">{describeField(key)} </span>
                   <span className="figure">
                     {Array.isArray(inner) ? inner.join(', ') : figure(key, inner, tool).main}
                   </span>
@@ -101,7 +101,7 @@ export function Answer({ value, name, tool }: { value: unknown; name: string; to
   if (value !== null && typeof value === 'object')
     return (
       <div className="border-l-2 border-rule pl-3">
-        <p className="font-head text-soft">{fieldWords(name)}</p>
+        <p className="font-head text-soft">{describeField(name)}</p>
         {Object.entries(value).map(([key, inner]) => (
           <Answer key={key} value={inner} name={key} tool={tool} />
         ))}
@@ -110,7 +110,7 @@ export function Answer({ value, name, tool }: { value: unknown; name: string; to
   const { main, other } = figure(name, value, tool);
   return (
     <p className="flex items-baseline justify-between gap-4 border-b border-rule py-1.5">
-      <span>{fieldWords(name)}</span>
+      <span>{describeField(name)}</span>
       <span className="text-right">
         <span className="figure text-[1.25rem]">{main}</span>
         {other && <span className="ml-3 text-soft">{other}</span>}

@@ -1,6 +1,6 @@
 'use client';
 
-import { type FieldShape, fieldWords } from '@/core/calc/field-words';
+import { type FieldShape, describeField } from '@/core/calc/field-words';
 import { type Tree, type Typed, blank } from './typed-input';
 
 /** One field of a calculator's input, and whatever lies within it. */
@@ -18,7 +18,7 @@ export function Field({
   onChange: (next: Typed) => void;
 }) {
   const mine = wrong?.field === path;
-  const label = `${fieldWords(shape.id)}${shape.required || shape.kind === 'boolean' ? '' : ' (if known)'}`;
+  const label = `${describeField(shape.id)}${shape.required || shape.kind === 'boolean' ? '' : ' (if known)'}`;
   if (shape.kind === 'group' || shape.kind === 'variants') {
     const tree = (typed ?? {}) as Tree;
     const kind = shape.kind === 'variants' ? String(tree[shape.by] || Object.keys(shape.variants)[0]) : null;
@@ -35,7 +35,7 @@ export function Field({
             >
               {Object.keys(shape.variants).map((one) => (
                 <option key={one} value={one}>
-                  {fieldWords(one)}
+                  {describeField(one)}
                 </option>
               ))}
             </select>
@@ -83,7 +83,7 @@ export function Field({
             <button
               type="button"
               className="btn btn-plain"
-              aria-label={`Take out ${fieldWords(shape.id)} ${index + 1}`}
+              aria-label={`Take out ${describeField(shape.id)} ${index + 1}`}
               onClick={() => onChange(list.filter((_, at) => at !== index))}
             >
               Take out
@@ -120,7 +120,7 @@ export function Field({
           {!shape.required && <option value="">as usual</option>}
           {shape.choices.map((choice) => (
             <option key={choice} value={choice}>
-              {fieldWords(choice)}
+              {describeField(choice)}
             </option>
           ))}
         </select>

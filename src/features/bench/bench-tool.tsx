@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { answer } from '@/core/calc';
 import type { BenchTool } from '@/core/calc/bench';
 import examples from '@/core/calc/examples.json';
-import { type FieldShape, fieldWords } from '@/core/calc/field-words';
+import { type FieldShape, describeField } from '@/core/calc/field-words';
 import { Answer, figure } from './bench-answer';
 import { Field } from './bench-field';
 import { type Typed, asTyped, blank, readTyped } from './typed-input';
@@ -96,7 +96,7 @@ export function BenchToolPage({
       >
         {(wrong || unread) && (
           <p role="alert" className="hatch px-3 py-2 font-medium">
-            {unread ?? (wrong!.field ? `${fieldWords(wrong!.field)}: ` : '')}
+            {unread ?? (wrong!.field ? `${describeField(wrong!.field)}: ` : '')}
             {unread ? '' : wrong!.message}
           </p>
         )}
@@ -108,7 +108,7 @@ export function BenchToolPage({
             {shownFirst && main && (
               <div className="border-b border-ink pb-2">
                 <p className="font-head text-[1.1rem] text-soft">
-                  {fieldWords(tool.first.split('.').at(-1)!)}
+                  {describeField(tool.first.split('.').at(-1)!)}
                 </p>
                 <p className="figure text-[3rem] leading-none" data-testid="bench-answer">
                   {main.main}

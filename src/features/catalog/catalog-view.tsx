@@ -19,7 +19,7 @@ export interface KitRecord {
   ratio: number;
 }
 
-function ruleWords(rule: FactRule): string {
+function describeRule(rule: FactRule): string {
   const label = VEHICLE_FACTS.find((one) => one.id === rule.fact)!.label.toLowerCase();
   return 'is' in rule ? `${label} ${rule.is}` : `model years ${rule.from ?? '…'} to ${rule.to ?? '…'}`;
 }
@@ -85,7 +85,7 @@ export function CatalogView({
       .toLowerCase()
       .includes(find.toLowerCase()),
   );
-  const kindWords = (kinds: string[] | undefined) =>
+  const describeKind = (kinds: string[] | undefined) =>
     (kinds ?? []).map((kind) => SUSPENSIONS[kind as SuspensionKind]?.name ?? kind).join('; ');
   return (
     <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
@@ -202,8 +202,8 @@ export function CatalogView({
                 <p>{kit.note}</p>
                 <p className="text-[0.95rem] text-soft">
                   {[
-                    kit.fits.front?.length ? `front: ${kindWords(kit.fits.front)}` : null,
-                    kit.fits.rear?.length ? `rear: ${kindWords(kit.fits.rear)}` : null,
+                    kit.fits.front?.length ? `front: ${describeKind(kit.fits.front)}` : null,
+                    kit.fits.rear?.length ? `rear: ${describeKind(kit.fits.rear)}` : null,
                     kit.claimed.front === null
                       ? null
                       : `claims ${formatTape(kit.claimed.front, unit)} in front`,
@@ -223,7 +223,7 @@ export function CatalogView({
                     <li key={build.id} className="text-[0.95rem]">
                       <span className="font-semibold">{build.name}</span>
                       {build.facts.length > 0 && (
-                        <span className="text-soft"> ({build.facts.map(ruleWords).join(', ')})</span>
+                        <span className="text-soft"> ({build.facts.map(describeRule).join(', ')})</span>
                       )}
                       : {build.lines.map((line) => `${line.count} ${line.name}`).join(', ')}
                     </li>

@@ -1,6 +1,7 @@
 import { Link } from '@/ui/link';
 import { shortDay } from '@/core/units/shop-time';
-import { type ComeBack, comeBackTitle, dueWords } from '@/server/queries/come-backs';
+import { describeComeBack, describeDue } from '@/core/follow-up/describe';
+import { type ComeBack } from '@/server/queries/come-backs';
 import { ComeBackSign } from './come-back-sign';
 import { AskHowItRides, ComeBackMore, RemindersSwitch, VisitButton } from './visit-button';
 
@@ -36,7 +37,7 @@ function DueLine({ comeBack, mayClose }: { comeBack: ComeBack; mayClose: boolean
     >
       <ComeBackSign comeBack={comeBack} size={38} />
       <p>
-        <span className="font-semibold">{comeBackTitle(comeBack)}</span>
+        <span className="font-semibold">{describeComeBack(comeBack)}</span>
         {comeBack.places.length > 0 && (
           <span className="text-soft">
             {' '}
@@ -45,7 +46,7 @@ function DueLine({ comeBack, mayClose }: { comeBack: ComeBack; mayClose: boolean
         )}
       </p>
       <p>
-        <span className={late ? 'font-semibold text-danger' : 'font-semibold'}>{dueWords(daysLeft)}</span>
+        <span className={late ? 'font-semibold text-danger' : 'font-semibold'}>{describeDue(daysLeft)}</span>
         {dueOn && <span className="text-soft"> {shortDay(dueOn)}</span>}
         {band && (
           <span className="block text-[0.95rem] text-predicted">
@@ -109,8 +110,8 @@ export function CarRow({
               <VisitButton
                 followUps={visits.map((one) => ({
                   id: one.id,
-                  title: comeBackTitle(one),
-                  due: dueWords(one.daysLeft),
+                  title: describeComeBack(one),
+                  due: describeDue(one.daysLeft),
                   taken: one.daysLeft === null || one.daysLeft <= 21,
                 }))}
                 label={first.label}

@@ -1,7 +1,7 @@
 import { Link } from '@/ui/link';
 import { longDay, shopClock, shopMoment, spanText } from '@/core/units/shop-time';
 import type { ComeBack } from '@/server/queries/come-backs';
-import { comeBackTitle, dueWords } from '@/server/queries/come-backs';
+import { describeComeBack, describeDue } from '@/core/follow-up/describe';
 import type { DayOrder, DayTask, RunningClock, ShopPlace } from '@/server/queries/day';
 import { ComeBackSign } from '../come-backs/come-back-sign';
 import { SmallTape } from '@/ui/tape';
@@ -17,7 +17,7 @@ function whose(order: DayOrder): string {
   return ROLE_WORDS[order.nextRole];
 }
 
-function promiseWords(
+function describePromise(
   promisedFor: string | null,
   nowIso: string,
   timeZone: string,
@@ -42,7 +42,7 @@ function Car({
   nowIso: string;
   timeZone: string;
 }) {
-  const promise = promiseWords(order.promisedFor, nowIso, timeZone);
+  const promise = describePromise(order.promisedFor, nowIso, timeZone);
   return (
     <li className="grid grid-cols-[5.5rem_1fr] border-t border-ink py-3">
       <p className="font-head text-[1.2rem] font-semibold">{place}</p>
@@ -159,10 +159,10 @@ export function DayView({
                   <span
                     className={`shrink-0 ${comeBack.daysLeft !== null && comeBack.daysLeft < 0 ? 'font-semibold text-danger' : 'text-soft'}`}
                   >
-                    {dueWords(comeBack.daysLeft)}
+                    {describeDue(comeBack.daysLeft)}
                   </span>
                 </p>
-                <p className="text-[0.97rem] text-soft">{comeBackTitle(comeBack)}</p>
+                <p className="text-[0.97rem] text-soft">{describeComeBack(comeBack)}</p>
               </div>
             </li>
           ))}

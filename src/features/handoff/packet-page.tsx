@@ -4,7 +4,7 @@ import { sideView } from '@/core/stance/drawing';
 import { shopMoment, shortDay } from '@/core/units/shop-time';
 import type { Packet } from '@/server/documents/packet';
 import { wheelsDrawing } from '@/core/alignment/wheels-drawing';
-import { angleText, sheetWords } from '@/core/ledger/alignment-rows';
+import { angleText, describeSheet } from '@/core/ledger/alignment-rows';
 import { Shapes } from '@/ui/shapes';
 import { BeforeAfter } from '../photos/before-after';
 import { MarkedPhoto } from '../photos/marked-photo';
@@ -146,7 +146,7 @@ function Alignment({ packet }: { packet: Packet }) {
             </p>
           )}
           <p className="mt-2 font-semibold">
-            {sheetWords(alignment.rows, alignment.notReached)}{' '}
+            {describeSheet(alignment.rows, alignment.notReached)}{' '}
             {alignment.acceptedWhy && `Accepted: ${alignment.acceptedWhy}`}
           </p>
         </>

@@ -134,7 +134,7 @@ export function heightHistory(
 }
 
 /** Heights predicted again from where it stands now, with the accessories that are still to come; null where none are. */
-export function withWhatComes(file: OrderFile): { row: HeightRow; names: string } | null {
+export function heightsWithPendingAccessories(file: OrderFile): { row: HeightRow; names: string } | null {
   const plan = latestPlan(file.state)?.data;
   const set = afterHeightsOf(file.state);
   const coming = plan?.accessories.filter((one) => one.later) ?? [];

@@ -1,7 +1,7 @@
 import type { Reason } from '@/core/stance/reasons';
 import type { PinPerson } from '@/ui/person-pin';
 import { LeadReason } from '../answers/lead-reason';
-import { BackToBay } from '../settle/back-to-bay';
+import { BackToBay } from '../rework/back-to-bay';
 
 /** Why the heights are off, the likeliest first by the numbers, and the two ways on: back to the bay, or accepted. */
 export function WhyOff({

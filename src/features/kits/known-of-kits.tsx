@@ -1,7 +1,7 @@
 import { Link } from '@/ui/link';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import type { KitLine } from '@/server/queries/kit-ledger';
-import { claimWords, liftWords } from './kit-words';
+import { describeClaim, describeLift } from './kit-words';
 
 /** What the shop knows of the kits a plan fits, where it is planned. */
 export function KnownOfKits({ kits, unit }: { kits: KitLine[]; unit: TapeUnit }) {
@@ -19,7 +19,7 @@ export function KnownOfKits({ kits, unit }: { kits: KitLine[]; unit: TapeUnit })
             </Link>
             {kit.lifts.map((summary) => (
               <span key={summary.end} className="block">
-                {liftWords(summary, unit)}: <strong>{claimWords(summary.ratio)}</strong>
+                {describeLift(summary, unit)}: <strong>{describeClaim(summary.ratio)}</strong>
               </span>
             ))}
             {kit.jobs === 0 && <span className="block text-soft">not finished on any car here yet</span>}

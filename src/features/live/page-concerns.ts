@@ -26,11 +26,11 @@ const ORDER_PAGES: Record<string, readonly EntryArea[]> = {
   photos: ['bay', 'noted'],
 };
 /** What an order's head shows beside its place, next thing and tape: whose clock runs, what is to be looked at. */
-const HEAD: readonly Projection[] = ['clocks', 'hands'];
+const HEAD: readonly Projection[] = ['clocks', 'conflicts'];
 
 const LISTS: Record<string, readonly Projection[]> = {
-  '/': ['clocks', 'hands', 'bookings', 'wishes', 'followUps', 'dueDates'],
-  '/orders': ['clocks', 'hands'],
+  '/': ['clocks', 'conflicts', 'bookings', 'wishes', 'followUps', 'dueDates'],
+  '/orders': ['clocks', 'conflicts'],
   '/hours': ['clocks', 'finished', 'stepTimes'],
   '/kits': ['kitFacts', 'finished', 'lessons'],
 };

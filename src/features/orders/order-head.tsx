@@ -1,6 +1,6 @@
 import { Link } from '@/ui/link';
 import { isClosed, isJob } from '@/core/ledger/order-state';
-import { jobTimes, runningWords } from '@/core/ledger/step-times';
+import { jobTimes, describeRunning } from '@/core/ledger/step-times';
 import { placedName } from '@/core/procedure/engine';
 import { nextThing } from '@/core/ledger/next-thing';
 import { markNow, tapeOf } from '@/core/ledger/tape';
@@ -49,7 +49,7 @@ export function OrderHead({ file, nowIso }: { file: OrderFile; nowIso: string })
   const intake = state.intake!.data;
   const running =
     state.document && !isClosed(state)
-      ? runningWords(jobTimes(state, nowIso), (id) =>
+      ? describeRunning(jobTimes(state, nowIso), (id) =>
           placedName(state.document!.fasteners.find((one) => one.id === id) ?? { name: id }),
         )
       : null;

@@ -85,7 +85,7 @@ export interface Reading {
 
 const INSTANT = /^\d{4}-\d\d-\d\dT[\d:.]+Z$/;
 
-function valueWords(key: string, value: unknown, reading: Reading): string {
+function describeValue(key: string, value: unknown, reading: Reading): string {
   const { names, currency, timeZone } = reading;
   if (key === 'phaseId') return PHASES[String(value)] ?? String(value);
   if (key.endsWith('Id'))
@@ -99,7 +99,7 @@ function valueWords(key: string, value: unknown, reading: Reading): string {
   if (Array.isArray(value)) {
     if (key.endsWith('Days')) return value.map((day) => WEEKDAYS[Number(day) - 1]).join(', ');
     if (value.some((one) => typeof one === 'object')) return String(value.length);
-    return value.map((one) => valueWords('', one, reading)).join(', ');
+    return value.map((one) => describeValue('', one, reading)).join(', ');
   }
   if (INSTANT.test(String(value))) return shopMoment(String(value), timeZone);
   return /^\d{4}-\d\d-\d\d$/.test(String(value)) ? shortDay(String(value)) : String(value);
@@ -109,15 +109,15 @@ const empty = (value: unknown) =>
   value === null || value === '' || value === undefined || (Array.isArray(value) && !value.length);
 
 /** One fact of a change as `word: value`; a group of facts is told one by one, what is empty is not told. */
-function factWords([key, value]: [string, unknown], reading: Reading): string[] {
+function describeFact([key, value]: [string, unknown], reading: Reading): string[] {
   if (UNSAID.has(key) || empty(value)) return [];
   if (typeof value === 'object' && !Array.isArray(value))
-    return Object.entries(value!).flatMap((fact) => factWords(fact, reading));
-  return [`${plainKey(key)}: ${valueWords(key, value, reading)}`];
+    return Object.entries(value!).flatMap((fact) => describeFact(fact, reading));
+  return [`${plainKey(key)}: ${describeValue(key, value, reading)}`];
 }
 
 /** What was done, where the facts turn it round: a pin or a wait with nothing in it is taken out. */
-function doneWords(what: string, facts: Record<string, unknown>): string {
+function describeDone(what: string, facts: Record<string, unknown>): string {
   if (what === 'week pin' && empty(facts.personId) && empty(facts.placeId) && empty(facts.startsAt))
     return 'took a pin out';
   if (what === 'week wait' && empty(facts.untilDay)) return 'said a job waits no longer';
@@ -127,17 +127,17 @@ function doneWords(what: string, facts: Record<string, unknown>): string {
 const MOST = 320;
 
 /** A line of the shop's own chain as somebody says it: what was done, about what, and the facts. */
-export function changeWords(
+export function describeChange(
   change: { what: string; id: string; facts: Record<string, unknown> },
   reading: Reading,
 ): { done: string; about: string; facts: string } {
   const { name, label, ...rest } = change.facts;
   const known = reading.names[change.id] ?? reading.names[String(rest.jobId)];
   const facts = Object.entries(rest)
-    .flatMap((fact) => factWords(fact, reading))
+    .flatMap((fact) => describeFact(fact, reading))
     .join('; ');
   return {
-    done: doneWords(change.what, rest),
+    done: describeDone(change.what, rest),
     about: known ?? [name, label].find((one) => typeof one === 'string') ?? '',
     facts: facts.length > MOST ? `${facts.slice(0, MOST)}…` : facts,
   };

@@ -19,7 +19,7 @@ function limitText(one: Judged, unit: TapeUnit): string {
     .join(', ');
 }
 
-function bandWords(one: Judged, spread: SpreadAnswer | null, unit: TapeUnit): string | null {
+function describeBand(one: Judged, spread: SpreadAnswer | null, unit: TapeUnit): string | null {
   const band = spread?.consequences[one.id];
   if (!band) return null;
   const share = Math.round(band.passes * 100);
@@ -69,7 +69,7 @@ export function ChangesList({
                 {must && <span className="block">{one.stopped ?? one.why}</span>}
                 <span className="block text-[0.95rem] text-soft">
                   {limitText(one, unit)}: {one.limit.from}
-                  {bandWords(one, spread, unit) ? `. ${bandWords(one, spread, unit)}` : ''}
+                  {describeBand(one, spread, unit) ? `. ${describeBand(one, spread, unit)}` : ''}
                 </span>
                 {one.cures.length > 0 && (
                   <span className="flex flex-wrap gap-2 pt-1.5">

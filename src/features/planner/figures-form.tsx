@@ -39,7 +39,7 @@ const GROUP_WORDS: Record<(typeof GROUPS)[number], string> = {
   car: 'The car',
 };
 
-const unitWords = (def: MeasureDef, unit: TapeUnit) =>
+const describeUnit = (def: MeasureDef, unit: TapeUnit) =>
   def.unit === 'mm'
     ? unit === 'in'
       ? 'in'
@@ -86,7 +86,7 @@ function FigureRow({
     <li className="grid grid-cols-[1fr_6.5rem_9.5rem] items-center gap-2 border-b border-rule py-1">
       <span className={assumed ? 'text-soft' : 'font-medium'}>
         {def.label}
-        {unitWords(def, unit) && <span className="text-soft"> {unitWords(def, unit)}</span>}
+        {describeUnit(def, unit) && <span className="text-soft"> {describeUnit(def, unit)}</span>}
       </span>
       <input
         className={`input text-right ${assumed ? 'italic' : 'font-semibold'}`}

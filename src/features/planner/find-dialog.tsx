@@ -20,7 +20,7 @@ import type { PlanPart } from '@/core/planner/plan-part';
 import { MM_PER_INCH } from '@/core/units/length';
 import { hoursText, moneyText } from '@/core/units/money';
 import { Dialog } from '@/ui/dialog';
-import { plannerDoors } from './planner-worker';
+import { plannerApi } from './planner-worker';
 
 const TOLERANCES = [3, 6.35, 12.7, 19] as const;
 
@@ -60,7 +60,7 @@ export function FindDialog({
     if (!key) return;
     let current = true;
     const [plan, within] = JSON.parse(key) as [PlannerInput, number];
-    void plannerDoors()
+    void plannerApi()
       .find(plan, catalog, within, past, platform)
       .then((got) => {
         if (!current) return;

@@ -24,7 +24,7 @@ import { type Beside, MOST_BESIDE, SideBySide, schoolPlans } from './side-by-sid
 import { usePlan } from './use-plan';
 import { Weights } from './weights';
 
-function learnedWords(end: string, learned: LearnedLift): string | null {
+function describeLearned(end: string, learned: LearnedLift): string | null {
   if (learned.jobs === 0) return null;
   const pct = (learned.ratio - 1) * 100;
   const what =
@@ -185,8 +185,8 @@ export function Planner({
   const irreversible = draft.parts.filter((part) => partKind(part.kind).irreversible);
   const means = predicted && axleMeans(predicted);
   const learnedLines = [
-    learnedWords('Front', planned.learned.front),
-    learnedWords('Rear', planned.learned.rear),
+    describeLearned('Front', planned.learned.front),
+    describeLearned('Rear', planned.learned.rear),
   ].filter((words): words is string => words !== null);
   return (
     <div>

@@ -11,7 +11,7 @@ import type { Drawing } from '@/core/stance/shapes';
 import { hoursText, moneyText } from '@/core/units/money';
 import { Shapes } from '@/ui/shapes';
 import type { Draft } from './planner-props';
-import { plannerDoors } from './planner-worker';
+import { plannerApi } from './planner-worker';
 import { planDraft } from './use-plan';
 
 export interface Beside {
@@ -40,7 +40,7 @@ export async function schoolPlans(draft: Draft, past: FinishedLift[], platform: 
     front: targets.front === null ? null : targets.front - means.front,
     rear: targets.rear === null ? null : targets.rear - means.rear,
   };
-  const got = await plannerDoors().schools(input, wanted);
+  const got = await plannerApi().schools(input, wanted);
   if (!got.ok) return [];
   const [front, rear] = got.answer;
   const count = Math.min(MOST_BESIDE, Math.max(front!.length, rear!.length));

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { checkProcedure } from '@/core/procedure/check';
 import { type PlacedProblem, placeProblems } from '@/core/procedure/problems';
 import type { Procedure, Step } from '@/core/procedure/types';
-import { takeWays } from '@/core/procedure/ways';
+import { takeVariants } from '@/core/procedure/variants';
 
 /** Leaves out what is empty, as the file does. */
 export function pruned<T extends object>(thing: T): T {
@@ -23,7 +23,7 @@ export function pruned<T extends object>(thing: T): T {
 /** Checks a draft with some ways taken; a draft that cannot be taken apart says why. */
 function problemsOf(draft: Procedure, ways: string[]): PlacedProblem[] {
   try {
-    const plain = takeWays(draft, ways);
+    const plain = takeVariants(draft, ways);
     return placeProblems(plain, checkProcedure(plain));
   } catch (error) {
     const words = error instanceof Error ? error.message : 'It cannot be read.';

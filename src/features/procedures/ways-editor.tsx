@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import type { Way } from '@/core/procedure/types';
+import type { Variant } from '@/core/procedure/types';
 import { AreaField, TextField } from '@/ui/form';
 import type { Draft } from './use-draft';
 
@@ -14,7 +14,7 @@ export function WaysEditor({
   locked: boolean;
 }) {
   const [unread, setUnread] = useState<Record<string, string>>({});
-  const patch = (id: string, change: Partial<Way>) =>
+  const patch = (id: string, change: Partial<Variant>) =>
     setDraft({ ...draft, ways: draft.ways.map((way) => (way.id === id ? { ...way, ...change } : way)) });
   return (
     <fieldset disabled={locked} className="grid gap-6">
@@ -64,7 +64,7 @@ export function WaysEditor({
                 defaultValue={JSON.stringify(way.in, null, 1)}
                 onBlur={(event) => {
                   try {
-                    patch(way.id, { in: JSON.parse(event.target.value) as Way['in'] });
+                    patch(way.id, { in: JSON.parse(event.target.value) as Variant['in'] });
                     setUnread({ ...unread, [way.id]: '' });
                   } catch (error) {
                     setUnread({ ...unread, [way.id]: `Not taken over: ${(error as Error).message}` });

@@ -143,7 +143,7 @@ function Row({
   );
 }
 
-const standWords = (fasteners: Fastener[], run: RunState) => {
+const describeStand = (fasteners: Fastener[], run: RunState) => {
   const of = (test: (state: FastenerState) => boolean) =>
     fasteners.filter((one) => !run.leftOffFasteners.has(one.id) && test(run.fasteners.get(one.id)!)).length;
   return [
@@ -189,7 +189,7 @@ export function TorqueLedger({
       <div className="mb-5 grid items-start gap-6 sm:grid-cols-[20rem_1fr]">
         <StripePlan fasteners={document.fasteners} run={run} />
         <div>
-          <p className="pb-2 font-head text-[1.25rem]">{standWords(document.fasteners, run)}</p>
+          <p className="pb-2 font-head text-[1.25rem]">{describeStand(document.fasteners, run)}</p>
           <ul className="flex flex-wrap gap-x-3 gap-y-1" aria-label="All stripes at a glance">
             {document.fasteners.map((fastener) => (
               <li key={fastener.id}>

@@ -5,7 +5,7 @@ import type { WorkCalendar } from '@/core/schedule/calendar';
 import type { WeekProblem } from '@/core/schedule/types';
 import type { WeekJobFacts } from '@/server/week/problem';
 import type { WorkedWeek } from '@/workers/week.worker';
-import { chanceWords, mainReason, whenText } from './week-words';
+import { describeChance, mainReason, whenText } from './week-words';
 
 const KINDS = { job: '', visit: 'come-back', 'come-back': 'comes back', rush: 'rush' } as const;
 
@@ -28,7 +28,7 @@ function Chance({ share }: { share: number }) {
           />
         ))}
       </svg>
-      <span className={share < 0.5 ? 'font-semibold text-danger' : ''}>{chanceWords(share)}</span>
+      <span className={share < 0.5 ? 'font-semibold text-danger' : ''}>{describeChance(share)}</span>
     </span>
   );
 }

@@ -5,7 +5,7 @@ import type { WorkCalendar } from '@/core/schedule/calendar';
 import type { PlacedPhase, WeekPlan, WeekProblem } from '@/core/schedule/types';
 import { shortDay } from '@/core/units/shop-time';
 import type { WeekJobFacts } from '@/server/week/problem';
-import { becauseWords, whenText } from './week-words';
+import { describeBecause, whenText } from './week-words';
 
 const HEAD = 30;
 const ROW = 58;
@@ -155,7 +155,7 @@ export function WeekTapes({
           const late = job.promise !== null && placed.end > job.promise;
           const facts = jobs[job.id];
           const car = job.label.split(',')[0]!;
-          const because = becauseWords(placed.because, problem);
+          const because = describeBecause(placed.because, problem);
           return (
             <g
               key={`${placed.jobId} ${placed.phaseId}`}

@@ -12,7 +12,7 @@ import { useWorkedWeek } from './use-week';
 import { type Happening, WhatIfForm } from './what-if-form';
 import { WeekList } from './week-list';
 import { WeekTapes } from './week-tapes';
-import { becauseWords, chanceWords, whenText, workText } from './week-words';
+import { describeBecause, describeChance, whenText, workText } from './week-words';
 
 /** How good the plan is, said plainly: against its promises, against the simple rule, against what any plan could do. */
 function Verdict({ week, file }: { week: WorkedWeek; file: WeekFile }) {
@@ -70,7 +70,7 @@ function SideBySide({
   const cell = (end: number | null, holds: number | null) =>
     end === null
       ? 'not there'
-      : `${whenText(file.calendar, end, true)}${holds === null ? '' : `, ${chanceWords(holds)}`}`;
+      : `${whenText(file.calendar, end, true)}${holds === null ? '' : `, ${describeChance(holds)}`}`;
   return (
     <>
       <p className="text-[1.1rem]">
@@ -202,7 +202,7 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
                           problem.places.find((place) => place.id === one.placeId)?.name,
                           one.helperId &&
                             `${problem.techs.find((tech) => tech.id === one.helperId)?.name} helps ${phase.helperMinutes} min`,
-                          becauseWords(one.because, problem),
+                          describeBecause(one.because, problem),
                         ]
                           .filter(Boolean)
                           .join(' · ')}

@@ -12,7 +12,7 @@ const nameOf = (problem: WeekProblem, id: string | null) =>
   (problem.jobs.find((job) => job.id === id)?.label ?? 'another car').split(',')[0];
 
 /** Why a phase starts when it does, in a few words; null where it starts as soon as it can. */
-export function becauseWords(because: Because, problem: WeekProblem): string | null {
+export function describeBecause(because: Because, problem: WeekProblem): string | null {
   switch (because.why) {
     case 'at once':
       return null;
@@ -40,7 +40,7 @@ export function mainReason(placed: PlacedPhase[], problem: WeekProblem): string 
   let before = 0;
   let worst: { lost: number; words: string } | null = null;
   for (const phase of placed) {
-    const words = becauseWords(phase.because, problem);
+    const words = describeBecause(phase.because, problem);
     const lost = phase.start - before;
     if (words && lost > 0 && (!worst || lost > worst.lost)) worst = { lost, words };
     before = phase.end;
@@ -49,7 +49,7 @@ export function mainReason(placed: PlacedPhase[], problem: WeekProblem): string 
 }
 
 /** A share as people say it: `8 in 10`; `19 in 20` near the end of the scale. */
-export function chanceWords(share: number): string {
+export function describeChance(share: number): string {
   if (share >= 0.985) return 'as good as sure';
   if (share >= 0.93) return '19 in 20';
   if (share <= 0.015) return 'hardly';

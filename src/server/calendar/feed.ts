@@ -3,6 +3,7 @@ import { type EventAttributes, createEvents } from 'ics';
 import type { FollowUpKind } from '@/core/ledger/kinds/coming-back';
 import { db } from '../database';
 import { sha256 } from '../entries/canonical';
+import type { Row } from '../tables';
 
 const TITLES: Record<FollowUpKind, string> = {
   wheel: 'Wheel nuts again',
@@ -12,21 +13,10 @@ const TITLES: Record<FollowUpKind, string> = {
   'check-in': 'Ask how it rides',
 };
 
-interface DueRow {
-  id: string;
-  kind: FollowUpKind;
-  number: number;
-  due_on: Date;
-  due_odometer: number | null;
-  unit: 'km' | 'mi';
-}
-interface BookingRow {
-  booking_id: string;
-  number: number;
-  rack: string;
-  starts_at: Date;
-  minutes: number;
-}
+type DueRow = Row<'follow_up', 'id' | 'kind' | 'due_on' | 'due_odometer' | 'unit'> &
+  Row<'work_order', 'number'>;
+type BookingRow = Row<'booking_now', 'booking_id' | 'rack' | 'starts_at' | 'minutes'> &
+  Row<'work_order', 'number'>;
 
 const dayOf = (date: Date): [number, number, number] => [
   date.getUTCFullYear(),
@@ -38,7 +28,8 @@ const dayOf = (date: Date): [number, number, number] => [
 function eventsOf(due: DueRow[], bookings: BookingRow[]): EventAttributes[] {
   return [
     ...due.map((row): EventAttributes => {
-      const next = new Date(row.due_on.getTime() + 86_400_000);
+      const day = row.due_on!;
+      const next = new Date(day.getTime() + 86_400_000);
       return {
         uid: `${row.id}@wrenchwise-ledger`,
         title: `${TITLES[row.kind]} · order ${row.number}`,
@@ -46,7 +37,7 @@ function eventsOf(due: DueRow[], bookings: BookingRow[]): EventAttributes[] {
           row.due_odometer === null
             ? 'Due by date.'
             : `Due at ${Math.round(row.due_odometer)} ${row.unit} on the dial, about this day.`,
-        start: dayOf(row.due_on),
+        start: dayOf(day),
         end: dayOf(next),
         productId: 'wrenchwise-ledger',
         calName: 'Wrenchwise Ledger',

@@ -1,14 +1,13 @@
 import { Refusal } from '@/core/refusal';
 import { handle } from './handler';
+import type { Row } from '../tables';
 
 export const clockClose = handle('clock.close', {
   async run(ctx, { clockId, endedAt, reason: why }) {
-    const clock = await ctx.tx.row<{
-      order_id: string;
-      person_id: string;
-      from_at: Date;
-      to_at: Date | null;
-    }>('SELECT order_id, person_id, from_at, to_at FROM clock_now WHERE clock_id = ?', [clockId]);
+    const clock = await ctx.tx.row<Row<'clock_now', 'order_id' | 'person_id' | 'from_at' | 'to_at'>>(
+      'SELECT order_id, person_id, from_at, to_at FROM clock_now WHERE clock_id = ?',
+      [clockId],
+    );
     if (!clock || clock.to_at) throw new Refusal('no-clock', 'That clock is not running.', 'clockId');
     const ended = new Date(endedAt);
     if (ended < clock.from_at || ended > ctx.receivedAt)

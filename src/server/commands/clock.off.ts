@@ -2,10 +2,11 @@ import { Refusal } from '@/core/refusal';
 import type { StopReason } from '@/core/ledger/kinds/noted';
 import type { CommandContext, LockedOrder } from './context';
 import { handle } from './handler';
+import type { Row } from '../tables';
 
 /** A person's open clocks, on whatever orders they run. */
 export const openClocks = (ctx: CommandContext, personId: string) =>
-  ctx.tx.rows<{ clock_id: string; order_id: string; step_id: string | null }>(
+  ctx.tx.rows<Row<'clock_now', 'clock_id' | 'order_id' | 'step_id'>>(
     'SELECT clock_id, order_id, step_id FROM clock_now WHERE person_id = ? AND to_at IS NULL FOR UPDATE',
     [personId],
   );

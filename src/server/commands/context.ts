@@ -4,7 +4,7 @@ import type { Entry, EntryKind } from '@/core/ledger/entries';
 import type { AnswerOf, InputOf, OfflineName } from '@/contracts/commands';
 import { type Made, type MoveFacts, makeMove, runningJob } from '@/contracts/moves';
 import type { Mover } from '@/core/moves/move';
-import { lateThings, lateWords } from '@/core/ledger/hands';
+import { lateThings, describeLate } from '@/core/ledger/device-conflicts';
 import { holdsRole } from '@/core/ledger/roles';
 import type { Db } from '../database';
 import { type Draft, type Head, SHOP_CHAIN, appendEntries, lockHead } from '../entries/append';
@@ -12,6 +12,7 @@ import { sha256 } from '../entries/canonical';
 import { type WholeOrder, advance, keepState, loadOrder, wholeOrder } from '../entries/order';
 import { mustHavePhoto } from '../photos/must-have';
 import type { Person } from '../sessions/sessions';
+import type { Row } from '../tables';
 
 /** An order loaded under its lock. */
 export type LockedOrder = WholeOrder;
@@ -78,7 +79,7 @@ export class CommandContext {
   async order(orderId: string): Promise<LockedOrder> {
     const known = this.held.get(orderId);
     if (known) return known.order;
-    const row = await this.tx.row<{ number: number; vehicle_id: string }>(
+    const row = await this.tx.row<Row<'work_order', 'number' | 'vehicle_id'>>(
       'SELECT number, vehicle_id FROM work_order WHERE id = ?',
       [orderId],
     );
@@ -186,7 +187,7 @@ export class CommandContext {
     };
     const late = drafts.flatMap((draft) => [...lateThings(state, { ...draft, ...stamp } as Entry)]);
     if (!late.length) return [];
-    const what = lateWords(state.document, late);
+    const what = describeLate(state.document, late);
     return [
       {
         kind: 'task',

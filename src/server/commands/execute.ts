@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { Refusal, fieldPath } from '@/core/refusal';
 import type { EntryKind } from '@/core/ledger/entries';
 import { holdsRole } from '@/core/ledger/roles';
-import { isOfLostTablet } from '@/core/ledger/hands';
+import { isOfLostTablet } from '@/core/ledger/device-conflicts';
 import {
   type Answered,
   type Envelope,
@@ -26,6 +26,7 @@ import { id as anId } from '@/contracts/fields';
 import type { Handler } from './handler';
 import { HANDLERS } from './index';
 import { keepAnswer, takeId } from './kept-answers';
+import type { Row } from '../tables';
 
 export interface Actor {
   person: Person;
@@ -201,7 +202,7 @@ async function executeCommand<N extends CommandName>(
         const receivedAt = moment ?? actor.receivedAt ?? now();
         const ctx = contextIn(tx, receivedAt);
         if (!(await takeId(tx, { id, name, contentHash }, receivedAt))) {
-          const before = (await tx.row<{ content_hash: string; answer: string }>(
+          const before = (await tx.row<Row<'command_done', 'content_hash' | 'answer'>>(
             'SELECT content_hash, answer FROM command_done WHERE id = ?',
             [id],
           ))!;

@@ -1,10 +1,11 @@
 import { Refusal } from '@/core/refusal';
 import { holdsRole } from '@/core/ledger/roles';
 import { handle } from './handler';
+import type { Row } from '../tables';
 
 export const followUpClose = handle('followup.close', {
   async run(ctx, { followUpId, how, reason: why }) {
-    const row = await ctx.tx.row<{ order_id: string; closed_by: string | null }>(
+    const row = await ctx.tx.row<Row<'follow_up', 'order_id' | 'closed_by'>>(
       'SELECT order_id, closed_by FROM follow_up WHERE id = ? FOR UPDATE',
       [followUpId],
     );

@@ -9,6 +9,7 @@ import { nextOrderNumber } from '../order-number';
 import { takePlace } from './take-place';
 import { handle } from './handler';
 import type { InputOf } from '@/contracts/commands';
+import type { Row } from '../tables';
 
 /** Reads a field that holds a length, blaming that field when it does not read. */
 function lengthIn(value: string, unit: 'in' | 'mm', field: string): number {
@@ -122,7 +123,7 @@ export async function newOrder(
 
 /** The car's last finished order: what a visit comes back from. */
 async function lastOrderOf(ctx: CommandContext, vehicleId: string): Promise<string | null> {
-  const row = await ctx.tx.row<{ id: string }>(
+  const row = await ctx.tx.row<Row<'work_order', 'id'>>(
     `SELECT work_order.id FROM work_order JOIN order_now ON order_now.order_id = work_order.id
       WHERE vehicle_id = ? AND closed ORDER BY number DESC LIMIT 1`,
     [vehicleId],
@@ -137,7 +138,7 @@ async function refuseBesideOpenOrder(
 ): Promise<void> {
   const [field, vehicleId, plate] =
     'id' in given ? ['vehicle.id', given.id, ''] : ['vehicle.plate', '', given.plate.toUpperCase()];
-  const open = await ctx.tx.row<{ number: number; next_text: string }>(
+  const open = await ctx.tx.row<Row<'work_order', 'number'> & Row<'order_now', 'next_text'>>(
     `SELECT number, next_text FROM work_order JOIN order_now ON order_now.order_id = work_order.id
        JOIN vehicle ON vehicle.id = vehicle_id
       WHERE (vehicle.id = ? OR (plate = ? AND plate <> '')) AND NOT closed ORDER BY number DESC LIMIT 1`,

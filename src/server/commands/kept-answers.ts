@@ -1,4 +1,5 @@
 import type { Db } from '../database';
+import type { Row } from '../tables';
 
 /**
  * The answers kept for commands that may be asked for again. Each is kept with a hash over what is kept of it, so that one
@@ -29,7 +30,7 @@ export async function keepAnswer(tx: Db, id: string, answer: unknown): Promise<v
 
 /** The first kept answer that is not as it was kept, or null. */
 export async function brokenAnswer(tx: Db): Promise<string | null> {
-  const row = await tx.row<{ id: string; name: string }>(
+  const row = await tx.row<Row<'command_done', 'id' | 'name'>>(
     `SELECT id, name FROM command_done
       WHERE seal IS NULL OR seal <> SHA2(CONCAT_WS('\\n', id, name, content_hash, answer), 256) LIMIT 1`,
   );

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { handle } from './handler';
+import type { Row } from '../tables';
 
 export const kitSave = handle('kit.save', {
   async run(ctx, kit) {
-    const known = await ctx.tx.row<{ id: string }>('SELECT id FROM kit WHERE name = ?', [kit.name]);
+    const known = await ctx.tx.row<Row<'kit', 'id'>>('SELECT id FROM kit WHERE name = ?', [kit.name]);
     const kitId = known?.id ?? randomUUID();
     await ctx.tx.run(
       `INSERT INTO kit (id, name, note, fits, claimed_front, claimed_rear, recheck_km) VALUES (?, ?, ?, ?, ?, ?, ?)

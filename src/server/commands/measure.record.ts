@@ -3,6 +3,7 @@ import { parseTape } from '@/core/calc/tape.parse';
 import type { MeasureData } from '@/core/ledger/kinds/arrival';
 import { measuresOf } from '@/core/planner/measures';
 import { handle } from './handler';
+import type { Row } from '../tables';
 
 const LENGTHS = new Set(['mm']);
 
@@ -39,7 +40,7 @@ function readFigure(
 export const measureRecord = handle('measure.record', {
   async run(ctx, { orderId, figures, unit }) {
     const order = await ctx.openOrder(orderId);
-    const vehicle = await ctx.tx.row<{ front_suspension: string; rear_suspension: string }>(
+    const vehicle = await ctx.tx.row<Row<'vehicle', 'front_suspension' | 'rear_suspension'>>(
       'SELECT front_suspension, rear_suspension FROM vehicle WHERE id = ?',
       [order.vehicleId],
     );

@@ -4,6 +4,7 @@ import { partKind } from '@/core/planner/part-kinds';
 import type { CommandContext } from './context';
 import { handle } from './handler';
 import type { InputOf } from '@/contracts/commands';
+import type { Row } from '../tables';
 
 /** Keeps a part under its code, new or changed. @throws Refusal with `field` before the part's own field names */
 export async function keepPart(ctx: CommandContext, part: InputOf<'part.save'>, field = ''): Promise<string> {
@@ -17,10 +18,10 @@ export async function keepPart(ctx: CommandContext, part: InputOf<'part.save'>, 
   if (part.ratedLeast !== null && part.ratedLeast > part.ratedMost!)
     throw new Refusal('rated', 'The rated lift runs from the smaller to the larger.', `${field}ratedMost`);
   const kit = part.kit
-    ? await ctx.tx.row<{ id: string }>('SELECT id FROM kit WHERE name = ?', [part.kit])
+    ? await ctx.tx.row<Row<'kit', 'id'>>('SELECT id FROM kit WHERE name = ?', [part.kit])
     : null;
   if (part.kit && !kit) throw new Refusal('no-kit', `There is no kit called ${part.kit}.`, `${field}kit`);
-  const known = await ctx.tx.row<{ id: string }>('SELECT id FROM part WHERE code = ?', [part.code]);
+  const known = await ctx.tx.row<Row<'part', 'id'>>('SELECT id FROM part WHERE code = ?', [part.code]);
   const partId = known?.id ?? randomUUID();
   await ctx.tx.run(
     `INSERT INTO part (id, code, name, kind, end_of_car, settings, cost_cents, minutes, claimed, rated_least, rated_most,

@@ -1,10 +1,11 @@
 import { Refusal } from '@/core/refusal';
 import { hashSecret } from '../sessions/passwords';
 import { handle } from './handler';
+import type { Row } from '../tables';
 
 export const personAdmit = handle('person.admit', {
   async run(ctx, { personId, password, pin }) {
-    const row = await ctx.tx.row<{ name: string; active: number }>(
+    const row = await ctx.tx.row<Row<'person', 'name' | 'active'>>(
       'SELECT name, active FROM person WHERE id = ?',
       [personId],
     );

@@ -6,9 +6,10 @@ import { hashSecret } from '../sessions/passwords';
 import { endKeys } from '../outbox/keys';
 import { checkOwnPassword } from '../sessions/sessions';
 import { handle } from './handler';
+import type { Row } from '../tables';
 
 async function anotherOwner(tx: Db, personId: string): Promise<boolean> {
-  const owners = await tx.rows<{ id: string; roles: Role[] }>(
+  const owners = await tx.rows<Row<'person', 'id'> & { roles: Role[] }>(
     'SELECT id, roles FROM person WHERE active FOR UPDATE',
   );
   return owners.some((row) => row.id !== personId && row.roles.includes('owner'));
@@ -35,7 +36,7 @@ export const personChange = handle('person.change', {
 
 export const personLeave = handle('person.leave', {
   async run(ctx, { personId }) {
-    const row = await ctx.tx.row<{ name: string }>(
+    const row = await ctx.tx.row<Row<'person', 'name'>>(
       'SELECT name FROM person WHERE id = ? AND active FOR UPDATE',
       [personId],
     );

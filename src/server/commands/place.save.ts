@@ -1,9 +1,10 @@
 import { Refusal } from '@/core/refusal';
 import { handle } from './handler';
+import type { Row } from '../tables';
 
 export const placeSave = handle('place.save', {
   async run(ctx, { placeId, name, kind, active }) {
-    const rows = await ctx.tx.rows<{ id: string; position: number }>(
+    const rows = await ctx.tx.rows<Row<'shop_place', 'id' | 'position'>>(
       'SELECT id, position FROM shop_place FOR UPDATE',
     );
     if (placeId && !rows.some((row) => row.id === placeId))

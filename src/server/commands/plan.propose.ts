@@ -19,6 +19,7 @@ import type { Kit } from '../queries/catalog';
 import { finishedLifts, sheetOfOrder } from '../queries/planning';
 import { handle } from './handler';
 import type { InputOf } from '@/contracts/commands';
+import type { Row } from '../tables';
 
 /** Settings must be the kind's own, and the part must go on this car. */
 function checkParts(parts: PlanPart[], setup: PlannerInput['setup']): void {
@@ -47,7 +48,9 @@ function checkParts(parts: PlanPart[], setup: PlannerInput['setup']): void {
 /** A part of a kit goes only on a car its kit is made for, by the axle it goes on. */
 async function checkKits(tx: Db, parts: PlanPart[], setup: PlannerInput['setup']): Promise<void> {
   if (!parts.some((part) => part.kit)) return;
-  const rows = await tx.rows<{ name: string; fits: Kit['fits'] }>('SELECT name, fits FROM kit WHERE active');
+  const rows = await tx.rows<Row<'kit', 'name'> & { fits: Kit['fits'] }>(
+    'SELECT name, fits FROM kit WHERE active',
+  );
   for (const [index, { kit, end }] of parts.entries()) {
     const fits = kit && rows.find((row) => row.name === kit)?.fits;
     if (!fits) continue;

@@ -3,6 +3,7 @@ import { latestPlan } from '@/core/ledger/order-state';
 import { expectedLabor } from '../queries/labor';
 import { readShop } from '../queries/shop';
 import { handle } from './handler';
+import type { Row } from '../tables';
 
 export const quoteMake = handle('quote.make', {
   async run(ctx, { orderId, lines, depositCents, promisedFor, unknown }) {
@@ -14,9 +15,10 @@ export const quoteMake = handle('quote.make', {
       throw new Refusal('no-hours', 'Put the minutes of the work on one line at least.', 'lines[0].minutes');
     if (depositCents > total + (book / 60) * shop.centsPerHour)
       throw new Refusal('deposit', 'The deposit is more than the whole.', 'depositCents');
-    const vehicle = await ctx.tx.row<{ platform: string }>('SELECT platform FROM vehicle WHERE id = ?', [
-      order.vehicleId,
-    ]);
+    const vehicle = await ctx.tx.row<Row<'vehicle', 'platform'>>(
+      'SELECT platform FROM vehicle WHERE id = ?',
+      [order.vehicleId],
+    );
     const { p50, p80, jobs } = await expectedLabor(ctx.tx, order.state, vehicle!.platform, book);
     const version = order.state.quotes.length + 1;
     await ctx.append(order.id, {

@@ -1,6 +1,6 @@
 import { Refusal } from '@/core/refusal';
 import { dialAsks } from '@/core/ledger/dial-asks';
-import { judgeHands } from '@/core/ledger/hands';
+import { judgeDevice } from '@/core/ledger/device-conflicts';
 import { onTheRoad } from '@/core/ledger/order-state';
 import { refuse } from '@/core/moves/move';
 import { judgeStep } from '@/core/procedure/engine';
@@ -17,7 +17,7 @@ export const roadOut = handle('road.out', {
     const refused = judgeStep(order.document, order.run, step.id).filter((reason) => reason.code !== 'done');
     if (refused[0])
       throw new Refusal(refused[0].code, refused.map((reason) => reason.message).join(' '), 'orderId');
-    refuse(judgeHands(order.state.hands, ctx.deviceId, { lowers: true, opens: false }), 'orderId');
+    refuse(judgeDevice(order.state.conflicts, ctx.deviceId, { lowers: true, opens: false }), 'orderId');
     const asks = confirmed ? null : dialAsks(order.state, read);
     if (asks) throw new Refusal('confirm', asks, 'odometer.value');
     await refuseAgainstOthers(ctx.tx, order, 'drive');

@@ -3,13 +3,14 @@ import { holdsRole } from '@/core/ledger/roles';
 import { now } from '../clock';
 import { endKeys } from '../outbox/keys';
 import { handle } from './handler';
+import type { Row } from '../tables';
 
 /** No move of that person from that device counts any more: what still arrives is a task. */
 const NONE = -1;
 
 export const sessionEnd = handle('session.end', {
   async run(ctx, { session }) {
-    const row = await ctx.tx.row<{ person_id: string; device_id: string }>(
+    const row = await ctx.tx.row<Row<'session', 'person_id' | 'device_id'>>(
       'SELECT person_id, device_id FROM session WHERE id_hash = ? AND ended_at IS NULL',
       [session],
     );

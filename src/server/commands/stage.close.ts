@@ -1,5 +1,5 @@
 import { Refusal } from '@/core/refusal';
-import { closingHoles, mayBeDeferred } from '@/core/ledger/closing';
+import { handoffBlockers, mayBeDeferred } from '@/core/ledger/closing';
 import { byPin } from './by-pin';
 import { handle } from './handler';
 
@@ -7,7 +7,7 @@ export const stageClose = handle('stage.close', {
   before: byPin('leadId'),
   async run(ctx, { orderId, name, pushOnly, left, leadId, reason: why }) {
     const order = await ctx.runningOrder(orderId);
-    const holes = closingHoles(order.state).filter(
+    const holes = handoffBlockers(order.state).filter(
       (hole) => left === null || left.includes(`${hole.code} ${hole.ref}`),
     );
     if (!holes.length) throw new Refusal('nothing', 'Nothing of that is left: hand it over whole.', 'left');

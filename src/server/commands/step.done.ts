@@ -1,4 +1,4 @@
-import { lowersOrDrives, opensOrLoosens } from '@/core/ledger/hands';
+import { lowersOrDrives, opensOrLoosens } from '@/core/ledger/device-conflicts';
 import { stepOf } from '@/core/procedure/engine';
 import { refuseAgainstOthers } from '../other-orders';
 import { handle } from './handler';

@@ -1,5 +1,5 @@
 import { Refusal } from '@/core/refusal';
-import { openTasks } from '@/core/ledger/hands';
+import { openTasks } from '@/core/ledger/device-conflicts';
 import { handle } from './handler';
 
 export const taskSettle = handle('task.settle', {

@@ -2,6 +2,7 @@ import { Refusal } from '@/core/refusal';
 import { whyNotCorrect } from '../corrections';
 import { versionAfterCorrection } from '../documents/corrected';
 import { handle } from './handler';
+import type { Row } from '../tables';
 
 export const torqueCorrect = handle('torque.correct', {
   seals: true,
@@ -11,7 +12,7 @@ export const torqueCorrect = handle('torque.correct', {
     if (!entry) throw new Refusal('no-entry', 'This order has no such torque.', 'entryId');
     const refused = whyNotCorrect(entry, order.state, ctx.person);
     if (refused) throw refused;
-    const wrench = await ctx.tx.row<{ id: string; name: string; low_nm: number; high_nm: number }>(
+    const wrench = await ctx.tx.row<Row<'wrench', 'id' | 'name' | 'low_nm' | 'high_nm'>>(
       'SELECT id, name, low_nm, high_nm FROM wrench WHERE id = ?',
       [wrenchId],
     );

@@ -6,15 +6,9 @@ import { findingWhenMovedTwice } from '../follow-up/moved-twice';
 import { followUpForPlace } from '../follow-up/open';
 import { readShop } from '../queries/shop';
 import { handle } from './handler';
+import type { Row } from '../tables';
 
-interface WrenchRow {
-  id: string;
-  name: string;
-  low_nm: number;
-  high_nm: number;
-  calibration_due: Date;
-  out_reason: string | null;
-}
+type WrenchRow = Row<'wrench', 'id' | 'name' | 'low_nm' | 'high_nm' | 'calibration_due' | 'out_reason'>;
 
 async function wrenchOf(tx: Db, wrenchId: string): Promise<MoveWrench | null> {
   const row = await tx.row<WrenchRow>(

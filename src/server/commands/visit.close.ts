@@ -2,9 +2,10 @@ import { Refusal } from '@/core/refusal';
 import { type OrderState, isJob } from '@/core/ledger/order-state';
 import { bringCarriedUpToDate } from '../carried';
 import { loadOrder } from '../entries/order';
-import { holesOf } from '../handoff-ready';
+import { blockersOnTheCar } from '../handoff-ready';
 import { closeClocksOf } from './clock.off';
 import { handle } from './handler';
+import type { Row } from '../tables';
 
 /** What a visit was opened to read and has not, in words; null where it has, or was opened for something else. */
 function readingOwed(state: OrderState): string | null {
@@ -24,13 +25,13 @@ export const visitClose = handle('visit.close', {
       ? { ...begun, state: (await loadOrder(ctx.tx, orderId))!.state }
       : begun;
     if (isJob(order.state)) throw new Refusal('job', 'A job is closed by its handoff.', 'orderId');
-    const [hole] = await holesOf(ctx.tx, order);
+    const [hole] = await blockersOnTheCar(ctx.tx, order);
     if (hole) throw new Refusal(hole.code, hole.text, 'orderId');
     const owed = readingOwed(order.state);
     if (owed && !note.trim())
       throw new Refusal('reading', `${owed} Or write down why it is closed without.`, 'note');
     const clicked = new Set(order.state.torques.map((entry) => entry.data.place));
-    const open = await ctx.tx.rows<{ id: string; places: string[]; order_id: string }>(
+    const open = await ctx.tx.rows<Row<'follow_up', 'id' | 'order_id'> & { places: string[] }>(
       'SELECT id, places, order_id FROM follow_up WHERE vehicle_id = ? AND closed_by IS NULL',
       [order.vehicleId],
     );

@@ -10,14 +10,9 @@ import { refuseAgainstOthers } from '../other-orders';
 import { newOrder } from './intake.open';
 import { takePlace } from './take-place';
 import { handle } from './handler';
+import type { Row } from '../tables';
 
-interface FollowUpRow {
-  order_id: string;
-  vehicle_id: string;
-  kind: FollowUpKind;
-  places: string[];
-  closed_by: string | null;
-}
+type FollowUpRow = Row<'follow_up', 'order_id' | 'vehicle_id' | 'kind' | 'closed_by'> & { places: string[] };
 
 /** What a visit is for, by what it comes back for: fasteners before heights before the rack. */
 function visitKind(kinds: FollowUpKind[]): OrderKind {
@@ -56,7 +51,7 @@ export const visitOpen = handle('visit.open', {
     const kind = visitKind(followUps.map((row) => row.kind));
     // A visit has no chain of its own yet: two people opening one for the same car wait for each other at the car.
     await ctx.tx.row('SELECT id FROM vehicle WHERE id = ? FOR UPDATE', [vehicleId]);
-    const running = await ctx.tx.row<{ number: number }>(
+    const running = await ctx.tx.row<Row<'work_order', 'number'>>(
       `SELECT number FROM work_order JOIN order_now ON order_now.order_id = work_order.id
         WHERE vehicle_id = ? AND kind = ? AND NOT closed`,
       [vehicleId, kind],

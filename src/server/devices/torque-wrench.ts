@@ -5,6 +5,7 @@ import { now } from '../clock';
 import { execute } from '../commands/execute';
 import { type Db, db } from '../database';
 import type { Person } from '../sessions/sessions';
+import type { Row } from '../tables';
 
 /** What any torque wrench that speaks to a tablet sends: a reading, or the degrees it was turned. */
 export interface WrenchReading {
@@ -25,11 +26,7 @@ export interface TrayReading {
   why: string;
 }
 
-interface LinkRow {
-  wrench_id: string;
-  order_id: string | null;
-  fastener_id: string | null;
-}
+type LinkRow = Row<'wrench_link', 'wrench_id' | 'order_id' | 'fastener_id'>;
 
 /** The wrench bound to a tablet, or null. */
 export async function linkOf(tx: Db, deviceId: string): Promise<WrenchLink | null> {
@@ -48,7 +45,7 @@ export async function linkOf(tx: Db, deviceId: string): Promise<WrenchLink | nul
 
 /** Readings nobody waited for on this tablet, newest first. */
 export async function trayOf(tx: Db, deviceId: string): Promise<TrayReading[]> {
-  const rows = await tx.rows<{ id: string; nm: number; angle_deg: number | null; at: Date; why: string }>(
+  const rows = await tx.rows<Row<'wrench_reading', 'id' | 'nm' | 'angle_deg' | 'at' | 'why'>>(
     "SELECT id, nm, angle_deg, at, why FROM wrench_reading WHERE device_id = ? AND state = 'tray' ORDER BY at DESC LIMIT 20",
     [deviceId],
   );
@@ -157,7 +154,7 @@ export async function useTrayReading(
   readingId: string,
   fastener: { orderId: string; fastenerId: string },
 ): Promise<void> {
-  const row = await db().row<{ wrench_id: string; nm: number; angle_deg: number | null }>(
+  const row = await db().row<Row<'wrench_reading', 'wrench_id' | 'nm' | 'angle_deg'>>(
     "SELECT wrench_id, nm, angle_deg FROM wrench_reading WHERE id = ? AND device_id = ? AND state = 'tray'",
     [readingId, deviceId],
   );

@@ -6,10 +6,11 @@ import { loadOrder } from '../entries/order';
 import { type Packet, buildPacket } from './packet';
 import { packetPdf } from './packet-pdf';
 import { readDocument } from './store';
+import type { Row } from '../tables';
 
 /** The packet of an order as it stands now, not signed. */
 export async function previewPacket(orderId: string): Promise<Packet> {
-  const head = await db().row<{ count: number; hash: string }>(
+  const head = await db().row<Row<'chain_head', 'count' | 'hash'>>(
     'SELECT count, hash FROM chain_head WHERE chain = ?',
     [orderId],
   );

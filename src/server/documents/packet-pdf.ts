@@ -2,7 +2,7 @@ import PDFDocument from 'pdfkit';
 import type { PhotoMark } from '@/core/ledger/kinds/noted';
 import { drawMark } from '@/core/ledger/photo-marks';
 import { CORNERS } from '@/core/calc/fields';
-import { angleText, sheetWords } from '@/core/ledger/alignment-rows';
+import { angleText, describeSheet } from '@/core/ledger/alignment-rows';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import { wheelsDrawing } from '@/core/alignment/wheels-drawing';
 import { sideView } from '@/core/stance/drawing';
@@ -10,6 +10,7 @@ import { shopMoment, shortDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
 import type { Packet } from './packet';
 import { type Doc, INK, MARGIN, Sheet, TONES, drawShapes, fontOf } from './pdf-sheet';
+import type { Row } from '../tables';
 
 function heightsPart(sheet: Sheet, packet: Packet): void {
   const { heights, stance } = packet;
@@ -80,7 +81,7 @@ function alignmentPart(sheet: Sheet, packet: Packet): void {
     sheet.paragraph(
       `Caster wanted after the lift: ${angleText(alignment.casterGoal.deg)}, ${alignment.casterGoal.why}.`,
     );
-  const verdict = sheetWords(alignment.rows, alignment.notReached);
+  const verdict = describeSheet(alignment.rows, alignment.notReached);
   sheet.paragraph(
     alignment.acceptedWhy ? `${verdict} Accepted: ${alignment.acceptedWhy}` : verdict,
     'strong',
@@ -124,7 +125,7 @@ async function photoPart(sheet: Sheet, packet: Packet, tx: Db): Promise<void> {
   let column = 0;
   let top = sheet.doc.y;
   for (const photo of packet.photos) {
-    const row = await tx.row<{ thumbnail: Buffer; width: number; height: number }>(
+    const row = await tx.row<Row<'photo', 'thumbnail' | 'width' | 'height'>>(
       'SELECT thumbnail, width, height FROM photo WHERE id = ?',
       [photo.photoId],
     );

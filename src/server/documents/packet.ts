@@ -3,7 +3,7 @@ import { type PerCorner, eachCorner } from '@/core/calc/fields';
 import { formatTape } from '@/core/calc/tape.format';
 import type { AlignmentReadings } from '@/core/calc/alignment.verdict';
 import { steerReading } from '@/core/alignment/pull';
-import { intervalWords, promisedFollowUps } from '@/core/follow-up/promises';
+import { describeInterval, promisedFollowUps } from '@/core/follow-up/promises';
 import { convertTorque } from '@/core/calc/torque.convert';
 import { type AlignmentRow, alignmentRows } from '@/core/ledger/alignment-rows';
 import type { PhotoMark } from '@/core/ledger/kinds/noted';
@@ -25,6 +25,7 @@ import { type OrderFile, readOrderFile } from '../queries/order';
 import { stanceOfOrder } from '@/core/stance/of-order';
 import { cautionsFor, changesFor, driveLimit } from './packet-cautions';
 import { type PacketNote, packetNotes, takenInNote } from './packet-notes';
+import type { Row } from '../tables';
 
 export interface PacketTorque {
   what: string;
@@ -119,7 +120,7 @@ const LIFTED_WORDS: Record<string, string> = {
 };
 
 /** What was lifted; a check of the road test by its name. */
-function liftedWords({ rule, ref }: OverrideData): string {
+function describeLifted({ rule, ref }: OverrideData): string {
   const check = rule === 'road-check' && ROAD_CHECKS.find(({ id }) => id === ref);
   return check ? `not tried on the road: ${check.label}` : (LIFTED_WORDS[rule] ?? rule);
 }
@@ -219,7 +220,7 @@ async function comeBacks(tx: Db, file: OrderFile): Promise<PacketComeBack[]> {
   const opened: Omit<FollowUpOpenData, 'followUpId'>[] = file.state.followUpsOpened.length
     ? file.state.followUpsOpened.map((entry) => entry.data)
     : promisedFollowUps(file.state, file.shop, await kitInterval(tx, file.state));
-  const readings = await tx.rows<{ at: Date; value: number; unit: 'km' | 'mi' }>(
+  const readings = await tx.rows<Row<'odometer_now', 'at' | 'value' | 'unit'>>(
     "SELECT at, value, unit FROM odometer_now WHERE vehicle_id = ? AND source <> 'road' ORDER BY at",
     [file.vehicle.id],
   );
@@ -246,7 +247,7 @@ async function comeBacks(tx: Db, file: OrderFile): Promise<PacketComeBack[]> {
           ? `${Math.round(due.dueOdometer).toLocaleString('en-US')} ${unit}`
           : null,
       dueOn: due.due,
-      interval: intervalWords(data.interval),
+      interval: describeInterval(data.interval),
     };
   });
 }
@@ -324,7 +325,7 @@ export async function buildPacket(
       after: after.data.photoId,
     })),
     lifted: state.overrides.map((entry) => ({
-      rule: liftedWords(entry.data),
+      rule: describeLifted(entry.data),
       reason: entry.data.reason,
       by: file.people[entry.data.leadId] ?? '',
     })),

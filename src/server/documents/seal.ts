@@ -6,6 +6,7 @@ import { Kept } from '../entries/kept';
 import { buildPacket } from './packet';
 import { packetPdf } from './packet-pdf';
 import { keepDocument } from './store';
+import type { Row } from '../tables';
 
 /** Papers by what they say and who signed them. */
 const papers = new Kept<Buffer>(20);
@@ -22,7 +23,7 @@ export async function sealHandoff(
 ): Promise<number> {
   const at = ctx.receivedAt.toISOString();
   const signatureHash = signed ? sha256(signed.picture) : '';
-  const head = (await ctx.tx.row<{ count: number; hash: string }>(
+  const head = (await ctx.tx.row<Row<'chain_head', 'count' | 'hash'>>(
     'SELECT count, hash FROM chain_head WHERE chain = ?',
     [order.id],
   ))!;

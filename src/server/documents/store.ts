@@ -3,6 +3,7 @@ import type { Procedure } from '@/core/procedure/types';
 import type { Db } from '../database';
 import { canonicalJson, sha256 } from '../entries/canonical';
 import { Kept, frozen } from '../entries/kept';
+import type { Row } from '../tables';
 
 export type DocumentKind = 'run' | 'packet' | 'pdf' | 'procedure';
 
@@ -19,7 +20,7 @@ export async function keepDocument(tx: Db, kind: DocumentKind, content: Buffer, 
 }
 
 export async function readDocument(tx: Db, hash: string): Promise<Buffer | null> {
-  const row = await tx.row<{ content: Buffer }>('SELECT content FROM document WHERE hash = ?', [hash]);
+  const row = await tx.row<Row<'document', 'content'>>('SELECT content FROM document WHERE hash = ?', [hash]);
   return row?.content ?? null;
 }
 

@@ -1,6 +1,7 @@
 import type { Entry, EntryData, EntryKind } from '@/core/ledger/entries';
 import type { Db } from '../database';
 import { CHAIN_START, canonicalJson, chainHash } from './canonical';
+import type { Row } from '../tables';
 
 export const SHOP_CHAIN = 'shop';
 
@@ -57,10 +58,7 @@ export const entryRow = (entry: Entry, canonical: string, previous: string, hash
 ];
 
 /** How far a chain has come. */
-export interface Head {
-  count: number;
-  hash: string;
-}
+export type Head = Row<'chain_head', 'count' | 'hash'>;
 
 /** Locks a chain's head until the transaction ends, making it when the chain is new. */
 export async function lockHead(tx: Db, chain: string, at: Date): Promise<Head> {

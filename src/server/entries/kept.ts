@@ -1,5 +1,6 @@
 import type { Entry } from '@/core/ledger/entries';
 import type { Db } from '../database';
+import type { Row } from '../tables';
 
 /** What is read again and again and never changes under its hash is kept in memory, frozen so that nobody changes it. */
 
@@ -35,11 +36,7 @@ export interface Chain {
   hashes: readonly string[];
 }
 export const lastHash = ({ hashes }: Chain) => hashes.at(-1) ?? '';
-interface Row {
-  seq: number;
-  canonical: string;
-  hash: string;
-}
+type ChainRow = Row<'entry', 'seq' | 'canonical' | 'hash'>;
 
 const chains = new Kept<Chain>(300);
 const NONE: Chain = { entries: [], hashes: [] };
@@ -53,14 +50,14 @@ export async function chainOf(tx: Db, chain: string, head: string | null = null)
   const known = chains.get(chain);
   if (known && head === lastHash(known)) return known;
   const from = known?.entries.length ?? 0;
-  const rows = await tx.rows<Row>(
+  const rows = await tx.rows<ChainRow>(
     'SELECT seq, canonical, hash FROM entry WHERE chain = ? AND seq >= ? ORDER BY seq',
     [chain, from],
   );
   if (known && rows[0]?.seq === from && rows[0].hash === lastHash(known))
     return keep(chain, known, rows.slice(1));
   if (!from) return keep(chain, NONE, rows);
-  const all = await tx.rows<Row>('SELECT seq, canonical, hash FROM entry WHERE chain = ? ORDER BY seq', [
+  const all = await tx.rows<ChainRow>('SELECT seq, canonical, hash FROM entry WHERE chain = ? ORDER BY seq', [
     chain,
   ]);
   return keep(chain, NONE, all);
@@ -70,7 +67,7 @@ export const entriesOf = async (tx: Db, chain: string): Promise<Entry[]> => [
   ...(await chainOf(tx, chain)).entries,
 ];
 
-function keep(chain: string, known: Chain, rows: readonly Row[]): Chain {
+function keep(chain: string, known: Chain, rows: readonly ChainRow[]): Chain {
   if (!rows.length) return known;
   const entries = [...known.entries, ...rows.map((row) => frozen(JSON.parse(row.canonical) as Entry))];
   const hashes = [...known.hashes, ...rows.map((row) => row.hash)];

@@ -3,7 +3,7 @@ import { now } from '../clock';
 import { type Db } from '../database';
 import { SHOP_CHAIN, appendEntries } from './append';
 import { MENDED, mendKey, mendedEntries } from './mended';
-import { type EntryRow, columnsThatDiffer } from './verify';
+import { ENTRY_COLUMNS_READ, type EntryRow, columnsThatDiffer } from './verify';
 
 /** The author of what the shop's machine notes by itself. */
 const THE_MACHINE = '00000000-0000-0000-0000-000000000000';
@@ -24,7 +24,7 @@ function wasLetThrough({ row, text }: { row: unknown; text: unknown }): boolean 
  */
 export async function mendRecord(tx: Db): Promise<number> {
   const rows = await tx.rows<EntryRow & { chain: string }>(
-    `SELECT * FROM entry
+    `SELECT chain, ${ENTRY_COLUMNS_READ} FROM entry
       WHERE BINARY JSON_UNQUOTE(JSON_EXTRACT(canonical, '$.chain')) <> chain
          OR LEFT(JSON_UNQUOTE(JSON_EXTRACT(canonical, '$.at')), 10) <> DATE_FORMAT(at, '%Y-%m-%d')`,
   );

@@ -1,5 +1,6 @@
 import type { Db } from '../database';
 import { SHOP_CHAIN } from './append';
+import type { Row } from '../tables';
 
 /**
  * Entries of old whose columns say something else than their text, with what each says: an order named in capitals, a
@@ -14,7 +15,7 @@ export const mendKey = (entryId: string, { column, row }: { column: string; row:
 
 /** What the shop's chain says was mended. */
 export async function mendedEntries(tx: Db): Promise<Mended> {
-  const rows = await tx.rows<{ canonical: string }>(
+  const rows = await tx.rows<Row<'entry', 'canonical'>>(
     "SELECT canonical FROM entry WHERE chain = ? AND kind = 'shop.change'",
     [SHOP_CHAIN],
   );

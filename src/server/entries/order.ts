@@ -5,6 +5,7 @@ import type { OrderState } from '@/core/ledger/order-state';
 import type { Db } from '../database';
 import { readRun } from '../documents/store';
 import { Kept, chainOf, lastHash } from './kept';
+import type { Row } from '../tables';
 
 export interface FoldedOrder {
   entries: readonly Entry[];
@@ -84,7 +85,7 @@ export interface WholeOrder extends FoldedOrder {
 
 /** Reads a work order by its id. @throws when there is none */
 export async function wholeOrder(tx: Db, orderId: string): Promise<WholeOrder> {
-  const row = await tx.row<{ id: string; number: number; vehicle_id: string }>(
+  const row = await tx.row<Row<'work_order', 'id' | 'number' | 'vehicle_id'>>(
     'SELECT id, number, vehicle_id FROM work_order WHERE id = ?',
     [orderId],
   );

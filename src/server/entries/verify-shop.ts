@@ -2,6 +2,7 @@ import { brokenAnswer } from '../commands/kept-answers';
 import type { Db } from '../database';
 import { SHOP_CHAIN } from './append';
 import { canonicalJson, sha256 } from './canonical';
+import type { Row, Cell } from '../tables';
 
 /**
  * What stands in rows beside the chains and is not derived from an order's entries, held against what the shop's own chain
@@ -16,7 +17,7 @@ interface ShopChange {
 }
 
 /** The last word of the shop's chain on each thing of a kind: every fact as it was last said. */
-function lastWords(changes: readonly ShopChange[], what: string): Map<string, Record<string, unknown>> {
+function lastSaid(changes: readonly ShopChange[], what: string): Map<string, Record<string, unknown>> {
   const words = new Map<string, Record<string, unknown>>();
   for (const change of changes.filter((one) => one.what === what)) {
     const said = Object.fromEntries(Object.entries(change.facts).filter(([, value]) => value !== null));
@@ -28,7 +29,7 @@ function lastWords(changes: readonly ShopChange[], what: string): Map<string, Re
 const same = (one: unknown, other: unknown) => canonicalJson(one) === canonicalJson(other);
 
 async function shopChanges(tx: Db): Promise<ShopChange[]> {
-  const rows = await tx.rows<{ canonical: string }>(
+  const rows = await tx.rows<Row<'entry', 'canonical'>>(
     "SELECT canonical FROM entry WHERE chain = ? AND kind = 'shop.change' ORDER BY seq",
     [SHOP_CHAIN],
   );
@@ -36,9 +37,9 @@ async function shopChanges(tx: Db): Promise<ShopChange[]> {
 }
 
 async function checkOrders(tx: Db, changes: readonly ShopChange[]): Promise<string | null> {
-  const rows = await tx.rows<{ id: string; number: number; entries: number | null }>(
-    'SELECT id, number, taken_in_entries AS entries FROM work_order',
-  );
+  const rows = await tx.rows<
+    Row<'work_order', 'id' | 'number'> & { entries: Cell<'work_order', 'taken_in_entries'> }
+  >('SELECT id, number, taken_in_entries AS entries FROM work_order');
   const there = new Map(rows.map((row) => [row.id, row]));
   const known = changes.filter(({ what }) => what === ORDER_OPENED || what === ORDER_TAKEN_IN);
   const gone = known.find((one) => !there.has(one.id));
@@ -51,7 +52,7 @@ async function checkOrders(tx: Db, changes: readonly ShopChange[]): Promise<stri
 }
 
 async function checkProcedures(tx: Db, changes: readonly ShopChange[]): Promise<string | null> {
-  const rows = await tx.rows<{ procedure_id: string; version: number; hash: string; content: string }>(
+  const rows = await tx.rows<Row<'procedure_version', 'procedure_id' | 'version' | 'hash' | 'content'>>(
     'SELECT procedure_id, version, hash, content FROM procedure_version',
   );
   for (const { procedure_id: id, version, hash, content } of rows)
@@ -65,12 +66,12 @@ async function checkProcedures(tx: Db, changes: readonly ShopChange[]): Promise<
 }
 
 async function checkSignatures(tx: Db): Promise<string | null> {
-  const rows = await tx.rows<{ hash: string; signer_name: string; picture: Buffer }>(
+  const rows = await tx.rows<Row<'signature', 'hash' | 'signer_name' | 'picture'>>(
     'SELECT hash, signer_name, picture FROM signature',
   );
   const kept = new Map(rows.map((row) => [row.hash, row]));
   for (const row of rows) if (sha256(row.picture) !== row.hash) return `signature ${row.hash} was changed.`;
-  const handoffs = await tx.rows<{ id: string; canonical: string }>(
+  const handoffs = await tx.rows<Row<'entry', 'id' | 'canonical'>>(
     "SELECT id, canonical FROM entry WHERE kind = 'handoff'",
   );
   // The same drawing twice is kept once, under whoever drew it first.
@@ -80,7 +81,7 @@ async function checkSignatures(tx: Db): Promise<string | null> {
     if (!data.signatureHash) continue;
     if (!kept.has(data.signatureHash))
       return `entry ${id} names a signature ${data.signatureHash} that is not there.`;
-    const paper = await tx.row<{ content: Buffer }>('SELECT content FROM document WHERE hash = ?', [
+    const paper = await tx.row<Row<'document', 'content'>>('SELECT content FROM document WHERE hash = ?', [
       data.packetHash,
     ]);
     const { signed } = JSON.parse(paper!.content.toString('utf8')) as { signed?: { by: string } | null };
@@ -98,7 +99,7 @@ async function checkCars(tx: Db, changes: readonly ShopChange[]): Promise<string
     `SELECT id, body, drive, front_suspension AS frontSuspension, rear_suspension AS rearSuspension,
        wheelbase_mm AS wheelbaseMm, vin, platform, later, facts FROM vehicle`,
   );
-  for (const [id, said] of lastWords(changes, 'vehicle')) {
+  for (const [id, said] of lastSaid(changes, 'vehicle')) {
     const row = rows.find((one) => one.id === id);
     if (!row) return `car ${id} is gone.`;
     const off = Object.keys(said).find(
@@ -114,8 +115,10 @@ async function checkCars(tx: Db, changes: readonly ShopChange[]): Promise<string
 }
 
 async function checkWrenches(tx: Db, changes: readonly ShopChange[]): Promise<string | null> {
-  const rows = await tx.rows<{ id: string; calibration_due: Date }>('SELECT id, calibration_due FROM wrench');
-  for (const [id, said] of lastWords(changes, 'wrench')) {
+  const rows = await tx.rows<Row<'wrench', 'id' | 'calibration_due'>>(
+    'SELECT id, calibration_due FROM wrench',
+  );
+  for (const [id, said] of lastSaid(changes, 'wrench')) {
     const row = rows.find((one) => one.id === id);
     if (!row) return `wrench ${id} is gone.`;
     if (said.calibrationDue && row.calibration_due.toISOString().slice(0, 10) !== said.calibrationDue)
@@ -129,25 +132,21 @@ export const contactHash = (salt: string, contact: { name: string; phone: string
   sha256(`${salt}\n${contact.name}\n${contact.phone}\n${contact.email}`);
 
 async function checkContacts(tx: Db, changes: readonly ShopChange[]): Promise<string | null> {
-  const rows = await tx.rows<{
-    customer_id: string;
-    name: string;
-    phone: string;
-    email: string;
-    salt: string;
-  }>('SELECT customer_id, name, phone, email, salt FROM customer_contact WHERE salt IS NOT NULL');
+  const rows = await tx.rows<Row<'customer_contact', 'customer_id' | 'name' | 'phone' | 'email' | 'salt'>>(
+    'SELECT customer_id, name, phone, email, salt FROM customer_contact WHERE salt IS NOT NULL',
+  );
   const erased = new Set(changes.filter((one) => one.what === 'contact erased').map((one) => one.id));
-  for (const [id, said] of lastWords(changes, 'customer')) {
+  for (const [id, said] of lastSaid(changes, 'customer')) {
     if (!said.contactHash || erased.has(id)) continue;
     const row = rows.find((one) => one.customer_id === id);
     if (!row) return `the contact of customer ${id} is gone.`;
-    if (contactHash(row.salt, row) !== said.contactHash) return `the contact of customer ${id} was changed.`;
+    if (contactHash(row.salt!, row) !== said.contactHash) return `the contact of customer ${id} was changed.`;
   }
   return null;
 }
 
 async function checkThumbnails(tx: Db): Promise<string | null> {
-  const row = await tx.row<{ id: string }>(
+  const row = await tx.row<Row<'photo', 'id'>>(
     'SELECT id FROM photo WHERE thumbnail_sha256 IS NOT NULL AND SHA2(thumbnail, 256) <> thumbnail_sha256 LIMIT 1',
   );
   return row ? `the small picture of photo ${row.id} was changed.` : null;

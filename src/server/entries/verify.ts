@@ -3,6 +3,7 @@ import { DERIVED_TABLES, rebuildDerived } from '../derive';
 import { CHAIN_START, canonicalJson, chainHash, sha256 } from './canonical';
 import { checkShop } from './verify-shop';
 import { type Mended, NOTHING_MENDED, mendKey, mendedEntries } from './mended';
+import type { Row } from '../tables';
 
 export interface EntryRow {
   id: string;
@@ -18,6 +19,9 @@ export interface EntryRow {
   hash: string;
 }
 
+export const ENTRY_COLUMNS_READ =
+  'id, seq, kind, at, received_at, person_id, device_id, corrects, canonical, previous_hash, hash';
+
 function isJson(text: string): boolean {
   try {
     JSON.parse(text);
@@ -28,7 +32,9 @@ function isJson(text: string): boolean {
 }
 
 const nameOf = async (tx: Db, chain: string) => {
-  const row = await tx.row<{ number: number }>('SELECT number FROM work_order WHERE id = ?', [chain]);
+  const row = await tx.row<Row<'work_order', 'number'>>('SELECT number FROM work_order WHERE id = ?', [
+    chain,
+  ]);
   return row ? `order ${row.number}` : chain === 'shop' ? 'the shop’s chain' : `chain ${chain}`;
 };
 
@@ -60,7 +66,10 @@ export async function walkChain(
   head: { chain: string; count: number; hash: string },
   mended: Mended = NOTHING_MENDED,
 ): Promise<string | null> {
-  const rows = await tx.rows<EntryRow>('SELECT * FROM entry WHERE chain = ? ORDER BY seq', [head.chain]);
+  const rows = await tx.rows<EntryRow>(
+    `SELECT ${ENTRY_COLUMNS_READ} FROM entry WHERE chain = ? ORDER BY seq`,
+    [head.chain],
+  );
   const name = await nameOf(tx, head.chain);
   let previous = CHAIN_START;
   for (const [index, row] of rows.entries()) {
@@ -82,29 +91,29 @@ export async function walkChain(
 }
 
 async function checkBytes(tx: Db): Promise<string | null> {
-  const photos = await tx.rows<{ id: string; sha256: string }>('SELECT id, sha256 FROM photo');
+  const photos = await tx.rows<Row<'photo', 'id' | 'sha256'>>('SELECT id, sha256 FROM photo');
   for (const photo of photos) {
-    const row = await tx.row<{ bytes: Buffer }>('SELECT bytes FROM photo WHERE id = ?', [photo.id]);
+    const row = await tx.row<Row<'photo', 'bytes'>>('SELECT bytes FROM photo WHERE id = ?', [photo.id]);
     if (sha256(row!.bytes) !== photo.sha256)
       return `photo ${photo.id} was changed: its bytes no longer have their hash.`;
   }
-  const bound = await tx.rows<{ canonical: string }>("SELECT canonical FROM entry WHERE kind = 'photo'");
+  const bound = await tx.rows<Row<'entry', 'canonical'>>("SELECT canonical FROM entry WHERE kind = 'photo'");
   const known = new Map(photos.map((photo) => [photo.id, photo.sha256]));
   for (const { canonical } of bound) {
     const { data, id } = JSON.parse(canonical) as { id: string; data: { photoId: string; sha256: string } };
     if (known.get(data.photoId) !== data.sha256)
       return `entry ${id} names a photo ${data.photoId} that is missing or another.`;
   }
-  const documents = await tx.rows<{ hash: string; kind: string }>('SELECT hash, kind FROM document');
+  const documents = await tx.rows<Row<'document', 'hash' | 'kind'>>('SELECT hash, kind FROM document');
   for (const document of documents) {
-    const row = await tx.row<{ content: Buffer }>('SELECT content FROM document WHERE hash = ?', [
+    const row = await tx.row<Row<'document', 'content'>>('SELECT content FROM document WHERE hash = ?', [
       document.hash,
     ]);
     if (sha256(row!.content) !== document.hash)
       return `${document.kind} document ${document.hash} was changed.`;
   }
   const kept = new Set(documents.map((document) => document.hash));
-  const named = await tx.rows<{ id: string; kind: string; canonical: string }>(
+  const named = await tx.rows<Row<'entry', 'id' | 'kind' | 'canonical'>>(
     "SELECT id, kind, canonical FROM entry WHERE kind IN ('run.start', 'run.change', 'handoff')",
   );
   for (const { id, kind, canonical } of named) {
@@ -194,14 +203,14 @@ export async function brokenRecord(
   tx: Db,
   tell: (text: string) => void = () => undefined,
 ): Promise<string | null> {
-  const heads = await tx.rows<{ chain: string; count: number; hash: string }>(
+  const heads = await tx.rows<Row<'chain_head', 'chain' | 'count' | 'hash'>>(
     'SELECT chain, count, hash FROM chain_head ORDER BY chain',
   );
-  const loose = await tx.row<{ id: string; chain: string }>(
+  const loose = await tx.row<Row<'entry', 'id' | 'chain'>>(
     'SELECT id, chain FROM entry WHERE chain NOT IN (SELECT chain FROM chain_head) LIMIT 1',
   );
   if (loose) return `entry ${loose.id} belongs to a chain ${loose.chain} that has no head.`;
-  const orphan = await tx.row<{ number: number }>(
+  const orphan = await tx.row<Row<'work_order', 'number'>>(
     'SELECT number FROM work_order WHERE id NOT IN (SELECT chain FROM chain_head) LIMIT 1',
   );
   if (orphan) return `order ${orphan.number} has lost the head of its chain.`;

@@ -1,6 +1,7 @@
 import { placedName } from '@/core/procedure/engine';
 import type { Fastener } from '@/core/procedure/types';
 import type { CommandContext, LockedOrder } from '../commands/context';
+import type { Row } from '../tables';
 
 /**
  * A fastener found moved at two visits running, with no new part between, is a fault: it becomes a finding of this
@@ -11,7 +12,7 @@ export async function findingWhenMovedTwice(
   order: LockedOrder,
   fastener: Fastener,
 ): Promise<void> {
-  const before = await ctx.tx.row<{ state: string }>(
+  const before = await ctx.tx.row<Row<'car_place', 'state'>>(
     `SELECT state FROM car_place WHERE vehicle_id = ? AND place = ? AND what = 'fastener' AND order_number < ?
       ORDER BY order_number DESC LIMIT 1`,
     [order.vehicleId, fastener.place, order.number],

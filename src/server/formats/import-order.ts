@@ -22,6 +22,7 @@ import { entryShapes } from './entry-shape';
 import { type WorkOrderFile, photosIn } from './order-file';
 import { type Files, ORDER_LIMITS } from './zip';
 import { openZipApart } from './zip-thread';
+import type { Row } from '../tables';
 
 const refused = (code: string, message: string) => new Refusal(code, message, 'file');
 
@@ -222,7 +223,7 @@ async function keepBytes(tx: Db, file: WorkOrderFile, files: Files): Promise<voi
     );
     const here = done.affectedRows
       ? null
-      : await tx.row<{ sha256: string }>('SELECT sha256 FROM photo WHERE id = ?', [photo.id]);
+      : await tx.row<Row<'photo', 'sha256'>>('SELECT sha256 FROM photo WHERE id = ?', [photo.id]);
     if (!done.affectedRows && here?.sha256 !== photo.sha256)
       throw refused('photo', `Photo ${photo.id} is here already as another picture, or under another name.`);
   }
@@ -266,7 +267,7 @@ export async function importOrder(
 ): Promise<{ orderId: string; number: number }> {
   const { file, entries, files } = await validated(zip);
   return transaction(async (tx) => {
-    const here = await tx.row<{ number: number }>('SELECT number FROM work_order WHERE id = ?', [
+    const here = await tx.row<Row<'work_order', 'number'>>('SELECT number FROM work_order WHERE id = ?', [
       file.order.id,
     ]);
     if (here) throw refused('here', `That work order is here already, as number ${here.number}.`);

@@ -6,6 +6,7 @@ import type { Db } from '../database';
 import { canonicalJson } from '../entries/canonical';
 import { readOrderFile } from '../queries/order';
 import { type Files, packZip } from './zip';
+import type { Row } from '../tables';
 
 /** A work order as it goes out and comes in; its JSON Schema stands in docs/schema. */
 export interface WorkOrderFile {
@@ -85,11 +86,11 @@ export async function workOrderFiles(
   if (!file) return null;
   const { entries, state } = file;
   const files: Files = new Map();
-  const chain = (await tx.row<{ count: number; hash: string }>(
+  const chain = (await tx.row<Row<'chain_head', 'count' | 'hash'>>(
     'SELECT count, hash FROM chain_head WHERE chain = ?',
     [orderId],
   ))!;
-  const written = await tx.rows<{ canonical: string; hash: string }>(
+  const written = await tx.rows<Row<'entry', 'canonical' | 'hash'>>(
     'SELECT canonical, hash FROM entry WHERE chain = ? ORDER BY seq',
     [orderId],
   );
@@ -100,7 +101,7 @@ export async function workOrderFiles(
   ))!;
   const people = [...peopleIn(entries)];
   const persons = people.length
-    ? await tx.rows<{ id: string; name: string; roles: string[] }>(
+    ? await tx.rows<Row<'person', 'id' | 'name'> & { roles: string[] }>(
         // eslint-disable-next-line shop/sql-parameters -- words of our own lists of tables, columns or conditions
         `SELECT id, name, roles FROM person WHERE id IN (${marks(people.length)}) ORDER BY id`,
         people,
@@ -112,11 +113,10 @@ export async function workOrderFiles(
   const wanted = [...new Set([...hashes, ...procedures])].sort();
   const documents: WorkOrderFile['documents'] = [];
   for (const hash of wanted) {
-    const row = await tx.row<{
-      kind: WorkOrderFile['documents'][number]['kind'];
-      content: Buffer;
-      created_at: Date;
-    }>('SELECT kind, content, created_at FROM document WHERE hash = ?', [hash]);
+    const row = await tx.row<Row<'document', 'kind' | 'content' | 'created_at'>>(
+      'SELECT kind, content, created_at FROM document WHERE hash = ?',
+      [hash],
+    );
     if (!row) continue;
     documents.push({ hash, kind: row.kind, createdAt: row.created_at.toISOString() });
     files.set(`documents/${hash}.${row.kind === 'pdf' ? 'pdf' : 'json'}`, row.content);
@@ -124,14 +124,9 @@ export async function workOrderFiles(
 
   const photos: WorkOrderFile['photos'] = [];
   for (const id of [...photosIn(entries)].sort()) {
-    const row = await tx.row<{
-      upload_hash: string;
-      sha256: string;
-      width: number;
-      height: number;
-      bytes: Buffer;
-      created_at: Date;
-    }>('SELECT upload_hash, sha256, width, height, bytes, created_at FROM photo WHERE id = ?', [id]);
+    const row = await tx.row<
+      Row<'photo', 'upload_hash' | 'sha256' | 'width' | 'height' | 'bytes' | 'created_at'>
+    >('SELECT upload_hash, sha256, width, height, bytes, created_at FROM photo WHERE id = ?', [id]);
     if (!row) continue;
     photos.push({
       id,
@@ -144,7 +139,7 @@ export async function workOrderFiles(
     files.set(`photos/${id}.jpg`, row.bytes);
   }
 
-  const signatures = await tx.rows<{ hash: string; signer_name: string; picture: Buffer; created_at: Date }>(
+  const signatures = await tx.rows<Row<'signature', 'hash' | 'signer_name' | 'picture' | 'created_at'>>(
     'SELECT hash, signer_name, picture, created_at FROM signature WHERE order_id = ? ORDER BY hash',
     [orderId],
   );

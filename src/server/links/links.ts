@@ -4,6 +4,7 @@ import { Refusal } from '@/core/refusal';
 import { now } from '../clock';
 import { type Db, db } from '../database';
 import { sha256 } from '../entries/canonical';
+import type { Row } from '../tables';
 
 /** Days a page lives for its offers, before the car is handed over. */
 export const OFFER_DAYS = 14;
@@ -49,7 +50,7 @@ export async function renewLink(tx: Db, orderId: string, at: Date): Promise<stri
 }
 
 export async function revokeLink(tx: Db, orderId: string, at: Date): Promise<string | null> {
-  const row = await tx.row<{ id: string }>(
+  const row = await tx.row<Row<'customer_link', 'id'>>(
     'SELECT id FROM customer_link WHERE order_id = ? AND revoked_at IS NULL FOR UPDATE',
     [orderId],
   );
@@ -123,7 +124,7 @@ export async function linkOfOrder(tx: Db, orderId: string): Promise<LinkNow | nu
     orderId,
   ]);
   if (!row) return null;
-  const views = await tx.rows<{ at: Date; what: string }>(
+  const views = await tx.rows<Row<'customer_link_view', 'at' | 'what'>>(
     'SELECT at, what FROM customer_link_view WHERE link_id = ? ORDER BY id DESC LIMIT 20',
     [row.id],
   );

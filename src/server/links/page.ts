@@ -27,7 +27,7 @@ export async function linkOr404(params: Promise<{ token: string }>): Promise<Ope
 }
 
 /** The same answer whatever was wrong with an address. */
-export const notHere = () =>
+export const notFoundResponse = () =>
   new Response('There is nothing at this address.', {
     status: 404,
     headers: { 'Cache-Control': 'no-store' },

@@ -4,6 +4,7 @@ import type { ChainMoved } from '@/contracts/live';
 import type { EntryKind } from '@/core/ledger/entries';
 import { db } from '../database';
 import { Kept } from '../entries/kept';
+import type { Row } from '../tables';
 
 const POLL_MS = 250;
 /** Commits come out of order, so what moved in the last seconds is looked at again each time, by its count. */
@@ -12,10 +13,7 @@ const LOOK_BACK_MS = 5000;
 const LAST_OF_UNSEEN = 25;
 
 type Listener = (moved: ChainMoved[]) => void;
-interface HeadRow {
-  chain: string;
-  count: number;
-}
+type HeadRow = Row<'chain_head', 'chain' | 'count'>;
 
 const places = (list: readonly unknown[]) => list.map(() => '?').join(', ');
 const distinct = <T>(all: readonly T[]): T[] => [...new Set(all)];
@@ -70,11 +68,11 @@ class ChangeWatch {
   /** What the new entries of chains are, so that a page reads again only what concerns it. */
   private async describe(moved: HeadRow[]): Promise<ChainMoved[]> {
     const since = (row: HeadRow) => this.told.get(row.chain) ?? row.count - LAST_OF_UNSEEN;
-    const entries = await db().rows<{ chain: string; kind: EntryKind; corrects: string | null }>(
+    const entries = await db().rows<Row<'entry', 'chain' | 'corrects'> & { kind: EntryKind }>(
       `SELECT chain, kind, corrects FROM entry WHERE ${moved.map(() => '(chain = ? AND seq > ?)').join(' OR ')}`,
       moved.flatMap((row) => [row.chain, since(row)]),
     );
-    const looks = await db().rows<{ order_id: string; look: string }>(
+    const looks = await db().rows<Row<'order_now', 'order_id'> & { look: string }>(
       // eslint-disable-next-line shop/sql-parameters -- a place for each id
       `SELECT order_id, MD5(CONCAT_WS('|', place, closed, mark, next_text, next_role, next_page, waiting, tape, promised_for)) AS look
          FROM order_now WHERE order_id IN (${places(moved)})`,

@@ -5,6 +5,7 @@ import type { Db } from '../database';
 import { readShop } from '../queries/shop';
 import type { Channel, MessageStage } from '@/core/follow-up/message-kinds';
 import { readTemplates } from './templates';
+import type { Row } from '../tables';
 
 interface Queued {
   /** Two with the same key are one message. */
@@ -16,13 +17,9 @@ interface Queued {
   at: Date;
 }
 
-interface AddresseeRow {
-  customer_id: string;
-  number: number;
-  label: string;
-  phone: string;
-  email: string;
-}
+type AddresseeRow = Row<'vehicle', 'customer_id' | 'label'> &
+  Row<'work_order', 'number'> &
+  Row<'customer_contact', 'phone' | 'email'>;
 
 /** Which way a customer is reached: a text where there is a telephone, else mail; null where there is neither. */
 export function channelFor({ phone, email }: { phone: string; email: string }): Channel | null {

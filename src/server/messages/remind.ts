@@ -28,7 +28,7 @@ interface Row {
 
 const day = (date: Date | null) => date?.toISOString().slice(0, 10) ?? null;
 
-function whenWords(row: Row): string {
+function describeWhen(row: Row): string {
   const due = day(row.due_on);
   const parts = [
     row.due_odometer === null
@@ -103,7 +103,7 @@ async function queueGroup(group: { row: Row; stage: ReminderStage }[], at: Date)
       onceKey: `${stage} ${mine[0]!.id}`,
       orderId: first.order_id,
       stage,
-      values: { what: what.replace(/^./, (letter) => letter.toUpperCase()), when: whenWords(mine[0]!) },
+      values: { what: what.replace(/^./, (letter) => letter.toUpperCase()), when: describeWhen(mine[0]!) },
       at,
     });
     for (const row of mine) {

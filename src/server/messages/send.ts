@@ -5,19 +5,12 @@ import { linkAddress, renewLink } from '../links/links';
 import { type Gateway, standInGateway } from './gateway';
 import type { Channel, MessageStage } from '@/core/follow-up/message-kinds';
 import { channelFor } from './queue';
+import type { Row } from '../tables';
 
 const MOST_TRIES = 5;
 const FIRST_WAIT_MS = 60_000;
 
-interface MessageRow {
-  id: string;
-  customer_id: string;
-  order_id: string;
-  stage: MessageStage;
-  channel: Channel;
-  words: string;
-  tries: number;
-}
+type MessageRow = Row<'message', 'id' | 'customer_id' | 'order_id' | 'stage' | 'channel' | 'words' | 'tries'>;
 
 /** Sends one message that is due, if there is one nobody else is sending. @returns whether there was one */
 async function sendNext(at: Date, gateway: Gateway): Promise<boolean> {
@@ -46,9 +39,9 @@ async function sendNext(at: Date, gateway: Gateway): Promise<boolean> {
 }
 
 async function deliver(tx: Db, message: MessageRow, at: Date, gateway: Gateway): Promise<void> {
-  const up = await tx.row<{ working: number }>("SELECT working FROM stand_in WHERE id = 'gateway'");
+  const up = await tx.row<Row<'stand_in', 'working'>>("SELECT working FROM stand_in WHERE id = 'gateway'");
   if (!up?.working) throw new Error('The message gateway does not answer.');
-  const to = await tx.row<{ phone: string; email: string }>(
+  const to = await tx.row<Row<'customer_contact', 'phone' | 'email'>>(
     'SELECT phone, email FROM customer_contact WHERE customer_id = ?',
     [message.customer_id],
   );
@@ -103,20 +96,14 @@ export interface QueuedMessage {
 
 /** The newest messages and how each stands. */
 export async function messagesNow(most = 60): Promise<QueuedMessage[]> {
-  const rows = await db().rows<{
-    id: string;
-    order_id: string;
-    number: number;
-    name: string;
-    stage: MessageStage;
-    channel: Channel;
-    words: string;
-    state: QueuedMessage['state'];
-    tries: number;
-    why: string;
-    not_before: Date;
-    sent_at: Date | null;
-  }>(
+  const rows = await db().rows<
+    Row<
+      'message',
+      'id' | 'order_id' | 'stage' | 'channel' | 'words' | 'state' | 'tries' | 'why' | 'not_before' | 'sent_at'
+    > &
+      Row<'work_order', 'number'> &
+      Row<'customer_contact', 'name'>
+  >(
     // eslint-disable-next-line shop/sql-parameters -- words of our own lists of tables, columns or conditions
     `SELECT message.id, order_id, number, name, stage, channel, words, state, tries, why, not_before, sent_at
        FROM message JOIN work_order ON work_order.id = order_id

@@ -1,6 +1,7 @@
 import 'server-only';
 import type { Channel, MessageStage } from '@/core/follow-up/message-kinds';
 import type { Db } from '../database';
+import type { Row } from '../tables';
 
 export const STAGE_TITLES: Record<MessageStage, string> = {
   soon: 'Nearly due',
@@ -41,7 +42,7 @@ export type Templates = Record<MessageStage, Record<Channel, string>>;
 
 /** The shop's words for each message, its own where it wrote some. */
 export async function readTemplates(tx: Db): Promise<Templates> {
-  const rows = await tx.rows<{ stage: MessageStage; channel: Channel; words: string }>(
+  const rows = await tx.rows<Row<'message_template', 'stage' | 'channel' | 'words'>>(
     'SELECT stage, channel, words FROM message_template',
   );
   const templates = structuredClone(FIRST_WORDS);

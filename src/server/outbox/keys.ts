@@ -3,6 +3,7 @@ import { webcrypto } from 'node:crypto';
 import { Refusal } from '@/core/refusal';
 import { now } from '../clock';
 import { type Db, db } from '../database';
+import type { Row } from '../tables';
 
 const CURVE = { name: 'ECDSA', namedCurve: 'P-256' } as const;
 const SIGNING = { name: 'ECDSA', hash: 'SHA-256' } as const;
@@ -42,7 +43,7 @@ export async function endKeys(tx: Db, personId: string, upTo: number, deviceId?:
 
 /** Up to which number a person's moves from a device count; null is all of them. */
 export async function countsUpTo(deviceId: string, personId: string): Promise<number | null> {
-  const row = await db().row<{ counts_up_to: number | null }>(
+  const row = await db().row<Row<'device_key', 'counts_up_to'>>(
     'SELECT counts_up_to FROM device_key WHERE device_id = ? AND person_id = ?',
     [deviceId, personId],
   );
@@ -56,7 +57,7 @@ export async function signedBy(
   text: string,
   signature: string,
 ): Promise<boolean | 'no-key'> {
-  const row = await db().row<{ public_key: string }>(
+  const row = await db().row<Row<'device_key', 'public_key'>>(
     'SELECT public_key FROM device_key WHERE device_id = ? AND person_id = ?',
     [deviceId, personId],
   );

@@ -15,6 +15,7 @@ import { deriveOrder } from '../derive';
 import { loadOrder } from '../entries/order';
 import { personAnyhow } from '../sessions/sessions';
 import { countsUpTo, signedBy } from './keys';
+import type { Row } from '../tables';
 
 const SKEW_MS = 2 * 60_000;
 
@@ -146,12 +147,12 @@ async function appendTask(
 /** The order a move speaks of; a clock that is stopped speaks of the one it runs on. */
 async function orderOf(body: QueuedBody, personId: string): Promise<string | null> {
   if (typeof body.input.orderId === 'string') {
-    const row = await db().row<{ id: string }>('SELECT id FROM work_order WHERE id = ?', [
+    const row = await db().row<Row<'work_order', 'id'>>('SELECT id FROM work_order WHERE id = ?', [
       body.input.orderId,
     ]);
     return row?.id ?? null;
   }
-  const clock = await db().row<{ order_id: string }>(
+  const clock = await db().row<Row<'clock_now', 'order_id'>>(
     'SELECT order_id FROM clock_now WHERE person_id = ? ORDER BY from_at DESC LIMIT 1',
     [personId],
   );

@@ -5,6 +5,7 @@ import { Refusal } from '@/core/refusal';
 import { now } from '../clock';
 import { db } from '../database';
 import { sha256 } from '../entries/canonical';
+import type { Row } from '../tables';
 
 export const PICTURE_TOO_LARGE = 'A picture may be 25 MB at most: take it smaller.';
 export const LARGEST_UPLOAD = 25 * 1024 * 1024;
@@ -64,7 +65,7 @@ export async function storePhoto(upload: Buffer): Promise<StoredPhoto> {
   if (upload.length === 0) throw unreadable();
   const uploadHash = sha256(upload);
   const find = () =>
-    db().row<{ id: string; width: number; height: number }>(
+    db().row<Row<'photo', 'id' | 'width' | 'height'>>(
       'SELECT id, width, height FROM photo WHERE upload_hash = ?',
       [uploadHash],
     );

@@ -2,6 +2,7 @@ import 'server-only';
 import type { AlignmentSpec } from '@/core/calc/alignment.verdict';
 import type { EntryOf } from '@/core/ledger/entries';
 import type { Db } from '../database';
+import type { Row } from '../tables';
 
 export interface PlatformSpec {
   platform: string;
@@ -14,13 +15,9 @@ export interface PlatformSpec {
 /** What a platform's alignment is held against; null when the shop keeps none yet. */
 export async function platformSpec(tx: Db, platform: string): Promise<PlatformSpec | null> {
   if (!platform) return null;
-  const row = await tx.row<{
-    platform: string;
-    source: string;
-    spec: AlignmentSpec;
-    caster_goal: number | null;
-    caster_why: string;
-  }>('SELECT platform, source, spec, caster_goal, caster_why FROM alignment_spec WHERE platform = ?', [
+  const row = await tx.row<
+    Row<'alignment_spec', 'platform' | 'source' | 'caster_goal' | 'caster_why'> & { spec: AlignmentSpec }
+  >('SELECT platform, source, spec, caster_goal, caster_why FROM alignment_spec WHERE platform = ?', [
     platform,
   ]);
   return (
@@ -41,7 +38,7 @@ export async function platformSpec(tx: Db, platform: string): Promise<PlatformSp
 export async function specOfCar(tx: Db, car: { id: string; platform: string }): Promise<PlatformSpec | null> {
   const kept = await platformSpec(tx, car.platform);
   if (kept) return kept;
-  const row = await tx.row<{ canonical: string }>(
+  const row = await tx.row<Row<'entry', 'canonical'>>(
     `SELECT canonical FROM entry JOIN work_order ON work_order.id = entry.chain
       WHERE vehicle_id = ? AND entry.kind = 'alignment' ORDER BY received_at DESC, seq DESC LIMIT 1`,
     [car.id],

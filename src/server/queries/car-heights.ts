@@ -3,6 +3,7 @@ import { type HeightSet, type OrderState, isJob } from '@/core/ledger/order-stat
 import type { Db } from '../database';
 import { loadOrder } from '../entries/order';
 import type { OrderFile } from './order';
+import type { Row } from '../tables';
 
 /** The most visits after a job whose heights are gathered. */
 const MOST_VISITS = 20;
@@ -31,7 +32,7 @@ export async function heightsOfCar(
   file: Pick<OrderFile, 'id' | 'state' | 'comesBackFrom' | 'vehicle'>,
 ): Promise<CarHeights> {
   const job = await jobOf(tx, file);
-  const visits = await tx.rows<{ id: string }>(
+  const visits = await tx.rows<Row<'work_order', 'id'>>(
     `SELECT id FROM work_order WHERE vehicle_id = ? AND kind NOT IN ('job', 'next-stage')
        AND number > (SELECT number FROM work_order WHERE id = ?)
        AND number < COALESCE((SELECT MIN(number) FROM work_order later WHERE later.vehicle_id = ?

@@ -1,13 +1,12 @@
 import type { RunDocument, Stripe } from '@/core/procedure/engine';
 import type { Fastener, Item, PlainProcedure } from '@/core/procedure/types';
 import type { Db } from '../database';
+import type { Row } from '../tables';
 
-interface PlaceRow {
-  place: string;
-  what: 'fastener' | 'item';
+type PlaceRow = Row<'car_place', 'place' | 'what'> & {
   state: Stripe | 'open' | 'closed' | 'left off';
   definition: Fastener | Item;
-}
+};
 
 /** What is last known of each place on a car: the newest order that names it speaks. */
 async function placesOfCar(tx: Db, vehicleId: string): Promise<PlaceRow[]> {

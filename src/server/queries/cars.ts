@@ -3,6 +3,7 @@ import type { VehicleFacts } from '@/core/vehicle-facts';
 import type { SuspensionKind } from '@/core/planner/axle-kinds';
 import type { Db } from '../database';
 import { searchAll } from './search';
+import type { Row } from '../tables';
 
 export interface ListedCar {
   id: string;
@@ -24,7 +25,7 @@ async function carsOfFound(tx: Db, search: string): Promise<string[]> {
         orders,
       )
     : [];
-  const vin = await tx.rows<{ id: string }>('SELECT id FROM vehicle WHERE vin = ?', [
+  const vin = await tx.rows<Row<'vehicle', 'id'>>('SELECT id FROM vehicle WHERE vin = ?', [
     search.trim().toUpperCase(),
   ]);
   return [...new Set([...cars, ...vin].map((row) => row.id))];
@@ -88,44 +89,32 @@ export interface CarFile {
 
 /** One car with its customer, every visit, what was measured of it, and the customer's other cars; null when unknown. */
 export async function readCar(tx: Db, carId: string): Promise<CarFile | null> {
-  const row = await tx.row<{
-    id: string;
-    label: string;
-    plate: string;
-    vin: string;
-    platform: string;
-    later: string;
-    facts: VehicleFacts;
-    front_suspension: SuspensionKind;
-    rear_suspension: SuspensionKind;
-    customer_id: string;
-    name: string;
-    phone: string;
-    email: string;
-  }>(
+  const row = await tx.row<
+    Row<'vehicle', 'id' | 'label' | 'plate' | 'vin' | 'platform' | 'later' | 'customer_id'> &
+      Row<'customer_contact', 'name' | 'phone' | 'email'> & {
+        facts: VehicleFacts;
+        front_suspension: SuspensionKind;
+        rear_suspension: SuspensionKind;
+      }
+  >(
     `SELECT vehicle.id, label, plate, vin, platform, later, facts, front_suspension, rear_suspension, vehicle.customer_id,
             name, phone, email
        FROM vehicle JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id WHERE vehicle.id = ?`,
     [carId],
   );
   if (!row) return null;
-  const visits = await tx.rows<{
-    id: string;
-    number: number;
-    kind: string;
-    created_at: Date;
-    next_text: string;
-    closed: number;
-  }>(
+  const visits = await tx.rows<
+    Row<'work_order', 'id' | 'number' | 'kind' | 'created_at'> & Row<'order_now', 'next_text' | 'closed'>
+  >(
     `SELECT work_order.id, number, kind, work_order.created_at, next_text, closed FROM work_order
        JOIN order_now ON order_now.order_id = work_order.id WHERE vehicle_id = ? ORDER BY number DESC LIMIT 200`,
     [carId],
   );
-  const measures = await tx.rows<{ measure: string; value: number; known: string }>(
+  const measures = await tx.rows<Row<'car_measure', 'measure' | 'value' | 'known'>>(
     'SELECT measure, value, known FROM car_measure WHERE vehicle_id = ? ORDER BY measure, at',
     [carId],
   );
-  const others = await tx.rows<{ id: string; label: string; plate: string }>(
+  const others = await tx.rows<Row<'vehicle', 'id' | 'label' | 'plate'>>(
     'SELECT id, label, plate FROM vehicle WHERE customer_id = ? AND id <> ? ORDER BY label LIMIT 50',
     [row.customer_id, carId],
   );

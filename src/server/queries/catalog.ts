@@ -4,6 +4,7 @@ import type { CatalogPart } from '@/core/planner/find-parts';
 import type { PartKind } from '@/core/planner/part-kinds';
 import type { FactRule } from '@/core/vehicle-facts';
 import type { Db } from '../database';
+import type { Row } from '../tables';
 
 interface PartRow {
   id: string;
@@ -78,24 +79,16 @@ export interface Kit {
 }
 
 export async function catalogKits(tx: Db): Promise<Kit[]> {
-  const rows = await tx.rows<{
-    id: string;
-    name: string;
-    note: string;
-    fits: Kit['fits'];
-    claimed_front: number | null;
-    claimed_rear: number | null;
-    recheck_km: number | null;
-  }>(
+  const rows = await tx.rows<
+    Row<'kit', 'id' | 'name' | 'note' | 'claimed_front' | 'claimed_rear' | 'recheck_km'> & {
+      fits: Kit['fits'];
+    }
+  >(
     'SELECT id, name, note, fits, claimed_front, claimed_rear, recheck_km FROM kit WHERE active ORDER BY name',
   );
-  const builds = await tx.rows<{
-    id: string;
-    kit_id: string;
-    name: string;
-    facts: FactRule[];
-    part_lines: KitBuild['lines'];
-  }>('SELECT id, kit_id, name, facts, part_lines FROM kit_build ORDER BY kit_id, position');
+  const builds = await tx.rows<
+    Row<'kit_build', 'id' | 'kit_id' | 'name'> & { facts: FactRule[]; part_lines: KitBuild['lines'] }
+  >('SELECT id, kit_id, name, facts, part_lines FROM kit_build ORDER BY kit_id, position');
   return rows.map((row) => ({
     id: row.id,
     name: row.name,

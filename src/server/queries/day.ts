@@ -2,6 +2,7 @@ import 'server-only';
 import type { TapeMarkId } from '@/core/ledger/tape';
 import type { Role } from '@/core/ledger/roles';
 import type { Db } from '../database';
+import type { Row } from '../tables';
 
 /** What intake has to know of an order that is still open. */
 export type OpenOrderOfCar = Pick<DayOrder, 'id' | 'number' | 'vehicleId' | 'next'>;
@@ -81,11 +82,7 @@ export async function openOrders(tx: Db): Promise<DayOrder[]> {
   }));
 }
 
-export interface ShopPlace {
-  id: string;
-  name: string;
-  kind: 'lift' | 'floor' | 'rack';
-}
+export type ShopPlace = Row<'shop_place', 'id' | 'name' | 'kind'>;
 
 export const shopPlaces = (tx: Db) =>
   tx.rows<ShopPlace>('SELECT id, name, kind FROM shop_place WHERE active ORDER BY position');
@@ -100,13 +97,9 @@ export interface RunningClock {
 
 /** Who is clocked on, on what, since when. */
 export async function runningClocks(tx: Db): Promise<RunningClock[]> {
-  const rows = await tx.rows<{
-    name: string;
-    person_id: string;
-    order_id: string;
-    label: string;
-    from_at: Date;
-  }>(
+  const rows = await tx.rows<
+    Row<'person', 'name'> & Row<'clock_now', 'person_id' | 'order_id' | 'from_at'> & Row<'vehicle', 'label'>
+  >(
     `SELECT person.name, clock_now.person_id, clock_now.order_id, label, from_at FROM clock_now
        JOIN person ON person.id = clock_now.person_id
        JOIN work_order ON work_order.id = clock_now.order_id
@@ -132,13 +125,9 @@ export interface DayTask {
 
 /** What somebody has to look at on a car, oldest first. */
 export async function openTaskList(tx: Db): Promise<DayTask[]> {
-  const rows = await tx.rows<{
-    task_id: string;
-    order_id: string;
-    number: number;
-    label: string;
-    words: string;
-  }>(
+  const rows = await tx.rows<
+    Row<'task_now', 'task_id' | 'order_id' | 'words'> & Row<'work_order', 'number'> & Row<'vehicle', 'label'>
+  >(
     `SELECT task_id, task_now.order_id, number, label, words FROM task_now
        JOIN work_order ON work_order.id = task_now.order_id
        JOIN vehicle ON vehicle.id = work_order.vehicle_id

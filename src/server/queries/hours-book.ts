@@ -1,5 +1,6 @@
 import 'server-only';
 import type { Db } from '../database';
+import type { Row } from '../tables';
 
 /** Hours behind us: by person, by job, by why clocks stopped, book against real, and the steps that run over. */
 export interface HoursBook {
@@ -39,17 +40,14 @@ export async function readHoursBook(tx: Db, from: Date, to: Date): Promise<Hours
          FROM clock_now WHERE to_at >= ? AND to_at < ? GROUP BY reason ORDER BY times DESC`,
       span,
     ),
-    tx.rows<{
-      order_id: string;
-      number: number;
-      label: string;
-      procedures: string;
-      book_minutes: number;
-      actual_minutes: number;
-      rusty: number;
-      first_time: number;
-      closed_at: Date;
-    }>(
+    tx.rows<
+      Row<
+        'finished_work',
+        'order_id' | 'procedures' | 'book_minutes' | 'actual_minutes' | 'rusty' | 'first_time' | 'closed_at'
+      > &
+        Row<'work_order', 'number'> &
+        Row<'vehicle', 'label'>
+    >(
       `SELECT finished_work.order_id, number, label, procedures, book_minutes, actual_minutes, rusty, first_time, closed_at
          FROM finished_work
          JOIN work_order ON work_order.id = finished_work.order_id
@@ -57,7 +55,7 @@ export async function readHoursBook(tx: Db, from: Date, to: Date): Promise<Hours
         WHERE closed_at >= ? AND closed_at < ? ORDER BY closed_at DESC LIMIT 2000`,
       span,
     ),
-    tx.rows<{ words: string; times: number; book: number; actual: number }>(
+    tx.rows<Row<'step_time', 'words'> & { times: number; book: number; actual: number }>(
       `SELECT words, COUNT(*) AS times, AVG(book_minutes) AS book, AVG(actual_minutes) AS actual
          FROM step_time WHERE done_at >= ? AND done_at < ?
         GROUP BY words HAVING times >= ${TELLING_TIMES}
@@ -96,15 +94,12 @@ export interface ClockRowOut {
 
 /** Every clock that ran between two moments, as it was kept. */
 export async function clockRows(tx: Db, from: Date, to: Date): Promise<ClockRowOut[]> {
-  const rows = await tx.rows<{
-    name: string;
-    number: number;
-    label: string;
-    step_id: string | null;
-    from_at: Date;
-    to_at: Date | null;
-    reason: string | null;
-  }>(
+  const rows = await tx.rows<
+    Row<'person', 'name'> &
+      Row<'work_order', 'number'> &
+      Row<'vehicle', 'label'> &
+      Row<'clock_now', 'step_id' | 'from_at' | 'to_at' | 'reason'>
+  >(
     `SELECT person.name, number, label, step_id, from_at, to_at, reason
        FROM clock_now
        JOIN person ON person.id = clock_now.person_id

@@ -1,8 +1,9 @@
 import 'server-only';
-import { FORGOTTEN_HOURS, type JobTimes, jobTimes, runningWords } from '@/core/ledger/step-times';
+import { FORGOTTEN_HOURS, type JobTimes, jobTimes, describeRunning } from '@/core/ledger/step-times';
 import { placedName } from '@/core/procedure/engine';
 import type { Db } from '../database';
 import { loadOrder } from '../entries/order';
+import type { Row, Cell } from '../tables';
 
 export interface OpenClock {
   clockId: string;
@@ -88,7 +89,13 @@ export async function overlaps(
   tx: Db,
   now: Date,
 ): Promise<{ person: string; orders: [number, number]; at: string }[]> {
-  const rows = await tx.rows<{ name: string; first: number; second: number; from_at: Date }>(
+  const rows = await tx.rows<
+    Row<'person', 'name'> &
+      Row<'clock_now', 'from_at'> & {
+        first: Cell<'work_order', 'number'>;
+        second: Cell<'work_order', 'number'>;
+      }
+  >(
     `SELECT person.name, a_order.number AS first, b_order.number AS second, b.from_at
        FROM clock_now b
        JOIN clock_now a ON a.person_id = b.person_id AND a.from_at < b.from_at AND a.from_at >= ?
@@ -112,7 +119,9 @@ export async function overlaps(
 
 /** Jobs in the works, each against its book, with what stuck and how long. */
 export async function runningJobs(tx: Db, now: Date): Promise<RunningJob[]> {
-  const rows = await tx.rows<{ order_id: string; number: number; label: string }>(
+  const rows = await tx.rows<
+    Row<'order_now', 'order_id'> & Row<'work_order', 'number'> & Row<'vehicle', 'label'>
+  >(
     `SELECT order_now.order_id, number, label FROM order_now
        JOIN work_order ON work_order.id = order_now.order_id
        JOIN vehicle ON vehicle.id = work_order.vehicle_id
@@ -140,7 +149,7 @@ export async function runningJobs(tx: Db, now: Date): Promise<RunningJob[]> {
         orderNumber: row.number,
         car: row.label,
         times,
-        words: runningWords(times, nameOf),
+        words: describeRunning(times, nameOf),
         photoId: stuck.find((one) => one.photoId)?.photoId ?? null,
         stuck,
       };

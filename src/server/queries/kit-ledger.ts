@@ -9,6 +9,7 @@ import {
 } from '@/core/ledger/kit-ledger';
 import type { Db } from '../database';
 import { type Lesson, lessons } from './lessons';
+import type { Row } from '../tables';
 
 export interface KitLedger {
   kit: string;
@@ -35,12 +36,10 @@ export async function kitLedger(tx: Db, kit: string): Promise<KitLedger> {
       WHERE order_id IN (SELECT order_id FROM finished_lift WHERE kit = ?)`,
     [kit],
   );
-  const facts = await tx.rows<{
-    what: 'moved' | 'foul' | 'check-in';
-    words: string;
-    detail: object;
-    at: Date;
-  }>('SELECT what, words, detail, at FROM kit_fact WHERE kit = ? ORDER BY at DESC', [kit]);
+  const facts = await tx.rows<Row<'kit_fact', 'what' | 'words' | 'at'> & { detail: object }>(
+    'SELECT what, words, detail, at FROM kit_fact WHERE kit = ? ORDER BY at DESC',
+    [kit],
+  );
   const wordsOf = (what: string) => facts.filter((fact) => fact.what === what).map((fact) => fact.words);
   return {
     kit,
@@ -71,16 +70,13 @@ export interface KitLine {
 
 /** Every kit with what its jobs came to; those with the most jobs lead. */
 export async function kitLines(tx: Db): Promise<KitLine[]> {
-  const kits = await tx.rows<{
-    id: string;
-    name: string;
-    claimed_front: number | null;
-    claimed_rear: number | null;
-  }>('SELECT id, name, claimed_front, claimed_rear FROM kit WHERE active ORDER BY name');
+  const kits = await tx.rows<Row<'kit', 'id' | 'name' | 'claimed_front' | 'claimed_rear'>>(
+    'SELECT id, name, claimed_front, claimed_rear FROM kit WHERE active ORDER BY name',
+  );
   const lifts = await tx.rows<KitLift & { kit: string; order_id: string }>(
     'SELECT kit, order_id, end_of_car AS end, platform, claimed, measured FROM finished_lift WHERE kit IS NOT NULL',
   );
-  const facts = await tx.rows<{ kit: string; what: string; count: number }>(
+  const facts = await tx.rows<Row<'kit_fact', 'kit' | 'what'> & { count: number }>(
     'SELECT kit, what, COUNT(*) AS count FROM kit_fact GROUP BY kit, what',
   );
   const countOf = (kit: string, what: string) =>
@@ -102,4 +98,4 @@ export async function kitLines(tx: Db): Promise<KitLine[]> {
 }
 
 export const kitName = async (tx: Db, id: string): Promise<string | null> =>
-  (await tx.row<{ name: string }>('SELECT name FROM kit WHERE id = ?', [id]))?.name ?? null;
+  (await tx.row<Row<'kit', 'name'>>('SELECT name FROM kit WHERE id = ?', [id]))?.name ?? null;

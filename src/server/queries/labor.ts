@@ -1,6 +1,6 @@
 import { type ExpectedLabor, expectLabor } from '@/core/labor/expect';
 import type { OrderState } from '@/core/ledger/order-state';
-import { isRusty, proceduresOf } from '@/core/schedule/need';
+import { isRusty, proceduresOf } from '@/core/schedule/remaining-work';
 import type { Db } from '../database';
 import { finishedWork } from './planning';
 

@@ -1,5 +1,6 @@
 import 'server-only';
 import type { Db } from '../database';
+import type { Row } from '../tables';
 
 export interface Lesson {
   lessonId: string;
@@ -15,20 +16,12 @@ export interface Lesson {
   settled: { how: 'taken in' | 'left'; words: string } | null;
 }
 
-interface LessonRow {
-  lesson_id: string;
-  order_id: string;
-  number: number;
-  procedure_id: string | null;
-  kit: string | null;
-  about: string;
-  step_id: string | null;
-  words: string;
-  standing: Lesson['standing'];
-  name: string;
-  how: 'taken in' | 'left' | null;
-  answer: string | null;
-}
+type LessonRow = Row<
+  'lesson_now',
+  'lesson_id' | 'order_id' | 'procedure_id' | 'kit' | 'about' | 'step_id' | 'words' | 'standing'
+> &
+  Row<'work_order', 'number'> &
+  Row<'person', 'name'> & { how: 'taken in' | 'left' | null; answer: string | null };
 
 /** What jobs would have done differently: about one procedure or kit, or all of it; open ones first. */
 export async function lessons(tx: Db, about: { procedureId?: string; kit?: string } = {}): Promise<Lesson[]> {

@@ -9,6 +9,7 @@ import type { VehicleFacts } from '@/core/vehicle-facts';
 import type { Db } from '../database';
 import { loadOrder } from '../entries/order';
 import { type Shop, readShop } from './shop';
+import type { Row } from '../tables';
 
 export interface OrderFile {
   id: string;
@@ -40,36 +41,33 @@ export interface OrderFile {
   state: OrderState;
 }
 
-interface FileRow {
-  id: string;
-  number: number;
-  kind: OrderKind;
-  comes_back_from: string | null;
-  created_at: Date;
-  taken_in: Date | null;
-  taken_in_entries: number | null;
-  vehicle_id: string;
-  label: string;
-  body: BodyKind;
-  plate: string;
-  vin: string;
-  drive: string;
-  front_suspension: SuspensionKind;
-  rear_suspension: SuspensionKind;
-  wheelbase_mm: number;
-  distance_unit: 'km' | 'mi';
-  platform: string;
-  facts: VehicleFacts;
-  later: string;
-  customer_id: string;
-  name: string;
-  phone: string;
-  email: string;
-}
+type FileRow = Row<
+  'work_order',
+  'id' | 'number' | 'comes_back_from' | 'created_at' | 'taken_in' | 'taken_in_entries' | 'vehicle_id'
+> &
+  Row<
+    'vehicle',
+    | 'label'
+    | 'body'
+    | 'plate'
+    | 'vin'
+    | 'drive'
+    | 'wheelbase_mm'
+    | 'distance_unit'
+    | 'platform'
+    | 'later'
+    | 'customer_id'
+  > &
+  Row<'customer_contact', 'name' | 'phone' | 'email'> & {
+    kind: OrderKind;
+    front_suspension: SuspensionKind;
+    rear_suspension: SuspensionKind;
+    facts: VehicleFacts;
+  };
 
 /** Names of everybody who ever worked here, by id. */
 export async function peopleNames(tx: Db): Promise<Record<string, string>> {
-  const rows = await tx.rows<{ id: string; name: string }>('SELECT id, name FROM person');
+  const rows = await tx.rows<Row<'person', 'id' | 'name'>>('SELECT id, name FROM person');
   return Object.fromEntries([...rows, THE_CUSTOMER, THE_MACHINE].map((row) => [row.id, row.name]));
 }
 

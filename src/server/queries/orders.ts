@@ -2,6 +2,7 @@ import 'server-only';
 import type { TapeMarkId } from '@/core/ledger/tape';
 import type { Db } from '../database';
 import { type Hit, searchAll } from './search';
+import type { Row } from '../tables';
 
 export interface ListedOrder {
   id: string;
@@ -27,7 +28,7 @@ async function ordersOfFound(tx: Db, text: string): Promise<string[]> {
   const exact = of('order', 'plate');
   const cars = exact.length ? exact : of('customer', 'car');
   if (!cars.length) return [];
-  const rows = await tx.rows<{ id: string }>(
+  const rows = await tx.rows<Row<'work_order', 'id'>>(
     `SELECT other.id FROM work_order JOIN work_order other ON other.vehicle_id = work_order.vehicle_id
       WHERE work_order.id IN (${cars.map(() => '?').join(', ')})`,
     cars,
@@ -94,14 +95,10 @@ export interface KnownVehicle {
 
 /** Vehicles the shop has seen, for an intake of one that comes again. */
 export async function knownVehicles(tx: Db): Promise<KnownVehicle[]> {
-  const rows = await tx.rows<{
-    id: string;
-    customer_id: string;
-    label: string;
-    plate: string;
-    name: string;
-    distance_unit: 'km' | 'mi';
-  }>(
+  const rows = await tx.rows<
+    Row<'vehicle', 'id' | 'customer_id' | 'label' | 'plate' | 'distance_unit'> &
+      Row<'customer_contact', 'name'>
+  >(
     `SELECT vehicle.id, vehicle.customer_id, label, plate, name, distance_unit FROM vehicle
        JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id ORDER BY label LIMIT 500`,
   );
@@ -126,14 +123,9 @@ export interface Wrench {
 }
 
 export async function wrenches(tx: Db): Promise<Wrench[]> {
-  const rows = await tx.rows<{
-    id: string;
-    name: string;
-    low_nm: number;
-    high_nm: number;
-    calibration_due: Date;
-    out_reason: string | null;
-  }>('SELECT id, name, low_nm, high_nm, calibration_due, out_reason FROM wrench WHERE active ORDER BY name');
+  const rows = await tx.rows<
+    Row<'wrench', 'id' | 'name' | 'low_nm' | 'high_nm' | 'calibration_due' | 'out_reason'>
+  >('SELECT id, name, low_nm, high_nm, calibration_due, out_reason FROM wrench WHERE active ORDER BY name');
   return rows.map((row) => ({
     id: row.id,
     name: row.name,
@@ -144,12 +136,7 @@ export async function wrenches(tx: Db): Promise<Wrench[]> {
   }));
 }
 
-export interface Tool {
-  id: string;
-  kind: string;
-  size: string | null;
-  drive: string | null;
-}
+export type Tool = Row<'shop_tool', 'id' | 'kind' | 'size' | 'drive'>;
 
 /** The shop's tools besides its torque wrenches. */
 export const shopTools = (tx: Db) =>

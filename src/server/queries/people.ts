@@ -2,6 +2,7 @@ import 'server-only';
 import type { Role } from '@/core/ledger/roles';
 import type { Db } from '../database';
 import { comeBackJobId, comeBackVehicle } from '../week/job-id';
+import type { Row, Cell } from '../tables';
 
 export interface PersonRow {
   id: string;
@@ -30,15 +31,10 @@ export const crewWithSkills = (tx: Db) =>
 
 /** Sessions that are open: one's own, or everybody's. */
 export async function openSessions(tx: Db, personId: string | null): Promise<SessionRow[]> {
-  const rows = await tx.rows<{
-    id_hash: string;
-    person_id: string;
-    name: string;
-    device_name: string;
-    device_id: string;
-    created_at: Date;
-    last_seen: Date;
-  }>(
+  const rows = await tx.rows<
+    Row<'session', 'id_hash' | 'person_id' | 'device_id' | 'created_at' | 'last_seen'> &
+      Row<'person', 'name'> & { device_name: Cell<'device', 'name'> }
+  >(
     `SELECT id_hash, person_id, person.name, device.name AS device_name, device_id, session.created_at, last_seen
        FROM session
        JOIN person ON person.id = session.person_id
@@ -61,7 +57,8 @@ export async function openSessions(tx: Db, personId: string | null): Promise<Ses
 export interface AuditLine {
   seq: number;
   at: string;
-  person: string;
+  /** Null where the shop’s own machine noted it. */
+  person: string | null;
   what: string;
   /** What it is about: an id, or a word where there is only one of its kind. */
   id: string;
@@ -94,7 +91,7 @@ async function namesOf(tx: Db, ids: string[]): Promise<Record<string, string>> {
   );
   for (const begins of ids.map(comeBackVehicle)) {
     if (begins === null) continue;
-    const car = await tx.row<{ id: string; label: string }>(
+    const car = await tx.row<Row<'vehicle', 'id' | 'label'>>(
       'SELECT id, label FROM vehicle WHERE id LIKE ? LIMIT 1',
       [`${begins}%`],
     );
@@ -110,7 +107,7 @@ export async function auditPage(
   tx: Db,
   before: number | null,
 ): Promise<{ lines: AuditLine[]; names: Record<string, string>; more: boolean }> {
-  const rows = await tx.rows<{ seq: number; canonical: string; name: string | null }>(
+  const rows = await tx.rows<Row<'entry', 'seq' | 'canonical'> & { name: string | null }>(
     `SELECT seq, canonical, person.name FROM entry LEFT JOIN person ON person.id = entry.person_id
       WHERE chain = 'shop' ${before ? 'AND seq < ?' : ''} ORDER BY seq DESC LIMIT ${PAGE + 1}`,
     before ? [before] : [],
@@ -126,19 +123,19 @@ export async function auditPage(
   const lines = read.map(({ seq, name, entry }) => ({
     seq,
     at: entry.at,
-    person: name ?? 'The shop’s own machine',
+    person: name,
     ...entry.data,
   }));
   return { lines, names, more: rows.length > PAGE };
 }
 
 /** Sign-ins that went wrong and queued moves whose signature did not fit: what somebody may want to know of. */
-export async function doubtfulDoings(tx: Db) {
+export async function suspiciousActivity(tx: Db) {
   const [tries, forged] = await Promise.all([
-    tx.rows<{ who: string; wrong: number; last_at: Date }>(
+    tx.rows<Row<'sign_in_try', 'who' | 'wrong' | 'last_at'>>(
       'SELECT who, wrong, last_at FROM sign_in_try WHERE wrong > 0 ORDER BY last_at DESC LIMIT 30',
     ),
-    tx.rows<{ taken_at: Date; name: string; device_id: string }>(
+    tx.rows<Row<'outbox_taken', 'taken_at' | 'name' | 'device_id'>>(
       "SELECT taken_at, name, device_id FROM outbox_taken WHERE how = 'forged' ORDER BY taken_at DESC LIMIT 30",
     ),
   ]);

@@ -7,10 +7,11 @@ import { baselineOf } from '@/core/ledger/order-state';
 import { readTireSize } from '@/core/calc/tire.size';
 import type { Db } from '../database';
 import type { OrderFile } from './order';
+import type { Row, Cell } from '../tables';
 
 /** What has ever been measured on a car: the newest figure of each measure, whichever visit took it. */
 export async function sheetOfVehicle(tx: Db, vehicleId: string): Promise<MeasureSheet> {
-  const rows = await tx.rows<{ measure: string; value: number; known: Known }>(
+  const rows = await tx.rows<Row<'car_measure', 'measure' | 'value'> & { known: Known }>(
     'SELECT measure, value, known FROM car_measure WHERE vehicle_id = ? ORDER BY at, entry_id',
     [vehicleId],
   );
@@ -48,13 +49,9 @@ export async function sheetOfOrder(tx: Db, file: OrderFile): Promise<MeasureShee
 
 /** Lifts of finished jobs, of these kits or this platform: what predictions learn from. */
 export async function finishedLifts(tx: Db, platform: string, kits: string[]): Promise<FinishedLift[]> {
-  const rows = await tx.rows<{
-    kit: string | null;
-    platform: string;
-    end_of_car: 'front' | 'rear';
-    predicted: number;
-    measured: number;
-  }>(
+  const rows = await tx.rows<
+    Row<'finished_lift', 'kit' | 'platform' | 'end_of_car' | 'predicted' | 'measured'>
+  >(
     `SELECT kit, platform, end_of_car, predicted, measured FROM finished_lift
       WHERE (platform = ? AND platform <> '')${kits.length ? ` OR kit IN (${kits.map(() => '?').join(', ')})` : ''}
       ORDER BY order_id, end_of_car LIMIT 5000`,
@@ -100,12 +97,7 @@ export async function finishedWork(
   }));
 }
 
-interface FinishedWorkRow {
-  order_id: string;
-  procedures: string;
-  platform: string;
-  book: number;
-  actual: number;
-  rusty: number;
-  first_time: number;
-}
+type FinishedWorkRow = Row<
+  'finished_work',
+  'order_id' | 'procedures' | 'platform' | 'rusty' | 'first_time'
+> & { book: Cell<'finished_work', 'book_minutes'>; actual: Cell<'finished_work', 'actual_minutes'> };

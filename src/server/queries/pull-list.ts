@@ -6,7 +6,7 @@ import { type Chosen, assembleRun, conflictsOf } from '@/core/procedure/assemble
 import type { ValueConflict } from '@/core/procedure/merge';
 import type { RunDocument } from '@/core/procedure/engine';
 import { prefixOf } from '@/core/procedure/letters';
-import { type PullList, type StartHole, pullList } from '@/core/procedure/pull-list';
+import { type PullList, type StartBlocker, pullList } from '@/core/procedure/pull-list';
 import { shopDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
 import { procedureById } from '../procedures';
@@ -37,7 +37,11 @@ export async function pullListFor(tx: Db, run: RunDocument, state: OrderState, a
     linesMissing(state).map(({ name, phase }) => ({ name, phase })),
     offersOpen(state).map((offer) => offer.entry.data.text),
   );
-  const answers = answersMissing(state).map((text): StartHole => ({ code: 'approval', text, hard: false }));
+  const answers = answersMissing(state).map((text): StartBlocker => ({
+    code: 'approval',
+    text,
+    hard: false,
+  }));
   return { ...list, holes: [...answers, ...list.holes] };
 }
 

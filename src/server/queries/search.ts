@@ -1,6 +1,7 @@
 import 'server-only';
 import { gramsOf, plainPlate } from '@/core/ledger/search-words';
 import type { Db } from '../database';
+import type { Row } from '../tables';
 
 export interface Hit {
   what: 'order' | 'plate' | 'customer' | 'car' | 'parts' | 'fasteners' | 'notes' | 'photos';
@@ -55,10 +56,10 @@ async function byPlate(tx: Db, text: string): Promise<Found[]> {
         grams,
       )
     : [
-        ...(await tx.rows<{ id: string }>(`SELECT id FROM vehicle WHERE plate LIKE ? LIMIT ${EACH}`, [
+        ...(await tx.rows<Row<'vehicle', 'id'>>(`SELECT id FROM vehicle WHERE plate LIKE ? LIMIT ${EACH}`, [
           start,
         ])),
-        ...(await tx.rows<{ id: string }>(
+        ...(await tx.rows<Row<'vehicle', 'id'>>(
           `SELECT id FROM vehicle WHERE plate_reversed LIKE ? LIMIT ${EACH}`,
           [end],
         )),
@@ -79,20 +80,20 @@ async function ordersOfCars(tx: Db, vehicles: string[], what: Hit['what']): Prom
   return rows.filter((row) => row.order_id).map((row) => ({ ...row, what }));
 }
 
-async function byWords(tx: Db, text: string): Promise<Found[]> {
+async function describeBy(tx: Db, text: string): Promise<Found[]> {
   const words = asked(text);
   if (!words) return [];
   const [customers, cars, docs] = await Promise.all([
-    tx.rows<{ id: string }>(
+    tx.rows<Row<'vehicle', 'id'>>(
       `SELECT vehicle.id FROM customer_contact JOIN vehicle ON vehicle.customer_id = customer_contact.customer_id
         WHERE MATCH (customer_contact.name) AGAINST (? IN BOOLEAN MODE) LIMIT ${EACH}`,
       [words],
     ),
-    tx.rows<{ id: string }>(
+    tx.rows<Row<'vehicle', 'id'>>(
       `SELECT id FROM vehicle WHERE MATCH (label) AGAINST (? IN BOOLEAN MODE) LIMIT ${EACH}`,
       [words],
     ),
-    tx.rows<{ order_id: string; what: Hit['what']; words: string }>(
+    tx.rows<Row<'search_doc', 'order_id' | 'what' | 'words'>>(
       `SELECT order_id, what, words FROM search_doc
         WHERE MATCH (words) AGAINST (? IN BOOLEAN MODE) AND what <> 'car' ORDER BY at DESC LIMIT ${EACH * 2}`,
       [words],
@@ -137,7 +138,7 @@ export async function searchAll(tx: Db, text: string): Promise<Hit[]> {
         Number(asked_),
       ])
     : [];
-  const [plates, words] = await Promise.all([byPlate(tx, asked_), byWords(tx, asked_)]);
+  const [plates, words] = await Promise.all([byPlate(tx, asked_), describeBy(tx, asked_)]);
   const found: Found[] = [
     ...byNumber.map((row) => ({ ...row, what: 'order' as const })),
     ...plates,
@@ -152,14 +153,12 @@ export async function searchAll(tx: Db, text: string): Promise<Hit[]> {
   });
   if (!once.length) return [];
   const ids = [...new Set(once.map((one) => one.order_id))];
-  const rows = await tx.rows<{
-    id: string;
-    number: number;
-    label: string;
-    plate: string;
-    name: string;
-    closed: number;
-  }>(
+  const rows = await tx.rows<
+    Row<'work_order', 'id' | 'number'> &
+      Row<'vehicle', 'label' | 'plate'> &
+      Row<'customer_contact', 'name'> &
+      Row<'order_now', 'closed'>
+  >(
     `SELECT work_order.id, number, label, plate, contact.name, closed
        FROM work_order
        JOIN order_now ON order_now.order_id = work_order.id

@@ -48,9 +48,14 @@ interface ShopRow {
 /** Weekdays as they are kept: their numbers, Monday = 1. */
 export const weekdays = (kept: string) => kept.split(' ').filter(Boolean).map(Number);
 
+const SHOP = `name, time_zone, currency, distance_unit, wheel_recheck_km, chassis_recheck_km,
+  chassis_recheck_days, cents_per_hour, coil_step_turns, heights_recheck_km, heights_recheck_days,
+  alignment_recheck_days, check_in_days, unaligned_km, hard_use_percent, quiet_from, quiet_to,
+  open_from, open_to, rest_from, rest_minutes, open_days, rack_days`;
+
 /** The one shop of this installation; null before its first owner has opened it. */
 export async function findShop(tx: Db): Promise<Shop | null> {
-  const row = await tx.row<ShopRow>('SELECT * FROM shop WHERE id = 1');
+  const row = await tx.row<ShopRow>(`SELECT ${SHOP} FROM shop WHERE id = 1`);
   return (
     row && {
       name: row.name,

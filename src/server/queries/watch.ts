@@ -1,6 +1,7 @@
 import 'server-only';
 import type { Db } from '../database';
 import { loadOrder } from '../entries/order';
+import type { Row } from '../tables';
 
 export interface WatchLine {
   watchId: string;
@@ -18,18 +19,21 @@ export interface WatchLine {
 
 /** The lines of a car's watch lists that are not settled, the oldest first. */
 export async function watchLines(tx: Db, vehicleId: string): Promise<WatchLine[]> {
-  const rows = await tx.rows<{
-    watch_id: string;
-    order_id: string;
-    number: number;
-    words: string;
-    photo_id: string | null;
-    by_day: Date | null;
-    by_distance: number | null;
-    unit: 'km' | 'mi' | null;
-    answered_order: string | null;
-    answer: string;
-  }>(
+  const rows = await tx.rows<
+    Row<
+      'watch_now',
+      | 'watch_id'
+      | 'order_id'
+      | 'words'
+      | 'photo_id'
+      | 'by_day'
+      | 'by_distance'
+      | 'unit'
+      | 'answered_order'
+      | 'answer'
+    > &
+      Row<'work_order', 'number'>
+  >(
     `SELECT watch_id, order_id, number, words, photo_id, by_day, by_distance, unit, answered_order, answer
        FROM watch_now JOIN work_order ON work_order.id = order_id
       WHERE watch_now.vehicle_id = ? AND NOT settled ORDER BY number, watch_id`,

@@ -1,16 +1,14 @@
 import 'server-only';
 import type { Db } from '../database';
+import type { Row } from '../tables';
 
 /** Dates customers ask for on their pages and nobody has answered; the oldest first. */
 export async function openWishes(tx: Db) {
-  const rows = await tx.rows<{
-    wish_id: string;
-    order_id: string;
-    day: Date | null;
-    words: string;
-    label: string;
-    name: string;
-  }>(
+  const rows = await tx.rows<
+    Row<'date_wish_now', 'wish_id' | 'order_id' | 'day' | 'words'> &
+      Row<'vehicle', 'label'> &
+      Row<'customer_contact', 'name'>
+  >(
     `SELECT wish_id, order_id, day, words, label, name FROM date_wish_now
        JOIN work_order ON work_order.id = order_id
        JOIN vehicle ON vehicle.id = work_order.vehicle_id
@@ -29,13 +27,11 @@ export async function openWishes(tx: Db) {
 
 /** Alignments booked and still to come, the next first. */
 export async function comingBookings(tx: Db, from: Date) {
-  const rows = await tx.rows<{
-    order_id: string;
-    number: number;
-    label: string;
-    rack: string;
-    starts_at: Date;
-  }>(
+  const rows = await tx.rows<
+    Row<'booking_now', 'order_id' | 'rack' | 'starts_at'> &
+      Row<'work_order', 'number'> &
+      Row<'vehicle', 'label'>
+  >(
     `SELECT booking_now.order_id, number, label, rack, starts_at FROM booking_now
        JOIN work_order ON work_order.id = booking_now.order_id
        JOIN vehicle ON vehicle.id = booking_now.vehicle_id

@@ -6,6 +6,7 @@ import { Refusal } from '@/core/refusal';
 import { type RackSheet, readRackFile } from '@/core/formats/rack-sheet';
 import { type Db, dataFolder, db } from '../database';
 import { sha256 } from '../entries/canonical';
+import type { Row } from '../tables';
 
 /** A sheet is a page of numbers; what is larger is no sheet. */
 const LARGEST_SHEET = 200_000;
@@ -76,16 +77,10 @@ export interface DroppedSheet {
   error: string;
 }
 
-interface SheetRow {
-  id: string;
-  file_name: string;
-  file_hash: string;
-  came_at: Date;
-  order_number: number | null;
-  plate: string;
-  sheet: RackSheet | null;
-  error: string;
-}
+type SheetRow = Row<
+  'rack_sheet',
+  'id' | 'file_name' | 'file_hash' | 'came_at' | 'order_number' | 'plate' | 'error'
+> & { sheet: RackSheet | null };
 
 const fromRow = (row: SheetRow): DroppedSheet => ({
   id: row.id,

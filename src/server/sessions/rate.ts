@@ -1,6 +1,7 @@
 import 'server-only';
 import { Refusal } from '@/core/refusal';
 import { db } from '../database';
+import type { Row } from '../tables';
 
 /**
  * Where a request came from: the machine itself, or behind a gateway that was named (the shop's own TLS front, or another
@@ -44,10 +45,10 @@ const tooMany = (seconds: number) =>
 /** Looks whether there were too many already, without counting. @throws Refusal when there were */
 export async function withinLimit(what: Limited, from: string): Promise<void> {
   const { most, seconds } = LIMITS[what];
-  const row = await db().row<{ count: number }>('SELECT count FROM rate_count WHERE who = ? AND span = ?', [
-    `${what} ${from}`,
-    spanOf(seconds),
-  ]);
+  const row = await db().row<Row<'rate_count', 'count'>>(
+    'SELECT count FROM rate_count WHERE who = ? AND span = ?',
+    [`${what} ${from}`, spanOf(seconds)],
+  );
   if ((row?.count ?? 0) >= most) throw tooMany(seconds);
 }
 

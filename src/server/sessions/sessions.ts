@@ -8,6 +8,7 @@ import { sha256 } from '../entries/canonical';
 import { endKeys } from '../outbox/keys';
 import { matchesSecret } from './passwords';
 import { clearTries, takeOneOf, takeSlowingTry } from './tries';
+import type { Row } from '../tables';
 
 export interface Person {
   id: string;
@@ -43,6 +44,8 @@ interface PersonRow {
   active: number;
 }
 
+const PERSON = 'person.id, name, roles, password_hash, pin_hash, length_unit, torque_unit, active';
+
 const personOf = (row: PersonRow): Person => ({
   id: row.id,
   name: row.name,
@@ -52,13 +55,13 @@ const personOf = (row: PersonRow): Person => ({
 });
 
 export async function personById(id: string): Promise<Person | null> {
-  const row = await db().row<PersonRow>('SELECT * FROM person WHERE id = ? AND active', [id]);
+  const row = await db().row<PersonRow>(`SELECT ${PERSON} FROM person WHERE id = ? AND active`, [id]);
   return row ? personOf(row) : null;
 }
 
 /** Somebody who works or once worked here; whoever records for them must look at `active`. */
 export async function personAnyhow(id: string): Promise<(Person & { active: boolean }) | null> {
-  const row = await db().row<PersonRow>('SELECT * FROM person WHERE id = ?', [id]);
+  const row = await db().row<PersonRow>(`SELECT ${PERSON} FROM person WHERE id = ?`, [id]);
   return row ? { ...personOf(row), active: Boolean(row.active) } : null;
 }
 
@@ -96,10 +99,9 @@ async function giveSecret(id: string): Promise<KnownDevice> {
 export async function deviceFor(cookie: string | undefined, token?: string): Promise<KnownDevice> {
   const [, id, secret] = DEVICE_COOKIE.exec(cookie ?? '') ?? [];
   if (id) {
-    const row = await db().row<{ secret_hash: string | null }>(
-      'SELECT secret_hash FROM device WHERE id = ?',
-      [id],
-    );
+    const row = await db().row<Row<'device', 'secret_hash'>>('SELECT secret_hash FROM device WHERE id = ?', [
+      id,
+    ]);
     if (row?.secret_hash && secret && row.secret_hash === sha256(secret)) return { id, cookie: cookie! };
     const opened =
       row && !row.secret_hash && !secret && token
@@ -129,7 +131,7 @@ async function rightPassword(
 
 /** Holds what somebody typed against their own password. @throws Refusal when it is not theirs */
 export async function checkOwnPassword(personId: string, password: string): Promise<void> {
-  const row = await db().row<PersonRow>('SELECT * FROM person WHERE id = ? AND active', [personId]);
+  const row = await db().row<PersonRow>(`SELECT ${PERSON} FROM person WHERE id = ? AND active`, [personId]);
   await rightPassword(row?.name ?? personId, row, password, 'That is not your password as it is now.');
 }
 
@@ -145,7 +147,7 @@ export async function signIn(name: string, password: string, deviceId: string): 
       'That is a password of the demo, known to everybody: change it on the shop’s own machine, under your own settings, then sign in here.',
       'password',
     );
-  const row = await db().row<PersonRow>('SELECT * FROM person WHERE name = ? AND active', [name]);
+  const row = await db().row<PersonRow>(`SELECT ${PERSON} FROM person WHERE name = ? AND active`, [name]);
   await rightPassword(name, row, password, 'That name and password do not go together.');
   if (!row) throw new Error('nobody has the right password of nobody');
   await clearTries(`pin ${row.id}`);
@@ -159,7 +161,7 @@ export async function signIn(name: string, password: string, deviceId: string): 
  * @throws Refusal when it is wrong, or locked after five wrong tries until that person signs in by password
  */
 export async function checkPin(personId: string, pin: string, field = 'pin'): Promise<Person> {
-  const row = await db().row<PersonRow>('SELECT * FROM person WHERE id = ? AND active', [personId]);
+  const row = await db().row<PersonRow>(`SELECT ${PERSON} FROM person WHERE id = ? AND active`, [personId]);
   if (!row?.pin_hash) throw new Refusal('no-pin', 'This person has no PIN: sign in by password.', field);
   const taken = await takeOneOf(
     PIN_TRIES,
@@ -184,7 +186,7 @@ export async function checkPin(personId: string, pin: string, field = 'pin'): Pr
 }
 
 async function openedByPassword(deviceId: string): Promise<boolean> {
-  const device = await db().row<{ password_at: Date | null }>('SELECT password_at FROM device WHERE id = ?', [
+  const device = await db().row<Row<'device', 'password_at'>>('SELECT password_at FROM device WHERE id = ?', [
     deviceId,
   ]);
   return Boolean(
@@ -206,7 +208,7 @@ export async function sessionOf(token: string | undefined): Promise<Session | nu
   if (!token) return null;
   const hash = sha256(token);
   const row = await db().row<PersonRow & { device_id: string; last_seen: Date }>(
-    `SELECT person.*, session.device_id, session.last_seen FROM session
+    `SELECT ${PERSON}, session.device_id, session.last_seen FROM session
        JOIN person ON person.id = session.person_id
       WHERE session.id_hash = ? AND session.ended_at IS NULL AND person.active`,
     [hash],
@@ -238,7 +240,7 @@ export interface CrewMember {
 
 /** The active crew by name. */
 export async function crew(): Promise<CrewMember[]> {
-  const rows = await db().rows<PersonRow>('SELECT * FROM person WHERE active ORDER BY name');
+  const rows = await db().rows<PersonRow>(`SELECT ${PERSON} FROM person WHERE active ORDER BY name`);
   return rows.map((row) => ({ id: row.id, name: row.name, roles: row.roles, hasPin: row.pin_hash !== null }));
 }
 

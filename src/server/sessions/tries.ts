@@ -1,16 +1,14 @@
 import { Refusal } from '@/core/refusal';
 import { now } from '../clock';
 import { transaction } from '../database';
+import type { Row } from '../tables';
 
 /** Five wrong tries are free; then each further one waits twice as long, up to a quarter of an hour. */
 const FREE_TRIES = 5;
 const FIRST_WAIT_S = 15;
 const LONGEST_WAIT_S = 900;
 
-interface TryRow {
-  wrong: number;
-  last_at: Date;
-}
+type TryRow = Row<'sign_in_try', 'wrong' | 'last_at'>;
 
 function secondsToWait({ wrong, last_at: lastAt }: TryRow): number {
   if (wrong < FREE_TRIES) return 0;

@@ -2,13 +2,14 @@ import 'server-only';
 import { expectLabor } from '@/core/labor/expect';
 import type { OpenHours, WorkCalendar } from '@/core/schedule/calendar';
 import { addDays, morningOf, toAxis, weekdayOf, workCalendar } from '@/core/schedule/calendar';
-import type { OrderNeed, PhaseNeedOfOrder } from '@/core/schedule/need';
+import type { RemainingWork, PhaseNeedOfOrder } from '@/core/schedule/remaining-work';
 import type { Pin, WeekJob, WeekPhase, WeekPlace, WeekProblem } from '@/core/schedule/types';
 import { shopDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
 import { finishedWork } from '../queries/planning';
 import { readShop } from '../queries/shop';
 import { comeBackJobId } from './job-id';
+import type { Row } from '../tables';
 
 /** The week as the shop's records tell it: what is open, who is there, what is fixed by hand. */
 export interface WeekFile {
@@ -40,7 +41,7 @@ const FAR_DAYS = 240;
 
 interface OrderRow {
   order_id: string;
-  need: OrderNeed;
+  need: RemainingWork;
   number: number;
   kind: string;
   place: string | null;
@@ -63,13 +64,9 @@ const openOrders = (tx: Db) =>
       ORDER BY work_order.number`,
   );
 
-interface DueRow {
-  vehicle_id: string;
-  label: string;
-  name: string;
-  due_on: Date;
-  latest_on: Date | null;
-}
+type DueRow = Row<'follow_up', 'vehicle_id'> &
+  Row<'vehicle', 'label'> &
+  Row<'customer_contact', 'name'> & { due_on: Date; latest_on: Date | null };
 
 /** Come-backs due in the days planned whose car has no visit open: they will want a place and somebody. */
 const comingBack = (tx: Db, until: string) =>
@@ -151,28 +148,26 @@ export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
   const today = shopDay(now, shop.timeZone);
   const [orders, people, places, pins, waits, away, rush, slots] = await Promise.all([
     openOrders(tx),
-    tx.rows<{ id: string; name: string; roles: string[]; skills: string[] }>(
+    tx.rows<Row<'person', 'id' | 'name'> & { roles: string[]; skills: string[] }>(
       'SELECT id, name, roles, skills FROM person WHERE active ORDER BY name',
     ),
-    tx.rows<{ id: string; name: string; kind: WeekPlace['kind'] }>(
+    tx.rows<Row<'shop_place', 'id' | 'name' | 'kind'>>(
       'SELECT id, name, kind FROM shop_place WHERE active ORDER BY position',
     ),
-    tx.rows<{
-      job_id: string;
-      phase_id: string;
-      person_id: string | null;
-      place_id: string | null;
-      starts_at: Date | null;
-    }>('SELECT * FROM week_pin'),
-    tx.rows<{ job_id: string; until_day: Date; words: string }>(
-      'SELECT * FROM week_wait WHERE until_day >= ?',
+    tx.rows<Row<'week_pin', 'job_id' | 'phase_id' | 'person_id' | 'place_id' | 'starts_at'>>(
+      'SELECT job_id, phase_id, person_id, place_id, starts_at FROM week_pin',
+    ),
+    tx.rows<Row<'week_wait', 'job_id' | 'until_day' | 'words'>>(
+      'SELECT job_id, until_day, words FROM week_wait WHERE until_day >= ?',
       [today],
     ),
-    tx.rows<{ person_id: string; day: Date }>('SELECT person_id, day FROM week_away WHERE day >= ?', [today]),
-    tx.rows<{ id: string; label: string; minutes: number; needs_lift: number; promised_for: Date }>(
+    tx.rows<Row<'week_away', 'person_id' | 'day'>>('SELECT person_id, day FROM week_away WHERE day >= ?', [
+      today,
+    ]),
+    tx.rows<Row<'week_rush', 'id' | 'label' | 'minutes' | 'needs_lift' | 'promised_for'>>(
       'SELECT id, label, minutes, needs_lift, promised_for FROM week_rush WHERE NOT closed',
     ),
-    tx.rows<{ job_id: string; phase_id: string; starts_at: Date; ends_at: Date }>(
+    tx.rows<Row<'week_slot', 'job_id' | 'phase_id' | 'starts_at' | 'ends_at'>>(
       'SELECT job_id, phase_id, starts_at, ends_at FROM week_slot WHERE ends_at >= ?',
       [now],
     ),

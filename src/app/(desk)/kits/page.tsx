@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { connection } from 'next/server';
-import { claimWords, liftWords } from '@/features/kits/kit-words';
+import { describeClaim, describeLift } from '@/features/kits/kit-words';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
 import { kitLines } from '@/server/queries/kit-ledger';
@@ -46,8 +46,8 @@ export default async function KitsPage() {
               <td>
                 {kit.lifts.map((summary) => (
                   <span key={summary.end} className="block">
-                    {liftWords(summary, person.lengthUnit)}{' '}
-                    <strong className="whitespace-nowrap">({claimWords(summary.ratio)})</strong>
+                    {describeLift(summary, person.lengthUnit)}{' '}
+                    <strong className="whitespace-nowrap">({describeClaim(summary.ratio)})</strong>
                   </span>
                 ))}
                 {kit.lifts.length === 0 && (

@@ -14,7 +14,7 @@ import { readShop } from '@/server/queries/shop';
 
 export const metadata: Metadata = { title: 'Messages' };
 
-function whenWords(message: QueuedMessage, timeZone: string): string {
+function describeWhen(message: QueuedMessage, timeZone: string): string {
   switch (message.state) {
     case 'sent':
       return `sent ${shopMoment(message.sentAt!, timeZone)}`;
@@ -47,7 +47,7 @@ export default async function MessagesPage() {
                 key={message.id}
                 message={message}
                 title={STAGE_TITLES[message.stage]}
-                when={whenWords(message, shop.timeZone)}
+                when={describeWhen(message, shop.timeZone)}
               />
             ))}
             {messages.length === 0 && <li className="py-3 text-soft">None yet.</li>}

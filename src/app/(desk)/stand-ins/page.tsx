@@ -11,6 +11,7 @@ import { outbox, withoutAddress } from '@/server/messages/gateway';
 import { openOrders } from '@/server/queries/day';
 import { readShop } from '@/server/queries/shop';
 import { rackFolder } from '@/server/rack/inbox';
+import type { Row } from '@/server/tables';
 
 export const metadata: Metadata = { title: 'Stand-ins' };
 
@@ -21,7 +22,7 @@ export default async function StandInsPage() {
     readShop(db()),
     openOrders(db()),
     outbox(),
-    db().row<{ working: number }>("SELECT working FROM stand_in WHERE id = 'gateway'"),
+    db().row<Row<'stand_in', 'working'>>("SELECT working FROM stand_in WHERE id = 'gateway'"),
   ]);
   const working = Boolean(gateway?.working);
   const answersCustomers = holdsRole(person.roles, ['advisor']);

@@ -1,11 +1,11 @@
 import { LARGEST, jsonOf } from '@/server/body';
 import { execute } from '@/server/commands/execute';
 import { sha256 } from '@/server/entries/canonical';
-import { actorOrAnswer, changing, json } from '@/server/http';
+import { actorOrAnswer, withMutationGuards, json } from '@/server/http';
 import { newToken, originOf } from '@/server/links/links';
 
 /** Gives the calendar feed another secret address, shown this once; the one before stops working. */
-export const POST = changing(async (request) => {
+export const POST = withMutationGuards(async (request) => {
   const session = await actorOrAnswer();
   if (session instanceof Response) return session;
   const secret = newToken();

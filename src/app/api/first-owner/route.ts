@@ -1,9 +1,9 @@
 import { LARGEST, jsonOf } from '@/server/body';
-import { changing, currentDevice, json, keepSession } from '@/server/http';
+import { withMutationGuards, currentDevice, json, keepSession } from '@/server/http';
 import { signIn } from '@/server/sessions/sessions';
 import { type ShopOpening, openEmptyShop } from '@/server/shop-opening';
 
-export const POST = changing(async (request) => {
+export const POST = withMutationGuards(async (request) => {
   const input = (await jsonOf(request, LARGEST.signIn)) as unknown as ShopOpening;
   const device = await currentDevice();
   const answer = await openEmptyShop(input, device);

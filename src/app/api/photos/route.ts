@@ -1,11 +1,11 @@
 import { Refusal } from '@/core/refusal';
 import { FORM_AROUND, formOf } from '@/server/body';
-import { actorOrAnswer, changing, json } from '@/server/http';
+import { actorOrAnswer, withMutationGuards, json } from '@/server/http';
 import { countFor } from '@/server/sessions/rate';
 import { LARGEST_UPLOAD, PICTURE_TOO_LARGE, storePhoto } from '@/server/photos/store';
 
 /** Takes one picture in; binding it to a step or corner is a command of its own. */
-export const POST = changing(async (request) => {
+export const POST = withMutationGuards(async (request) => {
   const session = await actorOrAnswer();
   if (session instanceof Response) return session;
   await countFor('upload', session.deviceId);

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { LARGEST, jsonOf } from '@/server/body';
 import { id } from '@/contracts/fields';
 import { Refusal } from '@/core/refusal';
-import { changing, currentDevice, json, keepSession } from '@/server/http';
+import { withMutationGuards, currentDevice, json, keepSession } from '@/server/http';
 import { addressOf, limited } from '@/server/sessions/rate';
 import { changePerson } from '@/server/sessions/sessions';
 
@@ -17,7 +17,7 @@ const schema = Joi.object<{ personId: string; pin: string }>({
 });
 
 /** A quick change of person on a shared tablet, or the same person back after idling. */
-export const POST = changing(async (request) => {
+export const POST = withMutationGuards(async (request) => {
   const { value, error } = schema.validate(await jsonOf(request, LARGEST.signIn));
   if (error) throw new Refusal('missing', `${error.details[0]!.message}.`, String(error.details[0]!.path[0]));
   const device = await currentDevice();

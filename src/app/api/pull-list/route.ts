@@ -4,7 +4,7 @@ import { id } from '@/contracts/fields';
 import { loadOrder } from '@/server/entries/order';
 import { now } from '@/server/clock';
 import { db } from '@/server/database';
-import { actorOrAnswer, answerErrors, changing, json } from '@/server/http';
+import { actorOrAnswer, answerErrors, withMutationGuards, json } from '@/server/http';
 import { previewStart } from '@/server/queries/pull-list';
 
 interface Ask {
@@ -29,7 +29,7 @@ const ask = Joi.object<Ask>({
 });
 
 /** What would have to be laid out, asked and known if these procedures were started now. It changes nothing. */
-export const POST = changing(async (request) => {
+export const POST = withMutationGuards(async (request) => {
   const session = await actorOrAnswer();
   if (session instanceof Response) return session;
   const checked = ask.validate(await jsonOf(request, LARGEST.command));

@@ -4,8 +4,9 @@ import { id } from '@/contracts/fields';
 import { Refusal } from '@/core/refusal';
 import { db } from '@/server/database';
 import { dropSheet } from '@/server/devices/rack';
-import { actorOrAnswer, changing, json } from '@/server/http';
+import { actorOrAnswer, withMutationGuards, json } from '@/server/http';
 import { platformSpec } from '@/server/queries/alignment-spec';
+import type { Row } from '@/server/tables';
 
 const schema = Joi.object<{ orderId: string; as: 'csv' | 'json'; short: boolean }>({
   orderId: id().required(),
@@ -14,12 +15,12 @@ const schema = Joi.object<{ orderId: string; as: 'csv' | 'json'; short: boolean 
 });
 
 /** The stand-in rack drops a sheet for an order into the shop's folder. */
-export const POST = changing(async (request) => {
+export const POST = withMutationGuards(async (request) => {
   const session = await actorOrAnswer();
   if (session instanceof Response) return session;
   const { value, error } = schema.validate(await jsonOf(request, LARGEST.command));
   if (error) throw new Refusal('input', `${error.details[0]!.message}.`, String(error.details[0]!.path[0]));
-  const order = await db().row<{ number: number; plate: string; platform: string }>(
+  const order = await db().row<Row<'work_order', 'number'> & Row<'vehicle', 'plate' | 'platform'>>(
     'SELECT number, plate, platform FROM work_order JOIN vehicle ON vehicle.id = vehicle_id WHERE work_order.id = ?',
     [value.orderId],
   );

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { Refusal } from '@/core/refusal';
 import { LARGEST, jsonOf } from '@/server/body';
-import { changing, currentDevice, json, keepSession } from '@/server/http';
+import { withMutationGuards, currentDevice, json, keepSession } from '@/server/http';
 import { addressOf, limited } from '@/server/sessions/rate';
 import { signIn } from '@/server/sessions/sessions';
 
@@ -10,7 +10,7 @@ const schema = Joi.object<{ name: string; password: string }>({
   password: Joi.string().max(200).required().messages({ 'string.empty': 'Enter your password' }),
 });
 
-export const POST = changing(async (request) => {
+export const POST = withMutationGuards(async (request) => {
   const { value, error } = schema.validate(await jsonOf(request, LARGEST.signIn));
   if (error) throw new Refusal('missing', `${error.details[0]!.message}.`, String(error.details[0]!.path[0]));
   const device = await currentDevice();

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { LARGEST, jsonOf } from '@/server/body';
-import { changing, currentSession, dropSession, json, sessionToken } from '@/server/http';
+import { withMutationGuards, currentSession, dropSession, json, sessionToken } from '@/server/http';
 import { endSession, endSessionKeys } from '@/server/sessions/sessions';
 
 const schema = Joi.object<{ lastQueued: number | null }>({
@@ -11,7 +11,7 @@ const schema = Joi.object<{ lastQueued: number | null }>({
  * Ends the session here. The tablet tells the number of its last move: those up to it still count when they arrive. What
  * the browser kept of pictures is cleared.
  */
-export const POST = changing(async (request) => {
+export const POST = withMutationGuards(async (request) => {
   const { value, error } = schema.validate(await jsonOf(request, LARGEST.signIn));
   const session = await currentSession();
   if (session && !error && value.lastQueued !== null) await endSessionKeys(session, value.lastQueued);

@@ -7,10 +7,10 @@ import {
   useTrayReading,
   waitFor,
 } from '@/server/devices/torque-wrench';
-import { actorOrAnswer, answerErrors, changing, json } from '@/server/http';
+import { actorOrAnswer, answerErrors, withMutationGuards, json } from '@/server/http';
 
 /** The tablet's torque wrench: bound here, waited for, pulled; and its tray. */
-export const POST = changing(async (request) => {
+export const POST = withMutationGuards(async (request) => {
   const session = await actorOrAnswer();
   if (session instanceof Response) return session;
   const checked = wrenchAsk.validate(await jsonOf(request, LARGEST.command));

@@ -3,6 +3,7 @@ import { connection } from 'next/server';
 import { tapeOf } from '@/core/ledger/tape';
 import { hoursText, moneyText } from '@/core/units/money';
 import { longDay, shopMoment, shortDay } from '@/core/units/shop-time';
+import { describeStanding } from '@/features/customer/standing';
 import { AnswerOnPage } from '@/features/customer/offer-answer';
 import { OwnDoor } from '@/features/customer/own-door';
 import { AskDate, LongCheckIn, TellOdometer } from '@/features/customer/page-forms';
@@ -10,7 +11,7 @@ import { PacketPage } from '@/features/handoff/packet-page';
 import { SignForm } from '@/features/handoff/sign-form';
 import { noteView } from '@/server/links/links';
 import { linkOr404 } from '@/server/links/page';
-import { comeBackTitle, dueWords } from '@/server/queries/come-backs';
+import { describeComeBack, describeDue } from '@/core/follow-up/describe';
 import { customerPage } from '@/server/queries/customer-page';
 import { SmallTape } from '@/ui/tape';
 
@@ -44,7 +45,7 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
           <SmallTape marks={tapeOf(file.state)} />
         </div>
         <p className="mt-2 text-[1.25rem] font-semibold" data-testid="standing">
-          {page.standing}
+          {describeStanding(page.file.state, page.blocked)}
         </p>
 
         {page.offers.length > 0 && (
@@ -130,9 +131,9 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
             <ul>
               {page.comeBacks.map((back) => (
                 <li key={back.id} className="flex justify-between gap-4 border-b border-rule py-2">
-                  <span className="font-semibold">{comeBackTitle(back)}</span>
+                  <span className="font-semibold">{describeComeBack(back)}</span>
                   <span className="text-right">
-                    {dueWords(back.daysLeft)}
+                    {describeDue(back.daysLeft)}
                     {back.dueOn && `, ${shortDay(back.dueOn)}`}
                     {back.dueOdometer !== null && (
                       <span className="block text-soft">

@@ -1,7 +1,7 @@
 import { shiftByTrackbar } from '../../calc/trackbar.shift';
 import { hasFourLinks, hasTrackbar, isLeaf } from '../axle-kinds';
 import type { CarStand } from '../car-stand';
-import { type Consequence, bothEnds, upTo } from '../consequence';
+import { type Consequence, bothEnds, ceilToStep } from '../consequence';
 import type { OneEnd } from '../measures';
 import { add, leaveOut } from './cure';
 import { fourLinksOf, radiusArmOf } from './steering';
@@ -51,7 +51,7 @@ const sideways = (end: OneEnd): Consequence => ({
   cures: (car) => {
     const { lengthen, lengthened } = trackbarOf(car, end);
     const set = Math.round((lengthen - lengthened) * 2) / 2;
-    const bracket = upTo(car.axleLift[end], 5);
+    const bracket = ceilToStep(car.axleLift[end], 5);
     return [
       add('trackbarSet', end, { lengthen: set }, `Adjustable track bar, ${set} mm longer`),
       add('trackbarBracket', end, { lower: bracket }, `Track-bar bracket, frame end ${bracket} mm down`),
@@ -76,7 +76,7 @@ const along = (end: OneEnd): Consequence => ({
       return [add('axlePlate', end, { shift }, `Axle locating plate, ${Math.abs(shift)} mm`)];
     }
     if (car.setup[end] === 'coil-radius')
-      return [add('bracketDrop', end, { t: upTo(car.axleLift[end] * 0.8, 5) }, 'Arm drop brackets')];
+      return [add('bracketDrop', end, { t: ceilToStep(car.axleLift[end] * 0.8, 5) }, 'Arm drop brackets')];
     // Both links by as much as the axle moved bring it back and keep its turn.
     const target = fourLinksOf(car, end, fourLinksOf(car, end).casterAfter);
     const set = {

@@ -4,7 +4,7 @@ import { compareGearing } from '../gearing';
 import { toRad } from '../../calc/geometry';
 import { hasFourLinks, isIndependent } from '../axle-kinds';
 import type { CarStand } from '../car-stand';
-import { type Consequence, bothEnds, upTo } from '../consequence';
+import { type Consequence, bothEnds, ceilToStep } from '../consequence';
 import type { OneEnd } from '../measures';
 import { cappedLift } from './cap';
 import { add } from './cure';
@@ -62,7 +62,7 @@ const halfShaft = (end: OneEnd): Consequence => ({
     const fall =
       f.shaftDrop! + car.axleLift[end] - spindleOf(car, end) - car.axles[end].total('subframeDrop', 't');
     const may = Math.tan(toRad(f.shaftLimit! - 0.5)) * f.shaftRun!;
-    const t = upTo(fall - may, 1);
+    const t = ceilToStep(fall - may, 1);
     return [
       add('subframeDrop', end, { t }, `Differential drop, ${t} mm`),
       ...cappedLift(halfShaft(end), car, end),
@@ -103,7 +103,7 @@ export const DRIVELINE: Consequence[] = [
       const wedge = cancelingWedge(car);
       // The shaft may fall no more than output slope and joint allow; the rear joint is then met by a wedge.
       const may = Math.tan(toRad(f.outputDeg! + f.jointLimit! - 0.4)) * f.shaftLen!;
-      const t = upTo(f.shaftFall! + car.axleLift.rear - car.axles.rear.total('caseDrop', 't') - may, 1);
+      const t = ceilToStep(f.shaftFall! + car.axleLift.rear - car.axles.rear.total('caseDrop', 't') - may, 1);
       return [
         ...(t > 0 ? [add('caseDrop', 'rear', { t }, `Carrier bearing or case drop, ${t} mm`)] : []),
         ...(wedge === 0 ? [] : [add('wedge', 'rear', { deg: wedge }, `Axle wedges, ${Math.abs(wedge)}°`)]),
@@ -145,7 +145,7 @@ export const DRIVELINE: Consequence[] = [
     }),
     why: 'A slip joint drawn far out is held by few splines, and can come apart at droop.',
     cures: (car, figure) => {
-      const t = upTo(figure - car.v.rear.slipLeft! * 0.6 + 2, 1);
+      const t = ceilToStep(figure - car.v.rear.slipLeft! * 0.6 + 2, 1);
       return [add('shaftSpacer', 'rear', { t }, `Driveshaft spacer, ${t} mm`)];
     },
   },

@@ -3,7 +3,7 @@ import { angleOfLink } from '../../calc/link.angle';
 import { fitSlack } from '../../calc/slack.fit';
 import { toRad } from '../../calc/geometry';
 import type { CarStand } from '../car-stand';
-import { type Consequence, bothEnds, upTo } from '../consequence';
+import { type Consequence, bothEnds, ceilToStep } from '../consequence';
 import type { OneEnd } from '../measures';
 import { add } from './cure';
 
@@ -57,7 +57,7 @@ const hose = (end: OneEnd) =>
     'Brake-hose slack',
     hoseOf,
     (at, extend) => {
-      const longer = upTo(extend + 5, 5);
+      const longer = ceilToStep(extend + 5, 5);
       return add('hoseLong', at, { longer }, `Brake hose ${longer} mm longer`);
     },
     'A hose pulled tight at droop or lock tears: no brake on that wheel.',
@@ -70,7 +70,7 @@ const lead = (end: OneEnd) =>
     'Wheel-sensor lead slack',
     leadOf,
     (at, extend) => {
-      const t = upTo(extend + 5, 5);
+      const t = ceilToStep(extend + 5, 5);
       return add('leadBracket', at, { t }, `Sensor-lead bracket, ${t} mm lower`);
     },
     'The lead is pulled apart the first time the wheel hangs, and the lamps come on.',
@@ -96,7 +96,7 @@ const bar = (end: OneEnd): Consequence => ({
   why: 'The link turns over or strikes, and the bar works on one side only.',
   cures: (car) => {
     const now = Math.tan(toRad(barOf(car, end).after)) * car.v[end].barRun!;
-    const longer = upTo(now - Math.tan(toRad(car.v[end].barLimit! - 1)) * car.v[end].barRun!, 1);
+    const longer = ceilToStep(now - Math.tan(toRad(car.v[end].barLimit! - 1)) * car.v[end].barRun!, 1);
     return [add('barLink', end, { longer }, `Bar links ${longer} mm longer`)];
   },
 });

@@ -2,7 +2,7 @@ import { leftToLoad } from '../../calc/load.left';
 import { stabilityByLift } from '../../calc/stability.factor';
 import { toDeg } from '../../calc/geometry';
 import type { CarStand } from '../car-stand';
-import { type Consequence, upTo } from '../consequence';
+import { type Consequence, ceilToStep } from '../consequence';
 import { add } from './cure';
 import { wheelOf } from './wheels';
 
@@ -74,7 +74,7 @@ export const LOAD: Consequence[] = [
     cures: (car, figure) => {
       const track = (car.v.front.track! + car.v.rear.track!) / 2;
       // Spacers at both axles widen the track by twice their thickness; the factor grows with it.
-      const t = upTo(((STABILITY_LEAST_PCT - figure) / (100 + figure)) * (track / 2) + 2, 1);
+      const t = ceilToStep(((STABILITY_LEAST_PCT - figure) / (100 + figure)) * (track / 2) + 2, 1);
       return [{ ...add('wheelSpacer', 'car', { t }, `Wheel spacers all round, ${t} mm`) }];
     },
   },
@@ -109,7 +109,7 @@ export const LOAD: Consequence[] = [
     limit: (car) => ({ least: car.v.car.rampDeg!, from: 'the customer’s ramp as measured' }),
     why: 'It grounds on the customer’s own ramp.',
     cures: (car, figure) => {
-      const deg = upTo(car.v.car.rampDeg! - figure, 0.5);
+      const deg = ceilToStep(car.v.car.rampDeg! - figure, 0.5);
       return [add('boards', 'car', { deg }, `Boards at the ramp, ${deg}°`)];
     },
   },

@@ -6,7 +6,7 @@ import { angleOfLink } from '../../calc/link.angle';
 import { distance, lengthOf, toRad } from '../../calc/geometry';
 import { hasFourLinks, isIndependent } from '../axle-kinds';
 import type { CarStand } from '../car-stand';
-import { type Consequence, upTo } from '../consequence';
+import { type Consequence, ceilToStep } from '../consequence';
 import type { OneEnd } from '../measures';
 import { cappedLift } from './cap';
 import { add } from './cure';
@@ -134,7 +134,7 @@ const camber = (end: OneEnd): Consequence => ({
   cures: (car, figure) => {
     const { available } = adjustCamber({ needed: 0, ways: camberWays(car, end) });
     const lever = car.v[end].camberLever!;
-    const shift = upTo(Math.tan(toRad(figure - available + 0.25)) * lever, 0.5);
+    const shift = ceilToStep(Math.tan(toRad(figure - available + 0.25)) * lever, 0.5);
     return [
       add('camberKit', end, { shift, lever }, 'Camber cam or arm with more range'),
       ...cappedLift(camber(end), car, end),
@@ -181,11 +181,11 @@ export const STEERING: Consequence[] = [
       const bushes = add(
         'casterBush',
         'front',
-        { deg: upTo(short + 0.1, 0.25) },
-        `Caster bushes, ${upTo(short + 0.1, 0.25)}°`,
+        { deg: ceilToStep(short + 0.1, 0.25) },
+        `Caster bushes, ${ceilToStep(short + 0.1, 0.25)}°`,
       );
       if (car.setup.front === 'coil-radius') {
-        const drop = upTo(Math.sin(toRad(short + 0.2)) * car.v.front.arm!, 5);
+        const drop = ceilToStep(Math.sin(toRad(short + 0.2)) * car.v.front.arm!, 5);
         return [bushes, add('bracketDrop', 'front', { t: drop }, `Arm drop brackets, ${drop} mm`)];
       }
       if (hasFourLinks(car.setup.front)) {
@@ -218,7 +218,12 @@ export const STEERING: Consequence[] = [
       add(
         'tieRod',
         'front',
-        { thread: upTo(figure - car.v.front.tieThread! - car.axles.front.total('tieRod', 'thread') + 2, 1) },
+        {
+          thread: ceilToStep(
+            figure - car.v.front.tieThread! - car.axles.front.total('tieRod', 'thread') + 2,
+            1,
+          ),
+        },
         'Tie rods with more thread',
       ),
     ],
@@ -241,7 +246,7 @@ export const STEERING: Consequence[] = [
         axles.front.total('tieDrop', 't') -
         axles.front.total('subframeDrop', 't');
       const may = Math.tan(toRad(v.front.tieLimit! - 0.5)) * v.front.tieRun!;
-      return [add('tieDrop', 'front', { t: upTo(now - may, 1) }, 'Dropped pitman arm or rack')];
+      return [add('tieDrop', 'front', { t: ceilToStep(now - may, 1) }, 'Dropped pitman arm or rack')];
     },
   },
 ];

@@ -2,7 +2,7 @@ import { roomToRefit } from '../../calc/refit.room';
 import { fitShock } from '../../calc/shock.fit';
 import { hasCoil, isCoilover, isLeaf } from '../axle-kinds';
 import type { CarStand } from '../car-stand';
-import { type Consequence, bothEnds, upTo } from '../consequence';
+import { type Consequence, bothEnds, ceilToStep } from '../consequence';
 import type { OneEnd } from '../measures';
 import { add } from './cure';
 
@@ -43,7 +43,7 @@ const damperOpen = (end: OneEnd): Consequence => ({
     const axle = car.axles[end];
     const ratio = car.v[end].damperRatio!;
     const least = car.setup.front === 'cart' ? 20 : DROOP_LEAST;
-    const longer = upTo((least - figure) * ratio + 6, 5);
+    const longer = ceilToStep((least - figure) * ratio + 6, 5);
     const collapsed = Math.round(axle.damper.collapsed + longer * 0.55);
     return [
       add(
@@ -67,7 +67,7 @@ const damperClosed = (end: OneEnd): Consequence => ({
   limit: () => ({ most: 0, from: 'the damper’s own closed length' }),
   why: 'The damper would be the bump stop: it bends or punches its mount.',
   cures: (_, figure) => {
-    const longer = upTo(figure + 1, 1);
+    const longer = ceilToStep(figure + 1, 1);
     return [add('bumpStop', end, { longer }, `Bump stop ${longer} mm longer`)];
   },
 });
@@ -85,7 +85,7 @@ const bump = (end: OneEnd): Consequence => ({
   }),
   why: 'Riding on the stops it kicks, skips and breaks mounts.',
   cures: (car, figure) => {
-    const short = upTo((car.setup.front === 'cart' ? 25 : BUMP_LEAST) - figure, 1);
+    const short = ceilToStep((car.setup.front === 'cart' ? 25 : BUMP_LEAST) - figure, 1);
     return [add('bumpStop', end, { longer: -short }, `Bump stop ${short} mm shorter`)];
   },
 });
@@ -112,7 +112,7 @@ const loose = (end: OneEnd): Consequence => ({
   limit: () => ({ most: 0, from: 'the coil must stay seated' }),
   why: 'A loose coil can jump its seat and come back beside it.',
   cures: (car, figure) => {
-    const takes = upTo(figure / car.v[end].springRatio! + 2, 1);
+    const takes = ceilToStep(figure / car.v[end].springRatio! + 2, 1);
     return [add('strap', end, { takes }, `Limit strap, ${takes} mm off the droop`)];
   },
 });
@@ -132,7 +132,7 @@ const bind = (end: OneEnd): Consequence => ({
   limit: () => ({ least: BIND_LEAST, from: 'the shop’s margin before turns touch' }),
   why: 'Turns that touch stop the wheel dead and break the coil or its seat.',
   cures: (car, figure) => {
-    const longer = upTo((BIND_LEAST - figure) / car.v[end].springRatio! + 1, 1);
+    const longer = ceilToStep((BIND_LEAST - figure) / car.v[end].springRatio! + 1, 1);
     return [add('bumpStop', end, { longer }, `Bump stop ${longer} mm longer`)];
   },
 });
@@ -141,7 +141,7 @@ const bind = (end: OneEnd): Consequence => ({
 const hangerFor = (car: CarStand, end: OneEnd, deg: number) => {
   const shackle =
     car.axles[end].parts.find((part) => part.kind === 'shackle')?.set.length ?? car.v[end].shackle!;
-  return Math.sign(deg) * upTo(Math.abs((deg * Math.PI) / 180) * shackle + 2, 2);
+  return Math.sign(deg) * ceilToStep(Math.abs((deg * Math.PI) / 180) * shackle + 2, 2);
 };
 
 const shackles = (end: OneEnd): Consequence[] => [
@@ -212,7 +212,7 @@ const refit = (end: OneEnd): Consequence => ({
   limit: () => ({ most: 0, from: 'the opening measured at full droop' }),
   why: 'It has to be forced past its mounts: bar off at both ends, every arm bolt slack, a second pair of hands.',
   cures: (_, figure) => {
-    const opening = upTo(figure + 1, 1);
+    const opening = ceilToStep(figure + 1, 1);
     return [add('roomMade', end, { opening }, `Room made, ${opening} mm: bar off, arm bolts slack`)];
   },
 });

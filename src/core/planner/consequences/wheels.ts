@@ -1,6 +1,6 @@
 import { fitWheel } from '../../calc/wheel.fit';
 import type { CarStand } from '../car-stand';
-import { type Consequence, bothEnds, upTo } from '../consequence';
+import { type Consequence, bothEnds, ceilToStep } from '../consequence';
 import { compareGearing } from '../gearing';
 import type { OneEnd } from '../measures';
 import { add } from './cure';
@@ -32,7 +32,7 @@ const inner = (end: OneEnd): Consequence => ({
   limit: () => ({ least: GAP_LEAST, from: 'the shop’s least gap, from the clearance measured at lock' }),
   why: 'The tire cuts itself on strut or arm at lock.',
   cures: (car, figure) => {
-    const t = upTo(GAP_LEAST - figure, 1);
+    const t = ceilToStep(GAP_LEAST - figure, 1);
     return [add('wheelSpacer', end, { t }, `Wheel spacers, ${t} mm, hub-centric`)];
   },
 });
@@ -47,7 +47,7 @@ const outer = (end: OneEnd): Consequence => ({
   limit: () => ({ least: GAP_LEAST, from: 'the shop’s least gap; local code on wheels that stand out' }),
   why: 'The tire stands out past the fender and takes its edge at full bump.',
   cures: (car, figure) => {
-    const gain = upTo(GAP_LEAST - figure, 1);
+    const gain = ceilToStep(GAP_LEAST - figure, 1);
     const offset = Math.round(car.axles[end].wheel.offset + gain);
     return [
       add('wheel', 'car', { rim: car.axles[end].wheel.rim, offset }, `Wheels with offset ${offset}`),
@@ -77,7 +77,7 @@ const arch = (end: OneEnd): Consequence => ({
   limit: () => ({ least: GAP_LEAST, from: 'the shop’s least gap, from the clearance measured at full bump' }),
   why: 'The tire takes the arch at full bump, lift or no lift: a lift alone does not change full bump.',
   cures: (_, figure) => {
-    const short = upTo(GAP_LEAST - figure, 1);
+    const short = ceilToStep(GAP_LEAST - figure, 1);
     return [
       add('bumpStop', end, { longer: short }, `Bump stop ${short} mm longer`),
       add('trim', end, { gain: short }, `Arch trimmed by ${short} mm`),

@@ -3,7 +3,7 @@ import { Link } from '@/ui/link';
 import { notFound } from 'next/navigation';
 import { connection } from 'next/server';
 import { hoursText } from '@/core/units/money';
-import { claimWords, liftWords } from '@/features/kits/kit-words';
+import { describeClaim, describeLift } from '@/features/kits/kit-words';
 import { LiftChart } from '@/features/kits/lift-chart';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
@@ -55,10 +55,10 @@ export default async function KitPage({ params }: { params: Promise<{ id: string
         {ledger.lifts.map((summary) => (
           <section key={summary.end}>
             <h2 className="border-b border-ink pb-1">
-              {summary.end === 'front' ? 'Front' : 'Rear'}: {claimWords(summary.ratio)}
+              {summary.end === 'front' ? 'Front' : 'Rear'}: {describeClaim(summary.ratio)}
             </h2>
             <LiftChart summary={summary} points={ledger.points} unit={unit} />
-            <p>{liftWords(summary, unit)}.</p>
+            <p>{describeLift(summary, unit)}.</p>
             <p className="text-soft">
               {summary.platforms.length ? `On ${summary.platforms.join(', ')}. ` : ''}Solid: mean and spread
               here; dashed: the claim.

@@ -2,11 +2,11 @@ import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { connection } from 'next/server';
 import { shopMoment } from '@/core/units/shop-time';
-import { changeWords } from '@/features/people/change-words';
+import { describeChange } from '@/features/people/change-words';
 import { db } from '@/server/database';
 import { requireRole } from '@/server/http';
 import { peopleNames } from '@/server/queries/order';
-import { auditPage, doubtfulDoings } from '@/server/queries/people';
+import { auditPage, suspiciousActivity } from '@/server/queries/people';
 import { readShop } from '@/server/queries/shop';
 
 export const metadata: Metadata = { title: 'Who changed what' };
@@ -17,7 +17,7 @@ export default async function AuditPage({ searchParams }: { searchParams: Promis
   const { before } = await searchParams;
   const [{ lines, names, more }, doubts, shop, people] = await Promise.all([
     auditPage(db(), Number.parseInt(before ?? '', 10) || null),
-    doubtfulDoings(db()),
+    suspiciousActivity(db()),
     readShop(db()),
     peopleNames(db()),
   ]);
@@ -36,7 +36,7 @@ export default async function AuditPage({ searchParams }: { searchParams: Promis
         <section>
           <ul className="border-t border-ink">
             {lines.map((line) => {
-              const words = changeWords(line, { ...shop, names });
+              const words = describeChange(line, { ...shop, names });
               return (
                 <li
                   key={line.seq}
@@ -44,7 +44,7 @@ export default async function AuditPage({ searchParams }: { searchParams: Promis
                 >
                   <span className="figure text-soft">{shopMoment(line.at, shop.timeZone)}</span>
                   <span className="min-w-0 wrap-anywhere">
-                    <strong>{line.person}</strong> {words.done}
+                    <strong>{line.person ?? 'The shop’s own machine'}</strong> {words.done}
                     {words.about && (
                       <>
                         : <strong>{words.about}</strong>

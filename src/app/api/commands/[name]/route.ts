@@ -1,11 +1,11 @@
 import { LARGEST, jsonOf } from '@/server/body';
 import { contractOf, isCommandName } from '@/contracts/commands';
 import { execute } from '@/server/commands/execute';
-import { actorOrAnswer, changing, json } from '@/server/http';
+import { actorOrAnswer, withMutationGuards, json } from '@/server/http';
 
 export async function POST(request: Request, { params }: { params: Promise<{ name: string }> }) {
   const { name } = await params;
-  return changing(async () => {
+  return withMutationGuards(async () => {
     const envelope = await jsonOf(
       request,
       (isCommandName(name) && contractOf(name).mostBytes) || LARGEST.command,

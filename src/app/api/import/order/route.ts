@@ -4,10 +4,10 @@ import { FORM_AROUND, formOf } from '@/server/body';
 import { importOrder } from '@/server/formats/import-order';
 import { fileOf } from '@/server/formats/take-file';
 import { ORDER_LIMITS } from '@/server/formats/zip';
-import { actorOrAnswer, changing, json } from '@/server/http';
+import { actorOrAnswer, withMutationGuards, json } from '@/server/http';
 
 /** Takes a work order in from its ZIP. */
-export const POST = changing(async (request) => {
+export const POST = withMutationGuards(async (request) => {
   const session = await actorOrAnswer();
   if (session instanceof Response) return session;
   if (!holdsRole(session.person.roles, ['lead']))

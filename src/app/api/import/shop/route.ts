@@ -1,12 +1,12 @@
 import { FORM_AROUND, formOf } from '@/server/body';
 import { fileOf } from '@/server/formats/take-file';
 import { SHOP_LIMITS } from '@/server/formats/zip';
-import { changing, currentDevice, json, keepSession } from '@/server/http';
+import { withMutationGuards, currentDevice, json, keepSession } from '@/server/http';
 import { signIn } from '@/server/sessions/sessions';
 import { bringShop } from '@/server/shop-opening';
 
 /** Brings a whole shop into an empty place; whoever does so needs the console's code. */
-export const POST = changing(async (request) => {
+export const POST = withMutationGuards(async (request) => {
   const form = await formOf(request, SHOP_LIMITS.packed + FORM_AROUND);
   const field = (name: string) => String(form.get(name) ?? '');
   const taker = { name: field('owner.name'), password: field('owner.password'), pin: field('owner.pin') };

@@ -1,9 +1,9 @@
 import { LARGEST, jsonOf } from '@/server/body';
-import { actorOrAnswer, changing, json } from '@/server/http';
+import { actorOrAnswer, withMutationGuards, json } from '@/server/http';
 import { keepDeviceKey } from '@/server/outbox/keys';
 
 /** Keeps the public key a tablet made for whoever is signed in on it. */
-export const POST = changing(async (request) => {
+export const POST = withMutationGuards(async (request) => {
   const session = await actorOrAnswer();
   if (session instanceof Response) return session;
   const { publicKey } = (await jsonOf(request, LARGEST.command)) as { publicKey?: unknown };

@@ -1,13 +1,13 @@
 import { Refusal } from '@/core/refusal';
 import { FORM_AROUND, formOf } from '@/server/body';
 import { sha256 } from '@/server/entries/canonical';
-import { changing, currentDevice, json } from '@/server/http';
+import { withMutationGuards, currentDevice, json } from '@/server/http';
 import { signedBy } from '@/server/outbox/keys';
 import { addressOf, countFor } from '@/server/sessions/rate';
 import { LARGEST_UPLOAD, PICTURE_TOO_LARGE, storePhoto } from '@/server/photos/store';
 
 /** Takes a picture a tablet queued: its person signed the hash of its bytes there. */
-export const POST = changing(async (request) => {
+export const POST = withMutationGuards(async (request) => {
   await countFor('upload', addressOf(request));
   const form = await formOf(request, LARGEST_UPLOAD + FORM_AROUND, 'file', PICTURE_TOO_LARGE);
   const [file, hash, personId, signature] = ['file', 'hash', 'personId', 'signature'].map((name) =>

@@ -1,7 +1,7 @@
 import { steerReading } from '@/core/alignment/pull';
 import { EXAGGERATED, wheelsDrawing } from '@/core/alignment/wheels-drawing';
 import { nextBooking, sentBack } from '@/core/ledger/after-work';
-import { alignmentRows, angleText, sheetWords } from '@/core/ledger/alignment-rows';
+import { alignmentRows, angleText, describeSheet } from '@/core/ledger/alignment-rows';
 import { sheetNow, whyNotYetAligned } from '@/core/ledger/evidence';
 import { type AlignmentSheet, isClosed } from '@/core/ledger/order-state';
 import { holdsRole } from '@/core/ledger/roles';
@@ -12,7 +12,7 @@ import { BookingForm } from '@/features/alignment/booking-form';
 import { CenterWheel } from '@/features/alignment/center-wheel';
 import { DroppedSheets } from '@/features/alignment/dropped-sheets';
 import { SheetTable } from '@/features/alignment/sheet-table';
-import { BackToBay } from '@/features/settle/back-to-bay';
+import { BackToBay } from '@/features/rework/back-to-bay';
 import { db } from '@/server/database';
 import { driveLimit } from '@/server/documents/packet-cautions';
 import { specOfCar } from '@/server/queries/alignment-spec';
@@ -24,14 +24,14 @@ import { Shapes } from '@/ui/shapes';
 
 const lessGoal = (caster: number | undefined, goal: number) => (caster === undefined ? null : caster - goal);
 
-function verdictWords(file: OrderFile, sheet: AlignmentSheet): string {
+function describeVerdict(file: OrderFile, sheet: AlignmentSheet): string {
   const { spec, before, after } = sheet.entry.data;
   const rows = alignmentRows(spec, before, after);
-  if (sheet.passes) return `Pass: ${sheetWords(rows)}`;
+  if (sheet.passes) return `Pass: ${describeSheet(rows)}`;
   if (sheet.accepted)
     return `Pass with a reason, by ${file.people[sheet.accepted.data.leadId]}: ${sheet.accepted.data.reason}`;
   if (sentBack(file.state, sheet.entry.id)) return 'Back to the bay: it is aligned again after.';
-  return `${sheetWords(rows)} Back to the bay, or the lead passes it with a reason.`;
+  return `${describeSheet(rows)} Back to the bay, or the lead passes it with a reason.`;
 }
 
 function OneSheet({
@@ -66,7 +66,7 @@ function OneSheet({
         <SheetTable rows={alignmentRows(data.spec, data.before, data.after)} />
       </div>
       <p className="mt-3 text-[1.2rem] font-semibold" data-testid="sheet-verdict">
-        {verdictWords(file, sheet)}
+        {describeVerdict(file, sheet)}
       </p>
       <p>
         {steer.text} Thrust line {angleText(steer.thrustDeg)}, steer ahead {angleText(steer.steerAheadDeg)},

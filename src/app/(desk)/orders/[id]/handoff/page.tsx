@@ -1,5 +1,5 @@
 import { Link } from '@/ui/link';
-import { type ClosingHole, mayBeDeferred } from '@/core/ledger/closing';
+import { type HandoffBlocker, mayBeDeferred } from '@/core/ledger/closing';
 import { isClosed, isJob } from '@/core/ledger/order-state';
 import { shopMoment } from '@/core/units/shop-time';
 import { LeadReason } from '@/features/answers/lead-reason';
@@ -14,14 +14,14 @@ import { UseChoice } from '@/features/handoff/use-choice';
 import { PrintButton } from '@/features/torque/print-button';
 import { db } from '@/server/database';
 import { packetToShow } from '@/server/documents/handoff-pdf';
-import { holesOf } from '@/server/handoff-ready';
+import { blockersOnTheCar } from '@/server/handoff-ready';
 import { linkOfOrder } from '@/server/links/links';
 import { channelFor } from '@/server/messages/queue';
 import type { OrderFile } from '@/server/queries/order';
 import { crewNames, orderPage } from '@/server/queries/page-data';
 import type { PinPerson } from '@/ui/person-pin';
 
-function Hole({ file, hole, leads }: { file: OrderFile; hole: ClosingHole; leads: PinPerson[] }) {
+function Hole({ file, hole, leads }: { file: OrderFile; hole: HandoffBlocker; leads: PinPerson[] }) {
   const href =
     hole.page === 'work' || hole.page === 'bay' ? `/bay/${file.id}` : `/orders/${file.id}/${hole.page}`;
   return (
@@ -57,7 +57,7 @@ export default async function HandoffPage({
   const job = isJob(state);
   const version = Number((await searchParams).version ?? 0) || undefined;
   const [holes, packet, link] = await Promise.all([
-    closed ? [] : holesOf(db(), { id: file.id, vehicleId: file.vehicle.id, state }),
+    closed ? [] : blockersOnTheCar(db(), { id: file.id, vehicleId: file.vehicle.id, state }),
     packetToShow(file.id, version),
     linkOfOrder(db(), file.id),
   ]);

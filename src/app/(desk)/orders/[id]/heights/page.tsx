@@ -6,7 +6,7 @@ import {
   heightsOfOrder,
   sinceHandoff,
   whyHeightsOff,
-  withWhatComes,
+  heightsWithPendingAccessories,
 } from '@/features/heights/order-heights';
 import { WhyOff } from '@/features/heights/why-off';
 import { HeightsForm } from '@/features/heights/heights-form';
@@ -40,7 +40,7 @@ export default async function HeightsPage({ params }: { params: Promise<{ id: st
   const car = await heightsOfCar(db(), file);
   const history = heightHistory(car, stance.target);
   const since = sinceHandoff(car, file);
-  const later = withWhatComes(file);
+  const later = heightsWithPendingAccessories(file);
   const { leads } = await crewNames();
   const tires = baseline && file.state.run ? (intake.newTires ?? intake.tires) : intake.tires;
   return (

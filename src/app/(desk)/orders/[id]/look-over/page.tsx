@@ -1,7 +1,7 @@
 import { baselineOf, isClosed } from '@/core/ledger/order-state';
 import { shopMoment } from '@/core/units/shop-time';
 import { vinWarning } from '@/core/vehicle-facts';
-import { answerWords } from '@/features/answers/answer-words';
+import { describeAnswer } from '@/features/answers/answer-words';
 import { VehicleForm } from '@/features/cars/vehicle-form';
 import { Inspection } from '@/features/look-over/inspection';
 import { MeasureForm } from '@/features/look-over/measure-form';
@@ -21,7 +21,7 @@ export default async function LookOverPage({ params }: { params: Promise<{ id: s
   }));
   const offers = state.offers.map(({ entry, answer }) => ({
     ...entry.data,
-    answer: answer ? answerWords(answer) : null,
+    answer: answer ? describeAnswer(answer) : null,
   }));
   const notes = Object.fromEntries(
     state.measures.filter((entry) => entry.data.value === null).map(({ data }) => [data.key, data.typed]),

@@ -2,7 +2,7 @@ import { isClosed, latestPlan } from '@/core/ledger/order-state';
 import { hoursText, moneyText } from '@/core/units/money';
 import { shopMoment } from '@/core/units/shop-time';
 import { AnswerForm } from '@/features/answers/answer-form';
-import { answerWords } from '@/features/answers/answer-words';
+import { describeAnswer } from '@/features/answers/answer-words';
 import { QuoteForm } from '@/features/quote/quote-form';
 import { orderPage } from '@/server/queries/page-data';
 
@@ -60,7 +60,7 @@ export default async function QuotePage({ params }: { params: Promise<{ id: stri
               {data.unknown && <p className="caution mt-2 px-3 py-1.5">Still unknown: {data.unknown}</p>}
               <div className="pt-2">
                 {answer ? (
-                  <p className="font-semibold">{answerWords(answer)}</p>
+                  <p className="font-semibold">{describeAnswer(answer)}</p>
                 ) : index === 0 && !isClosed(state) ? (
                   <AnswerForm command="quote.answer" input={{ orderId: file.id, version: data.version }} />
                 ) : (

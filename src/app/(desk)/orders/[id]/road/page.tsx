@@ -6,7 +6,7 @@ import { CORNER_NAMES, judgeStep } from '@/core/procedure/engine';
 import { odometerText } from '@/core/units/distance';
 import { shopMoment } from '@/core/units/shop-time';
 import { CustomerDroveForm, RoadInForm, RoadOutForm } from '@/features/road/road-forms';
-import { BackToBay } from '@/features/settle/back-to-bay';
+import { BackToBay } from '@/features/rework/back-to-bay';
 import { driveLimit } from '@/server/documents/packet-cautions';
 import type { OrderFile } from '@/server/queries/order';
 import { orderPage } from '@/server/queries/page-data';

@@ -6,6 +6,7 @@ import { TakeBack } from '@/features/trail/take-back';
 import { db } from '@/server/database';
 import { canBeTakenBack } from '@/server/commands/entry.void';
 import { orderPage, shopWrenches } from '@/server/queries/page-data';
+import type { Row } from '@/server/tables';
 
 export default async function TrailPage({ params }: { params: Promise<{ id: string }> }) {
   const { file, viewer } = await orderPage(params);
@@ -18,7 +19,7 @@ export default async function TrailPage({ params }: { params: Promise<{ id: stri
       .map((entry) => [entry.corrects!, entry]),
   );
   const wrenches = (await shopWrenches()).map(({ id, name }) => ({ id, name }));
-  const head = await db().row<{ count: number; hash: string }>(
+  const head = await db().row<Row<'chain_head', 'count' | 'hash'>>(
     'SELECT count, hash FROM chain_head WHERE chain = ?',
     [file.id],
   );

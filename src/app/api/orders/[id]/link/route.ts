@@ -2,13 +2,13 @@ import QRCode from 'qrcode';
 import { LARGEST, jsonOf } from '@/server/body';
 import { execute } from '@/server/commands/execute';
 import { sha256 } from '@/server/entries/canonical';
-import { actorOrAnswer, changing, json } from '@/server/http';
+import { actorOrAnswer, withMutationGuards, json } from '@/server/http';
 import { linkAddress, newToken, originOf } from '@/server/links/links';
 
 /** Makes the customer's page an address and shows it this once; from then on only its hash is known here. */
 export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }) {
   const { id: orderId } = await params;
-  return changing(async () => {
+  return withMutationGuards(async () => {
     const session = await actorOrAnswer();
     if (session instanceof Response) return session;
     const token = newToken();

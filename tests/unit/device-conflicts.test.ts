@@ -1,5 +1,5 @@
 import type { Entry } from '@/core/ledger/entries';
-import { isOfLostTablet, judgeHands, lateThings, openTasks } from '@/core/ledger/hands';
+import { isOfLostTablet, judgeDevice, lateThings, openTasks } from '@/core/ledger/device-conflicts';
 import { foldOrder } from '@/contracts/fold';
 import { stepDoneMove } from '@/core/moves/step-done';
 import { bothEndsRun } from '../support/library';
@@ -105,23 +105,23 @@ describe('one tablet lowers and drives', () => {
     );
 
   test('while it does, no other opens, loosens, lowers or drives', () => {
-    const { hands } = fold(started(), taken(THERE, 5));
-    expect(judgeHands(hands, HERE, { lowers: false, opens: true })!.message).toMatch(
+    const { conflicts } = fold(started(), taken(THERE, 5));
+    expect(judgeDevice(conflicts, HERE, { lowers: false, opens: true })!.message).toMatch(
       /nothing is opened or loosened/,
     );
-    expect(judgeHands(hands, HERE, { lowers: true, opens: false })!.message).toMatch(
+    expect(judgeDevice(conflicts, HERE, { lowers: true, opens: false })!.message).toMatch(
       /lowered and driven from there/,
     );
-    expect(judgeHands(hands, HERE, { lowers: false, opens: false })).toBeNull();
-    expect(judgeHands(hands, THERE, { lowers: true, opens: true })).toBeNull();
+    expect(judgeDevice(conflicts, HERE, { lowers: false, opens: false })).toBeNull();
+    expect(judgeDevice(conflicts, THERE, { lowers: true, opens: true })).toBeNull();
   });
 
   test('without network only its holder lowers', () => {
-    const free = fold(started()).hands;
-    expect(judgeHands(free, HERE, { lowers: true, opens: false }, false)).toBeNull();
-    expect(judgeHands(free, HERE, { lowers: true, opens: false }, true)).toMatchObject({ code: 'held' });
-    const { hands } = fold(started(), taken(HERE, 5));
-    expect(judgeHands(hands, HERE, { lowers: true, opens: false }, true)).toBeNull();
+    const free = fold(started()).conflicts;
+    expect(judgeDevice(free, HERE, { lowers: true, opens: false }, false)).toBeNull();
+    expect(judgeDevice(free, HERE, { lowers: true, opens: false }, true)).toMatchObject({ code: 'held' });
+    const { conflicts } = fold(started(), taken(HERE, 5));
+    expect(judgeDevice(conflicts, HERE, { lowers: true, opens: false }, true)).toBeNull();
   });
 
   test('a step knows whether it lowers or opens', () => {
@@ -136,7 +136,7 @@ describe('one tablet lowers and drives', () => {
 
   test('what a lost tablet made before the lead took lowering back no longer moves the car', () => {
     const state = fold(started(), taken(THERE, 5), back(THERE, 15));
-    expect(state.hands.holder).toBeNull();
+    expect(state.conflicts.holder).toBeNull();
     expect(isOfLostTablet(state, THERE, at(10))).toBe(true);
     expect(isOfLostTablet(state, THERE, at(20))).toBe(false);
     expect(isOfLostTablet(state, HERE, at(10))).toBe(false);

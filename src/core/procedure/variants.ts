@@ -7,7 +7,7 @@ import type { PlainProcedure, Procedure, Step } from './types';
  * @param taken ids of the ways taken; none means the file as it stands
  * @throws Refusal for an unknown way, two ways of one choice, or a way that hooks onto a step that is not there
  */
-export function takeWays(procedure: Procedure, taken: string[]): PlainProcedure {
+export function takeVariants(procedure: Procedure, taken: string[]): PlainProcedure {
   let steps: Step[] = procedure.steps;
   const items = [...procedure.items];
   const fasteners = [...procedure.fasteners];
@@ -28,7 +28,7 @@ export function takeWays(procedure: Procedure, taken: string[]): PlainProcedure 
       if (after !== null && at < 0) {
         throw new Refusal(
           'unknown-step',
-          `Way "${way.title}" hooks onto a step "${after}" that is not there.`,
+          `Variant "${way.title}" hooks onto a step "${after}" that is not there.`,
           'ways',
         );
       }

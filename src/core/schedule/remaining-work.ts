@@ -27,7 +27,7 @@ export interface PhaseNeedOfOrder {
   /** What must happen first, in words; the day where somebody named one. */
   waits: { words: string; until: string | null } | null;
 }
-export interface OrderNeed {
+export interface RemainingWork {
   procedures: string;
   rusty: boolean;
   /** Work on the car has begun: it stands where it stands. */
@@ -76,7 +76,7 @@ export const proceduresOf = (state: OrderState) =>
   proceduresAsked(latestPlan(state)?.data.parts ?? []);
 
 /** What is left to do on an order, in the order of work; nothing when it is closed. */
-export function needOf(state: OrderState): OrderNeed {
+export function remainingWork(state: OrderState): RemainingWork {
   const { document, run } = state;
   const phases: PhaseNeedOfOrder[] = [];
   const left = document?.steps.filter((step) => !run!.done.has(step.id) && !run!.skipped.has(step.id)) ?? [];

@@ -8,9 +8,9 @@ import {
 } from '../procedure/run-state';
 import { type OneEnd, type Step, type Support, endsOf } from '../procedure/types';
 import type { Entry, EntryOf } from './entries';
-import type { Hands, OrderState } from './order-state';
+import type { DeviceConflicts, OrderState } from './order-state';
 
-export const openTasks = ({ hands }: OrderState) => hands.tasks.filter((task) => !task.done);
+export const openTasks = ({ conflicts }: OrderState) => conflicts.tasks.filter((task) => !task.done);
 
 const keys = {
   item: (id: string) => `item ${id}`,
@@ -54,14 +54,14 @@ export function lateThings(
   if (!waited(entry)) return new Set();
   return new Set(
     thingsTouched(state.document, entry).filter((thing) => {
-      const last = state.hands.touched.get(thing);
+      const last = state.conflicts.touched.get(thing);
       return last !== undefined && last.deviceId !== entry.deviceId && last.at > entry.at;
     }),
   );
 }
 
 /** Late things in the shop's words. */
-export function lateWords(document: RunDocument | null, things: readonly string[]): string {
+export function describeLate(document: RunDocument | null, things: readonly string[]): string {
   return things
     .map((thing) => {
       const [kind, id = ''] = thing.split(/ (.*)/s);
@@ -75,9 +75,9 @@ export function lateWords(document: RunDocument | null, things: readonly string[
 
 export function rememberTouch(state: OrderState, entry: Entry): void {
   for (const thing of thingsTouched(state.document, entry)) {
-    const last = state.hands.touched.get(thing);
+    const last = state.conflicts.touched.get(thing);
     if (!last || last.at <= entry.at)
-      state.hands.touched.set(thing, { at: entry.at, deviceId: entry.deviceId });
+      state.conflicts.touched.set(thing, { at: entry.at, deviceId: entry.deviceId });
   }
 }
 
@@ -128,13 +128,13 @@ const refusal = (message: string): RefusedMove => ({ code: 'held', message, refs
  * @param offline the tablet has no network: then only its holder may lower or drive
  * @returns why not, or null
  */
-export function judgeHands(
-  hands: Hands,
+export function judgeDevice(
+  conflicts: DeviceConflicts,
   deviceId: string,
   move: { lowers: boolean; opens: boolean },
   offline = false,
 ): RefusedMove | null {
-  const { holder } = hands;
+  const { holder } = conflicts;
   if (holder && holder.deviceId !== deviceId && (move.lowers || move.opens)) {
     const who = `${holder.data.deviceName} holds lowering and driving of this car`;
     return refusal(
@@ -151,7 +151,7 @@ export function judgeHands(
 }
 
 /** Made before the lead took lowering back from its tablet: such a move no longer moves the car. */
-export function isOfLostTablet({ hands }: OrderState, deviceId: string, at: string): boolean {
-  const back = hands.takenBack;
+export function isOfLostTablet({ conflicts }: OrderState, deviceId: string, at: string): boolean {
+  const back = conflicts.takenBack;
   return back !== null && back.data.fromDevice === deviceId && at < back.at;
 }

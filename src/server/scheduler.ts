@@ -14,7 +14,7 @@ const REMIND_EVERY_MS = 60_000;
 const CLEAN_EVERY_MS = 10 * 60_000;
 
 /** One round of what the shop's machine does by itself. Several servers may do it at once. */
-export async function clockRound(at: Date, remind: boolean): Promise<void> {
+export async function runDueJobs(at: Date, remind: boolean): Promise<void> {
   if (!(await findShop(db()))) return;
   await takeRackFiles(at);
   if (remind) await queueReminders(at);
@@ -24,7 +24,7 @@ export async function clockRound(at: Date, remind: boolean): Promise<void> {
 const held = globalThis as typeof globalThis & { wrenchwiseClock?: boolean };
 
 /** Starts the rounds, once a process. A round that fails is told on the console and does not stop the next. */
-export function startClock(): void {
+export function startScheduler(): void {
   if (held.wrenchwiseClock || process.env.WRENCHWISE_NO_CLOCK) return;
   held.wrenchwiseClock = true;
   let lastReminded = 0;
@@ -32,7 +32,7 @@ export function startClock(): void {
   const round = async () => {
     try {
       const remind = Date.now() - lastReminded >= REMIND_EVERY_MS;
-      await clockRound(now(), remind);
+      await runDueJobs(now(), remind);
       if (remind) lastReminded = Date.now();
       if (Date.now() - lastCleaned >= CLEAN_EVERY_MS) {
         await cleanUp(db(), now());
