@@ -37,15 +37,16 @@ export function foldOrder(entries: readonly Entry[], document: RunDocument | nul
 
 /** A copy that may be folded onto: what never changes (an entry, the run document) is shared. */
 function copied<T>(value: T): T {
-  if (value === null || typeof value !== 'object') return value;
+  if (value === null || typeof value !== 'object' || 'seq' in value) return value;
   if (Array.isArray(value)) return value.map(copied) as T;
-  if (value instanceof Map) return new Map([...value].map(([key, one]) => [key, copied(one)])) as T;
+  if (value instanceof Map) return new Map(Array.from(value, ([key, one]) => [key, copied(one)])) as T;
   if (value instanceof Set) return new Set(value) as T;
-  if (isEntry(value)) return value;
-  return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, copied(one)])) as T;
+  const copy = { ...value };
+  // Most of what an order holds is flat: only what holds something itself is gone into.
+  for (const key in copy)
+    if (typeof copy[key] === 'object' && copy[key] !== null) copy[key] = copied(copy[key]);
+  return copy;
 }
-
-const isEntry = (value: object) => 'chain' in value && 'seq' in value;
 
 /** Entries after which the whole order is folded anew: they change what came before, or the job it is judged by. */
 const FROM_THE_START: readonly EntryKind[] = ['void', 'run.start', 'run.change'];

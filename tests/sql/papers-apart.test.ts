@@ -44,7 +44,7 @@ test('a handoff and the version after a correction are drawn while nothing is lo
   expect(await verifyEverything(() => undefined)).toBeNull();
 });
 
-test('what comes between is in the paper: it is drawn again, under the lock', async () => {
+test('what comes between is in the paper: it is drawn again, with nothing locked either', async () => {
   const job = await onItsWheels(shop, 'APART 2');
   const { orderId } = job;
   drawn.mockImplementationOnce(async (packet, tx, picture) => {
@@ -57,8 +57,24 @@ test('what comes between is in the paper: it is drawn again, under the lock', as
     return draw(packet, tx, picture);
   });
   await handedOver(job);
-  expect(places()).toEqual(['outside', 'locked']);
+  expect(places()).toEqual(['outside', 'outside']);
   const { state } = (await loadOrder(db(), orderId))!;
   expect(state.handoffs).toHaveLength(1);
   expect(await verifyEverything(() => undefined)).toBeNull();
+});
+
+test('where somebody writes all the time, it is drawn under the lock in the end', async () => {
+  const job = await onItsWheels(shop, 'APART 3');
+  const { packetPdf: draw } = jest.requireActual<typeof import('@/server/documents/packet-pdf')>(
+    '@/server/documents/packet-pdf',
+  );
+  drawn.mockImplementation(async (packet, tx, picture) => {
+    const doubt = { orderId: job.orderId, text: 'a weep', byDay: '2030-01-01' };
+    if (tx === db()) expect((await give(shop, 'Ilse', 'watch.add', doubt)).ok).toBe(true);
+    return draw(packet, tx, picture);
+  });
+  await handedOver(job);
+  drawn.mockImplementation(draw);
+  expect(places()).toEqual(['outside', 'outside', 'outside', 'outside', 'locked']);
+  expect((await loadOrder(db(), job.orderId))!.state.handoffs).toHaveLength(1);
 });

@@ -81,9 +81,7 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
     async (fresh: BayBundle) => {
       setBundle(fresh);
       setOnline(true);
-      if (!able) return;
-      await (await store()).put('bundles', fresh);
-      await keepOffset(fresh.readAt);
+      if (able) await (await store()).put('bundles', fresh);
     },
     [able],
   );
@@ -93,9 +91,13 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
     const fresh = await fetchBundle(orderId, kept.current.bundle);
     if (fresh === null) setOnline(false);
     else if (fresh === 'none') setMissing(true);
-    else if (fresh !== 'signed-out') await keep(fresh);
-    else setOnline(true);
-  }, [orderId, keep]);
+    else if (fresh === 'signed-out') setOnline(true);
+    else {
+      await keep(fresh);
+      // Only a page read just now tells the server's clock.
+      if (able) await keepOffset(fresh.readAt);
+    }
+  }, [able, orderId, keep]);
 
   const readPending = useCallback(async () => {
     if (!able || !orderId) return;
@@ -225,10 +227,14 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
       if (!recorded.moved) return true;
       if (Object.keys(recorded.moved).some((chain) => chain !== car.orderId)) return false;
       const grown = withEntries(car, recorded.entries);
-      if (grown) void keep(grown);
-      return grown !== null;
+      const last = recorded.entries.at(-1);
+      if (!grown || !last) return false;
+      void keep(grown);
+      // The newest word of the server's clock.
+      if (able) void keepOffset(last.receivedAt);
+      return true;
     },
-    [keep],
+    [able, keep],
   );
 
   const route = useMemo<CommandRoute>(

@@ -12,6 +12,7 @@ import { sha256 } from '../entries/canonical';
 import { type WholeOrder, advance, keepState, loadOrder, wholeOrder } from '../entries/order';
 import { mustHavePhoto } from '../photos/must-have';
 import type { Person } from '../sessions/sessions';
+import type { Later } from './rehearsal';
 import type { Row } from '../tables';
 
 /** An order loaded under its lock. */
@@ -35,21 +36,37 @@ export class CommandContext {
   /** What was appended, by its chain. */
   readonly written = new Map<string, Entry[]>();
 
+  readonly commandId: string;
+  readonly person: Person;
+  readonly deviceId: string;
+  readonly deviceSeq: number;
+  readonly at: Date;
+  readonly receivedAt: Date;
+  /** It waited on its device before it came. */
+  readonly queued: boolean;
+  /** In a rehearsal: what takes long is put here, to be worked out when nothing is locked. Nothing else of it stays. */
+  readonly later: Later | null;
+  /** It may ask to be rehearsed once more, rather than work out under the lock what takes long. */
+  readonly mayGoAgain: boolean;
+  /** Whose PIN was given with it and was right. */
+  private readonly voucher: Person | null;
+
   constructor(
     readonly tx: Db,
-    readonly commandId: string,
-    readonly person: Person,
-    readonly deviceId: string,
-    readonly deviceSeq: number,
-    readonly at: Date,
-    readonly receivedAt: Date,
-    /** It waited on its device before it came. */
-    readonly queued = false,
-    /** Whose PIN was given with it and was right. */
-    private readonly voucher: Person | null = null,
-    /** In a rehearsal: what takes long is put here, to be worked out when nothing is locked. Nothing else of it stays. */
-    readonly rehearsal: (() => Promise<void>)[] | null = null,
-  ) {}
+    given: Pick<CommandContext, 'commandId' | 'person' | 'deviceId' | 'deviceSeq' | 'at' | 'receivedAt'> &
+      Partial<Pick<CommandContext, 'queued' | 'later' | 'mayGoAgain'>> & { voucher?: Person | null },
+  ) {
+    this.commandId = given.commandId;
+    this.person = given.person;
+    this.deviceId = given.deviceId;
+    this.deviceSeq = given.deviceSeq;
+    this.at = given.at;
+    this.receivedAt = given.receivedAt;
+    this.queued = given.queued ?? false;
+    this.later = given.later ?? null;
+    this.mayGoAgain = given.mayGoAgain ?? false;
+    this.voucher = given.voucher ?? null;
+  }
 
   /** Who vouches for it by PIN. @throws Refusal when nobody does */
   vouchedBy(field: string): Person {

@@ -26,6 +26,7 @@ import { id as anId } from '@/contracts/fields';
 import type { Handler } from './handler';
 import { HANDLERS } from './index';
 import { keepAnswer, takeId } from './kept-answers';
+import { type Later, rehearseThenGive, rehearsed } from './rehearsal';
 import type { Row } from '../tables';
 
 export interface Actor {
@@ -109,22 +110,6 @@ async function refuseOfLostTablet(ctx: CommandContext, name: string, input: unkn
     );
 }
 
-class TakenBack extends Error {}
-
-/** Goes through work in a transaction that is taken back, then does, with nothing locked, what it found would take long. */
-async function rehearsed(work: (tx: Db, later: (() => Promise<void>)[]) => Promise<unknown>): Promise<void> {
-  const later: (() => Promise<void>)[] = [];
-  try {
-    await transaction(async (tx) => {
-      await work(tx, later);
-      throw new TakenBack();
-    });
-  } catch (error) {
-    if (!(error instanceof TakenBack)) throw error;
-  }
-  for (const one of later) await one();
-}
-
 /**
  * The one door for everything that changes the record: checks the envelope, the role and the input, then runs the
  * command in one transaction, rewrites what is derived, commits, and only then answers. The same id with the same
@@ -171,36 +156,27 @@ async function executeCommand<N extends CommandName>(
     // What is asked for again has had its secrets looked at.
     const voucher =
       handler.before && !(await wasDone(id)) ? await handler.before(actor.person, checked.value, db()) : null;
-    const contextIn = (tx: Db, receivedAt: Date, rehearsal: (() => Promise<void>)[] | null = null) => {
-      const asked = outer.value.at ? new Date(outer.value.at) : receivedAt;
-      const at = asked > receivedAt ? receivedAt : asked;
+    const contextIn = (tx: Db, receivedAt: Date, later: Later | null, mayGoAgain: boolean) => {
+      const told = outer.value.at ? new Date(outer.value.at) : receivedAt;
+      const at = told > receivedAt ? receivedAt : told;
       if (receivedAt.getTime() - at.getTime() > LONGEST_QUEUED_MS)
         throw new Refusal('clock', 'It says that it was done over a year ago: set the device’s clock.', 'at');
-      const queued = actor.queued ?? false;
-      const { person, deviceId } = actor;
-      return new CommandContext(
-        tx,
-        id,
-        person,
-        deviceId,
-        deviceSeq,
-        at,
-        receivedAt,
-        queued,
-        voucher,
-        rehearsal,
-      );
+      const { person, deviceId, queued = false } = actor;
+      const given = { commandId: id, person, deviceId, deviceSeq, at, receivedAt, queued, voucher };
+      return new CommandContext(tx, { ...given, later, mayGoAgain });
     };
     // Papers name the moment: it is the same when they are drawn and when they are sealed.
     const moment = handler.seals ? (actor.receivedAt ?? now()) : null;
-    if (moment && !(await wasDone(id)))
-      await untilAnswered(() =>
-        rehearsed((tx, rehearsal) => handler.run(contextIn(tx, moment, rehearsal), checked.value)),
-      );
-    const answer = await untilAnswered(() =>
+    const rehearse = async () => {
+      if (moment && !(await wasDone(id)))
+        await untilAnswered(() =>
+          rehearsed((tx, later) => handler.run(contextIn(tx, moment, later, false), checked.value)),
+        );
+    };
+    const give = (mayGoAgain: boolean) =>
       transaction(async (tx) => {
         const receivedAt = moment ?? actor.receivedAt ?? now();
-        const ctx = contextIn(tx, receivedAt);
+        const ctx = contextIn(tx, receivedAt, null, mayGoAgain && moment !== null);
         if (!(await takeId(tx, { id, name, contentHash }, receivedAt))) {
           const before = (await tx.row<Row<'command_done', 'content_hash' | 'answer'>>(
             'SELECT content_hash, answer FROM command_done WHERE id = ?',
@@ -225,8 +201,8 @@ async function executeCommand<N extends CommandName>(
         await keepAnswer(tx, id, result);
         // A customer's page is told nothing of the record but its answer.
         return actor.onLink ? { answer: result } : { answer: result, ...recordedBy(ctx) };
-      }),
-    );
+      });
+    const answer = await rehearseThenGive(rehearse, (mayGoAgain) => untilAnswered(() => give(mayGoAgain)));
     return { ok: true, ...answer };
   } catch (error) {
     if (error instanceof Refusal) return refusedFor(error.code, error.message, error.field);

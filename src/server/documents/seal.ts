@@ -1,6 +1,7 @@
 import type { HandoffData } from '@/core/ledger/kinds/handed-over';
 import { sha256, canonicalJson } from '../entries/canonical';
 import type { CommandContext, LockedOrder } from '../commands/context';
+import { GoThroughAgain } from '../commands/rehearsal';
 import { db } from '../database';
 import { Kept } from '../entries/kept';
 import { buildPacket } from './packet';
@@ -38,12 +39,14 @@ export async function sealHandoff(
   const content = canonicalJson(packet);
   const key = sha256(`${content}\n${signatureHash}`);
   const picture = signed?.picture ?? null;
-  if (ctx.rehearsal) {
-    ctx.rehearsal.push(async () => papers.set(key, await packetPdf(packet, db(), picture)));
+  if (ctx.later) {
+    ctx.later.push(async () => papers.set(key, await packetPdf(packet, db(), picture)));
     return version;
   }
   // Drawn before anything was locked, unless something else was appended since: then what it says is another.
-  const pdf = papers.get(key) ?? (await packetPdf(packet, ctx.tx, picture));
+  const drawn = papers.get(key);
+  if (!drawn && ctx.mayGoAgain) throw new GoThroughAgain();
+  const pdf = drawn ?? (await packetPdf(packet, ctx.tx, picture));
   const packetHash = await keepDocument(ctx.tx, 'packet', Buffer.from(content), ctx.receivedAt);
   const pdfHash = await keepDocument(ctx.tx, 'pdf', pdf, ctx.receivedAt);
   if (signed) {

@@ -128,7 +128,14 @@ async function appendTask(
     if (!(await takeId(tx, { id: commandId, name: `task for ${body.name}`, contentHash: '' }, at)))
       return words;
     await keepAnswer(tx, commandId, { task: words });
-    const ctx = new CommandContext(tx, commandId, person, body.deviceId, body.deviceSeq, at, at);
+    const ctx = new CommandContext(tx, {
+      commandId,
+      person,
+      deviceId: body.deviceId,
+      deviceSeq: body.deviceSeq,
+      at,
+      receivedAt: at,
+    });
     const order = await ctx.order(orderId);
     await ctx.append(order.id, {
       kind: 'task',
