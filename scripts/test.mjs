@@ -107,7 +107,11 @@ async function browserShop(index) {
   const { folder, database } = await copyShop(await demoShop(), path.join(place, `browser-${index}`));
   cleanUp.push(database.stop);
   const port = await freePort();
-  const web = await startWeb({ port, dataDir: folder, env: { WRENCHWISE_NOW: DAY } });
+  const web = await startWeb({
+    port,
+    dataDir: folder,
+    env: { WRENCHWISE_NOW: DAY, WRENCHWISE_GALLERY: 'shown' },
+  });
   cleanUp.push(web.stop);
   return { url: `http://127.0.0.1:${port}`, data: folder };
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { Dialog as Radix } from 'radix-ui';
-import { type ReactNode, createContext, useContext } from 'react';
+import { type ReactNode, createContext, useContext, useRef } from 'react';
 
 /** The theme of the page a sheet opens over: it hangs beside the page, so it has to be told. */
 export const SheetTheme = createContext<'bay' | undefined>(undefined);
@@ -23,12 +23,21 @@ export function Dialog({
   wide?: boolean;
 }) {
   const theme = useContext(SheetTheme);
+  // Whoever opened it by a key finds themselves where they were when it closes.
+  const opener = useRef<HTMLElement | null>(null);
   return (
     <Radix.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/60" />
         <Radix.Content
           aria-describedby={undefined}
+          onOpenAutoFocus={() => {
+            opener.current = document.activeElement as HTMLElement | null;
+          }}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            opener.current?.focus();
+          }}
           data-theme={theme}
           className={`${theme ?? ''} fixed top-1/2 left-1/2 z-50 max-h-[92vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-paper p-6 text-ink ${wide ? 'max-w-3xl' : 'max-w-xl'}`}
         >

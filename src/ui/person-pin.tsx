@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import type { FieldError } from '@/contracts/answer';
 import { PinPad } from './pin-pad';
+import { Choice } from './choice';
 
 export interface PinPerson {
   id: string;
@@ -33,20 +34,14 @@ export function PersonPin({
         setPin('');
       }}
     >
-      <div role="radiogroup" aria-label="Who" className="grid grid-cols-2 gap-2">
-        {people.map((person) => (
-          <button
-            key={person.id}
-            type="button"
-            role="radio"
-            aria-checked={personId === person.id}
-            onClick={() => setPersonId(person.id)}
-            className="btn min-h-14 aria-checked:bg-ink aria-checked:text-paper"
-          >
-            {person.name}
-          </button>
-        ))}
-      </div>
+      <Choice
+        label="Who"
+        className="grid grid-cols-2 gap-2"
+        itemClassName="min-h-14"
+        options={people.map((person) => [person.id, person.name] as const)}
+        value={personId || null}
+        onValue={setPersonId}
+      />
       <div className="mt-4">
         <PinPad value={pin} onChange={setPin} />
       </div>

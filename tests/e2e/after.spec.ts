@@ -13,6 +13,7 @@ import {
   switchTo,
   typeHeights,
   workUntil,
+  choose,
 } from './hands';
 
 const data = () => process.env.WRENCHWISE_DATA!;
@@ -142,7 +143,7 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
   await page.goto(`/bay/${id}`);
   await workUntil(page, /Every step/, 'Ilse');
   await page.goto(`/orders/${id}/photos`);
-  await page.getByLabel('Occasion').selectOption('on its wheels');
+  await choose(page.getByLabel('Occasion'), 'on its wheels');
   await page.getByLabel('Shot', { exact: true }).fill('left side');
   await page.getByLabel('Words under it').fill('Left side, lifted');
   await page.getByTestId('photo-files').setInputFiles([

@@ -14,6 +14,7 @@ import {
   touching,
   typeHeights,
   workUntil,
+  choose,
 } from './hands';
 
 test.use({ hasTouch: true });
@@ -98,7 +99,7 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
   // The lead: stretch bolts in the arms go by torque and angle; the carrier bearing has no value.
   await leadSets(page, id, /Lower arm pivots/, async (sheet) => {
     await sheet.getByLabel('Value', { exact: true }).fill('110');
-    await sheet.getByLabel('Unit').selectOption('nm');
+    await choose(sheet.getByLabel('Unit'), 'nm');
     await sheet.getByLabel('Then by angle, degrees').fill('90');
     await sheet.getByLabel(/Source/).fill('e2e sheet, line 2');
   });
@@ -106,7 +107,7 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
     .getByRole('row', { name: /Carrier-bearing bolts/ })
     .getByRole('button', { name: 'Change value' })
     .click();
-  await dialog(page).getByLabel('What there is').selectOption('missing');
+  await choose(dialog(page).getByLabel('What there is'), 'missing');
   await dialog(page)
     .getByLabel(/Source/)
     .fill('the kit sheet names none');
@@ -331,7 +332,7 @@ async function switchToLeadValue(page: Page, id: string): Promise<void> {
   await switchTo(page, 'Odalys');
   await leadSets(page, id, /Carrier-bearing bolts/, async (sheet) => {
     await sheet.getByLabel('Value', { exact: true }).fill('39');
-    await sheet.getByLabel('Unit').selectOption('lbft');
+    await choose(sheet.getByLabel('Unit'), 'lbft');
     await sheet.getByLabel(/Source/).fill('e2e sheet from the maker');
   });
   await page.goto('/');
@@ -481,8 +482,8 @@ test('told from the bay: a link left off, damage done here, a doubt, a setting',
   await tell(
     'Corner setting',
     async (sheet) => {
-      await sheet.getByLabel('Corner').selectOption('LF');
-      await sheet.getByLabel('When').selectOption('after');
+      await choose(sheet.getByLabel('Corner'), 'LF');
+      await choose(sheet.getByLabel('When'), 'after');
       await sheet.getByLabel('clicks from closed').fill('9');
     },
     'setting.record',

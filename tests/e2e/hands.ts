@@ -114,7 +114,7 @@ export async function takeIn(page: Page, truck: Truck): Promise<string> {
   await page.getByLabel('In their words').fill('Level, with room underneath');
   await page.getByLabel('Front target height').fill(truck.targets[0]);
   await page.getByLabel('Rear target height').fill(truck.targets[1]);
-  await page.getByLabel('Lengths without a unit are').selectOption(truck.unit);
+  await choose(page.getByLabel('Lengths without a unit are'), truck.unit);
   await page.getByLabel('The customer agreed').check();
   await page.getByRole('button', { name: 'Take it in and measure it' }).click();
   await expect(page).toHaveURL(/\/orders\/[0-9a-f-]{36}\/heights$/);
@@ -124,7 +124,7 @@ export async function takeIn(page: Page, truck: Truck): Promise<string> {
 const CORNERS = ['left front', 'right front', 'left rear', 'right rear'];
 
 export async function typeHeights(page: Page, truck: Truck, four: Truck['before']): Promise<void> {
-  await page.getByLabel('Lengths without a unit are').selectOption(truck.unit);
+  await choose(page.getByLabel('Lengths without a unit are'), truck.unit);
   for (const [index, corner] of CORNERS.entries())
     await page.getByLabel(corner, { exact: true }).fill(four[index]!);
   await page.getByLabel('Tire pressure set').check();
@@ -134,7 +134,7 @@ export async function typeHeights(page: Page, truck: Truck, four: Truck['before'
 
 /** Adds a part to an axle's stack, of a kind or from the catalog, by the words of the list. */
 export async function addPart(page: Page, end: 'front' | 'rear', words: string): Promise<void> {
-  await page.getByLabel(`Add a part, ${end}`).selectOption({ label: words });
+  await choose(page.getByLabel(`Add a part, ${end}`), { label: words });
 }
 
 export async function planBothEnds(page: Page, id: string, truck: Truck): Promise<void> {
@@ -264,4 +264,26 @@ export async function orderId(page: Page, find: string): Promise<string> {
   await page.goto(`/orders?find=${encodeURIComponent(find)}`);
   const href = await page.getByRole('main').locator('ul li a').last().getAttribute('href');
   return /orders\/([0-9a-f-]{36})/.exec(href!)![1]!;
+}
+
+/** Opens a choice and takes one of it, by its value or its words. */
+export async function choose(field: Locator, choice: string | { label: string }): Promise<void> {
+  await field.click();
+  const page = field.page();
+  await (
+    typeof choice === 'string'
+      ? page.locator(`[role=option][data-choice="${choice}"]`)
+      : page.getByRole('option', { name: choice.label, exact: true })
+  ).click();
+}
+
+/** Pushes a slider by its keys to a figure. */
+export async function slideTo(thumb: Locator, figure: number): Promise<void> {
+  const now = async () => Number(await thumb.getAttribute('aria-valuenow'));
+  for (let tries = 0; tries < 400 && (await now()) !== figure; tries += 1) {
+    const off = figure - (await now());
+    const far = Math.abs(off) >= 10 ? 'Shift+' : '';
+    await thumb.press(`${far}Arrow${off > 0 ? 'Right' : 'Left'}`);
+  }
+  expect(await now()).toBe(figure);
 }

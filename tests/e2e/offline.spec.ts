@@ -5,7 +5,7 @@ import { entriesOf } from '../../src/server/entries/kept';
 import type { DemoJob } from '../../demo/job';
 import { onTheLift } from '../support/shop';
 import { Cable } from './cut';
-import { addPart, drawnPicture, enterPin, signIn } from './hands';
+import { addPart, drawnPicture, enterPin, signIn, choose } from './hands';
 
 /** What an online run and an offline one must say alike: what was recorded, in its order, by whom. */
 const record = (entries: Entry[]) =>
@@ -238,7 +238,7 @@ test('a tablet that keeps the bay for itself still plans: the week and the plann
   expect(await page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true);
   await expect(page.getByRole('table')).toBeVisible();
   await page.goto('/planner');
-  await page.getByLabel('Front suspension').selectOption('coilover');
+  await choose(page.getByLabel('Front suspension'), 'coilover');
   await addPart(page, 'front', 'Strut-top spacer');
   await expect(page.getByText(/past its limit in \d+ of 100 draws|likely/).first()).toBeVisible();
   await context.close();

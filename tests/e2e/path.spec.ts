@@ -13,6 +13,7 @@ import {
   typeHeights,
   typeSheet,
   workUntil,
+  choose,
 } from './hands';
 
 const FIRST: Truck = {
@@ -53,7 +54,7 @@ test('from intake to a closed re-torque, as lead, tech and advisor', async ({ pa
   await page.getByRole('button', { name: 'Keep this plan' }).click();
   await expect(page.getByRole('heading', { name: 'Plan, version 1' })).toBeVisible();
   await switchTo(page, 'Teodor');
-  await page.getByLabel('Asked').selectOption('by phone');
+  await choose(page.getByLabel('Asked'), 'by phone');
   await page.getByRole('button', { name: 'The customer says yes' }).click();
   await expect(page.getByText('Say who heard it')).toBeVisible();
   await page.getByLabel('Who heard it').fill('Odalys');
@@ -72,7 +73,7 @@ test('from intake to a closed re-torque, as lead, tech and advisor', async ({ pa
   await page.goto(`/orders/${id}/torque`);
   const carrier = page.getByRole('row', { name: /Carrier-bearing bolts/ });
   await carrier.getByRole('button', { name: 'Change value' }).click();
-  await page.getByRole('dialog').getByLabel('What there is').selectOption('missing');
+  await choose(page.getByRole('dialog').getByLabel('What there is'), 'missing');
   await page
     .getByRole('dialog')
     .getByLabel(/Source/)

@@ -1,5 +1,5 @@
 import { type Page, expect, test } from '@playwright/test';
-import { LEVEL_IN_INCHES, type Truck, addPart, enterPin, signIn, takeIn, typeHeights } from './hands';
+import { LEVEL_IN_INCHES, type Truck, addPart, enterPin, signIn, takeIn, typeHeights, choose } from './hands';
 
 const truck = (plate: string): Truck => ({
   label: `Tindral Coppice ${plate}, keeping`,
@@ -27,7 +27,7 @@ test('a kit is written down with its builds, and a line that lacks a count is na
   await dialog.getByLabel('Note').fill('Written down by hand');
   await dialog.getByRole('checkbox', { name: 'leaf springs over the axle' }).last().check();
   await dialog.getByLabel('Claims behind, mm').fill('30');
-  await dialog.getByLabel('For cars by their').selectOption('modelYear');
+  await choose(dialog.getByLabel('For cars by their'), 'modelYear');
   await dialog.getByLabel('from').fill('2001');
   await dialog.getByLabel('to', { exact: true }).fill('2009');
   await dialog.getByLabel('In the boxes, a line each').fill('Block without a count');
@@ -111,7 +111,7 @@ test('a used part that replaces a thinner one lifts by the difference and claims
   const height = page.getByTestId('predicted-rear');
   await expect(height).toContainText('Predicted 24 1/8"');
   await page.locator('[data-part="block"]').getByText('new part').click();
-  await page.locator('[data-part="block"]').getByLabel('Comes').selectOption('used');
+  await choose(page.locator('[data-part="block"]').getByLabel('Comes'), 'used');
   await page.locator('[data-part="block"]').getByLabel('Replaces').fill('the block it came with');
   await page.locator('[data-part="block"]').getByLabel('of, in').fill('1');
   await expect(height).toContainText('Predicted 23 1/8"');

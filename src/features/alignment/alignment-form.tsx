@@ -6,7 +6,9 @@ import type { PlatformSpec } from '@/server/queries/alignment-spec';
 import type { AlignmentReadings } from '@/core/calc/alignment.verdict';
 import type { Corner } from '@/core/calc/fields';
 import { type Typed, useCommand } from '@/features/transport/use-command';
-import { AreaField, CheckField, Errors, FormErrors, TextField, fieldsOf } from '@/ui/form';
+import { AreaField, TextField, fieldsOf } from '@/ui/form';
+import { CheckField } from '@/ui/checkbox';
+import { Errors, FormErrors } from '@/ui/field';
 import { usePhoto } from '../photos/photo-upload';
 import { SpecFields, numberOf, specFrom } from './spec-fields';
 

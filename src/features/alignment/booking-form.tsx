@@ -2,7 +2,10 @@
 
 import { useState } from 'react';
 import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { TextField, fieldsOf } from '@/ui/form';
+import { MomentField } from '@/ui/day-field';
 
 export interface ShownBooking {
   bookingId: string;
@@ -84,10 +87,10 @@ export function BookingForm({ orderId, booking }: { orderId: string; booking: Sh
                   ['own', 'ours'],
                 ]}
               />
-              <TextField
+              <MomentField
                 name="startsAt"
                 label="When"
-                type="datetime-local"
+
                 defaultValue={booking?.startsAt}
               />
               <TextField

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { Refusal } from '@/core/refusal';
 import { centerSteering } from '@/core/calc/steering.center';
+import { Choice } from '@/ui/choice';
 
 interface Try {
   off: number;
@@ -80,20 +81,15 @@ export function CenterWheel({ startOff }: { startOff: number | null }) {
             )}
           </p>
           {!last && (
-            <span role="radiogroup" aria-label="Which way first" className="flex">
-              {(['longer', 'shorter'] as const).map((one) => (
-                <button
-                  key={one}
-                  type="button"
-                  role="radio"
-                  aria-checked={way === one}
-                  className="btn -ml-[1.5px] aria-checked:bg-ink aria-checked:text-paper"
-                  onClick={() => setWay(one)}
-                >
-                  {one}
-                </button>
-              ))}
-            </span>
+            <Choice
+              label="Which way first"
+              options={[
+                ['longer', 'longer'],
+                ['shorter', 'shorter'],
+              ]}
+              value={way}
+              onValue={setWay}
+            />
           )}
           <button
             type="button"

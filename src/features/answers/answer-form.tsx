@@ -1,7 +1,7 @@
 'use client';
 
 import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
 import { useHowAsked } from './how-asked';
 
 /** The customer's yes or no to one version of something: in the shop, or by phone with somebody who heard it. */

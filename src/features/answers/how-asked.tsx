@@ -1,7 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { SelectField, TextField } from '@/ui/form';
+import { SelectField } from '@/ui/select';
+import { TextField } from '@/ui/form';
 
 export interface HowAsked {
   how: string;
@@ -20,7 +21,7 @@ export function useHowAsked() {
         name="how"
         label={label}
         value={how}
-        onChange={(event) => setHow(event.target.value)}
+        onValue={(chosen) => setHow(chosen)}
         options={[
           ['in the shop', 'in the shop'],
           ['by phone', 'by phone'],

@@ -4,7 +4,8 @@ import { type ReactNode, useState } from 'react';
 import type { GivenOf } from '@/contracts/commands';
 import { type SentOf, useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { Errors, TextField } from '@/ui/form';
+import { Errors } from '@/ui/field';
+import { TextField } from '@/ui/form';
 import { PersonPin, type PinPerson } from '@/ui/person-pin';
 
 /** What only a lead may let pass: a button, then a written reason and the lead's own PIN. */

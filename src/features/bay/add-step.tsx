@@ -4,7 +4,8 @@ import { useState } from 'react';
 import type { Step } from '@/core/procedure/types';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { Errors, FormErrors, TextField, fieldsOf } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField, fieldsOf } from '@/ui/form';
 
 /** Something found that has to be done before the car leaves becomes a step of this job. */
 export function AddStep({ orderId, step }: { orderId: string; step: Step | null }) {

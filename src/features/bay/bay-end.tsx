@@ -3,8 +3,11 @@
 import { useState } from 'react';
 import { LESSON_ABOUT } from '@/core/ledger/kinds/noted';
 import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { TextField } from '@/ui/form';
 import { type BayProps, stepNumber } from './bay-props';
+import { Choice } from '@/ui/choice';
 
 /** At the end, two taps: what would be done differently, and whether that is proven here or hearsay. */
 export function BayEnd({ orderId, document, kit }: BayProps) {
@@ -17,20 +20,14 @@ export function BayEnd({ orderId, document, kit }: BayProps) {
   return (
     <section className="mt-10 border-t-2 border-rule pt-5" aria-label="Another time">
       <h2>What would you do differently?</h2>
-      <div role="radiogroup" aria-label="What about" className="mt-2 grid grid-cols-2 gap-2 sm:grid-cols-4">
-        {choices.map((one) => (
-          <button
-            key={one}
-            type="button"
-            role="radio"
-            aria-checked={about === one}
-            className="btn min-h-16 aria-checked:bg-ink aria-checked:text-paper"
-            onClick={() => setAbout(one)}
-          >
-            {one}
-          </button>
-        ))}
-      </div>
+      <Choice
+        label="What about"
+        className="mt-2 grid grid-cols-2 gap-2 sm:grid-cols-4"
+        itemClassName="min-h-16"
+        options={choices.map((one) => [one, one] as const)}
+        value={about}
+        onValue={setAbout}
+      />
       {about && (
         <Errors errors={errors}>
           <div className="mt-3 grid gap-3">
@@ -39,7 +36,7 @@ export function BayEnd({ orderId, document, kit }: BayProps) {
                 name="stepId"
                 label="At which step"
                 value={stepId}
-                onChange={(event) => setStepId(event.target.value)}
+                onValue={(chosen) => setStepId(chosen)}
                 options={[
                   ['', 'no step in particular'],
                   ...document.steps.map(

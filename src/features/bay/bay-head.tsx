@@ -3,7 +3,7 @@
 import { Link } from '@/ui/link';
 import type { ReactNode } from 'react';
 import { useCommand } from '@/features/transport/use-command';
-import { FormErrors } from '@/ui/form';
+import { FormErrors } from '@/ui/field';
 import { SmallTape } from '@/ui/tape';
 import { ClockButton } from '../orders/place-and-clock';
 import type { BayProps } from './bay-props';

@@ -3,7 +3,8 @@
 import { useState } from 'react';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { Errors, FormErrors, TextField, fieldsOf } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField, fieldsOf } from '@/ui/form';
 
 interface Task {
   taskId: string;

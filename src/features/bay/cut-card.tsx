@@ -5,7 +5,8 @@ import { CORNER_NAMES } from '@/core/procedure/engine';
 import { turnsCut, twinCorner } from '@/core/procedure/coil-cuts';
 import type { Step } from '@/core/procedure/types';
 import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField } from '@/ui/form';
 import type { BayProps } from './bay-props';
 import { typedNumber } from './typed-number';
 

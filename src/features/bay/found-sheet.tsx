@@ -9,10 +9,15 @@ import type { Step } from '@/core/procedure/types';
 import { readMoney } from '@/core/units/money';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { CheckField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
+import { CheckField } from '@/ui/checkbox';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { TextField, fieldsOf } from '@/ui/form';
+import { DayField } from '@/ui/day-field';
 import { PhotoButton } from '../photos/photo-upload';
 import type { BayProps } from './bay-props';
 import { typedNumber } from './typed-number';
+import { Choice } from '@/ui/choice';
 
 const KINDS = [
   ['finding', 'Found on the car'],
@@ -191,7 +196,7 @@ function WatchFields({ props: { orderId }, step, onDone }: FormProps) {
             name="text"
             label="The doubt: a light rub, a seat that may turn"
           />
-          <TextField name="byDay" label="To be answered by" type="date" />
+          <DayField name="byDay" label="To be answered by" />
           <div className="grid grid-cols-[1fr_5rem] gap-2">
             <TextField name="distance" label="Or after" inputMode="numeric" />
             <SelectField
@@ -247,7 +252,7 @@ function SettingFields({ props, step, onDone }: FormProps) {
             name="what"
             label="What is set"
             value={what}
-            onChange={(event) => setWhat(event.target.value as CornerSetting)}
+            onValue={(chosen) => setWhat(chosen as CornerSetting)}
             options={CORNER_SETTINGS.map(([name]) => [name, name] as const)}
           />
           <SelectField
@@ -294,20 +299,14 @@ export function FoundButton({
         Found
       </button>
       <Dialog open={open} onClose={() => setOpen(false)} title="Noticed on the way" wide>
-        <div role="radiogroup" aria-label="What it is" className="mb-4 grid grid-cols-2 gap-2 sm:grid-cols-4">
-          {KINDS.map(([id, words]) => (
-            <button
-              key={id}
-              type="button"
-              role="radio"
-              aria-checked={kind === id}
-              className="btn aria-checked:bg-ink aria-checked:text-paper"
-              onClick={() => setKind(id)}
-            >
-              {words}
-            </button>
-          ))}
-        </div>
+        <Choice
+          label="What it is"
+          className="mb-4 grid grid-cols-2 gap-2 sm:grid-cols-4"
+          itemClassName=""
+          options={KINDS}
+          value={kind}
+          onValue={setKind}
+        />
         <Form key={kind} props={props} step={step} onDone={() => setOpen(false)} />
       </Dialog>
     </>

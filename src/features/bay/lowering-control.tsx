@@ -3,7 +3,9 @@
 import { useState } from 'react';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { CheckField, Errors, FormErrors, TextField } from '@/ui/form';
+import { CheckField } from '@/ui/checkbox';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField } from '@/ui/form';
 import { PersonPin } from '@/ui/person-pin';
 import type { BayProps } from './bay-props';
 
@@ -64,7 +66,7 @@ export function LoweringControl({ orderId, holder, leads }: Pick<BayProps, 'orde
               name="looked"
               label="The lead has looked at the car: what is open, loose, and how it stands"
               checked={looked}
-              onChange={(event) => setLooked(event.target.checked)}
+              onChecked={(checked) => setLooked(checked)}
             />
             <TextField
               name="reason"

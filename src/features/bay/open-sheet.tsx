@@ -5,7 +5,9 @@ import { placedName, stepOf } from '@/core/procedure/engine';
 import type { Fastener, Item, Step } from '@/core/procedure/types';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { CheckField, Errors, FormErrors, TextField } from '@/ui/form';
+import { CheckField } from '@/ui/checkbox';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField } from '@/ui/form';
 import { PersonPin } from '@/ui/person-pin';
 import { useHowAsked } from '../answers/how-asked';
 import type { BayProps } from './bay-props';
@@ -51,7 +53,7 @@ function LeaveOff({
             name="secured"
             label="Both ends are secured"
             checked={secured}
-            onChange={(event) => setSecured(event.target.checked)}
+            onChecked={(checked) => setSecured(checked)}
           />
         </div>
         <FormErrors errors={errors} shown={['reason', 'witness', 'secured']} />

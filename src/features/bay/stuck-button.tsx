@@ -6,9 +6,10 @@ import { placedName } from '@/core/procedure/engine';
 import type { Fastener } from '@/core/procedure/types';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { FormErrors } from '@/ui/form';
+import { FormErrors } from '@/ui/field';
 import { PhotoButton } from '../photos/photo-upload';
 import type { BayProps } from './bay-props';
+import { Choice } from '@/ui/choice';
 
 const WHAT = ['seized', 'sheared', 'stripped'] as const;
 const HOT = 'Heat is a hot-work step: hose, boot and tank screened, extinguisher at hand, fire watch after.';
@@ -88,20 +89,14 @@ export function StuckButton({
         ))}
         {free.length > 0 && (
           <>
-            <div role="radiogroup" aria-label="What it is" className="grid grid-cols-3 gap-2">
-              {WHAT.map((one) => (
-                <button
-                  key={one}
-                  type="button"
-                  role="radio"
-                  aria-checked={one === what}
-                  className="btn min-h-14 aria-checked:bg-ink aria-checked:text-paper"
-                  onClick={() => setWhat(one)}
-                >
-                  {one}
-                </button>
-              ))}
-            </div>
+            <Choice
+              label="What it is"
+              className="grid grid-cols-3 gap-2"
+              itemClassName="min-h-14"
+              options={WHAT.map((one) => [one, one] as const)}
+              value={what}
+              onValue={setWhat}
+            />
             <div className="mt-2 grid gap-2">
               <PhotoButton
                 orderId={props.orderId}

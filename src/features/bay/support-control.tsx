@@ -6,7 +6,8 @@ import { judgeSupport } from '@/core/procedure/support';
 import type { OneEnd, Support } from '@/core/procedure/types';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { FormErrors } from '@/ui/form';
+import { FormErrors } from '@/ui/field';
+import { Choice } from '@/ui/choice';
 
 const CHOICES: { to: Support; words: string }[] = [
   { to: 'on-wheels', words: 'Lower it onto its wheels' },
@@ -53,23 +54,17 @@ export function SupportControl({
       </button>
       <Dialog open={open} onClose={() => setOpen(false)} title="How it stands">
         <>
-          <div role="radiogroup" aria-label="Which end" className="grid grid-cols-3 gap-2">
-            {WHICH.map((one) => (
-              <button
-                key={one.words}
-                type="button"
-                role="radio"
-                aria-checked={one.ends.join() === ends.join()}
-                className="btn aria-checked:bg-ink aria-checked:text-paper"
-                onClick={() => {
-                  clear();
-                  setEnds(one.ends);
-                }}
-              >
-                {one.words}
-              </button>
-            ))}
-          </div>
+          <Choice
+            label="Which end"
+            className="grid grid-cols-3 gap-2"
+            itemClassName=""
+            options={WHICH.map((one) => [one.words, one.words] as const)}
+            value={WHICH.find((one) => one.ends.join() === ends.join())?.words ?? null}
+            onValue={(words) => {
+              clear();
+              setEnds(WHICH.find((one) => one.words === words)!.ends);
+            }}
+          />
           <ul className="mt-3">
             {CHOICES.map(({ to, words }) => {
               const stands = ends.every((end) => run.car.support[end] === to);

@@ -7,7 +7,9 @@ import type { Fastener } from '@/core/procedure/types';
 import { torqueBoth, torqueTexts } from '@/core/units/torque-text';
 import { convertTorque } from '@/core/calc/torque.convert';
 import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { TextField } from '@/ui/form';
 import { NutRing } from '@/ui/nut-ring';
 import { STRIPE_WORDS, Stripe } from '@/ui/stripe';
 import { TakeBack } from '../trail/take-back';
@@ -164,7 +166,7 @@ export function TorqueCard({
                   name="wrenchId"
                   label={<span className="sr-only">Wrench</span>}
                   value={wrenchId}
-                  onChange={(event) => setWrenchId(event.target.value)}
+                  onValue={(chosen) => setWrenchId(chosen)}
                   options={[
                     ['', 'choose'],
                     ...props.wrenches

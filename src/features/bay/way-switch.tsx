@@ -3,9 +3,11 @@
 import { useState } from 'react';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { Errors, FormErrors, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField } from '@/ui/form';
 import { PersonPin } from '@/ui/person-pin';
 import type { BayProps, RunSource } from './bay-props';
+import { Choice, ChoiceLines } from '@/ui/choice';
 
 /** Another way of a procedure while the job runs: shops differ, and so do cars once they are apart. */
 export function WaySwitch({ orderId, sources, leads }: BayProps) {
@@ -39,48 +41,34 @@ export function WaySwitch({ orderId, sources, leads }: BayProps) {
         wide
       >
         {choosable.length > 1 && (
-          <div role="radiogroup" aria-label="Procedure" className="mb-3 grid gap-2 sm:grid-cols-2">
-            {choosable.map((one) => (
-              <button
-                key={one.id}
-                type="button"
-                role="radio"
-                aria-checked={one.id === sourceId}
-                className="btn min-h-14 aria-checked:bg-ink aria-checked:text-paper"
-                onClick={() => setSourceId(one.id)}
-              >
-                {one.title}
-              </button>
-            ))}
-          </div>
+          <Choice
+            label="Procedure"
+            className="mb-3 grid gap-2 sm:grid-cols-2"
+            itemClassName="min-h-14"
+            options={choosable.map((one) => [one.id, one.title] as const)}
+            value={sourceId}
+            onValue={setSourceId}
+          />
         )}
         {source &&
           [...new Set(source.ways.map((way) => way.choice))].map((choice) => (
             <fieldset key={choice} className="mb-2">
               <legend className="font-head text-[1.15rem] text-soft">{choice}</legend>
-              {[
-                { id: null, title: 'as the procedure stands' },
-                ...source.ways.filter((way) => way.choice === choice),
-              ].map((way) => {
-                const mine = (taken[source.id] ?? []).find(
-                  (id) => source.ways.find((one) => one.id === id)?.choice === choice,
-                );
-                return (
-                  <label
-                    key={way.id ?? ''}
-                    className="mr-5 inline-flex min-h-14 cursor-pointer items-center gap-2 text-[1.1rem]"
-                  >
-                    <input
-                      type="radio"
-                      name={`way ${choice}`}
-                      className="size-6 accent-[var(--ink)]"
-                      checked={(mine ?? null) === way.id}
-                      onChange={() => choose(source, choice, way.id)}
-                    />
-                    {way.title}
-                  </label>
-                );
-              })}
+              <ChoiceLines
+                label={choice}
+                options={[
+                  ['', 'as the procedure stands'],
+                  ...source.ways
+                    .filter((way) => way.choice === choice)
+                    .map((way) => [way.id, way.title] as const),
+                ]}
+                value={
+                  (taken[source.id] ?? []).find(
+                    (id) => source.ways.find((one) => one.id === id)?.choice === choice,
+                  ) ?? ''
+                }
+                onValue={(way) => choose(source, choice, way || null)}
+              />
             </fieldset>
           ))}
         <Errors errors={errors}>

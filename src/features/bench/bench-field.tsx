@@ -2,6 +2,8 @@
 
 import { type FieldShape, describeField } from '@/core/calc/field-words';
 import { type Tree, type Typed, blank } from './typed-input';
+import { CheckLine } from '@/ui/checkbox';
+import { Select } from '@/ui/select';
 
 /** One field of a calculator's input, and whatever lies within it. */
 export function Field({
@@ -26,20 +28,15 @@ export function Field({
     const body = (
       <div className="grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-3">
         {shape.kind === 'variants' && (
-          <label className="label col-span-full block">
-            kind
-            <select
-              className="input"
+          <div className="col-span-full">
+            <span className="label block">kind</span>
+            <Select
+              aria-label="kind"
               value={kind!}
-              onChange={(event) => onChange({ ...tree, [shape.by]: event.target.value })}
-            >
-              {Object.keys(shape.variants).map((one) => (
-                <option key={one} value={one}>
-                  {describeField(one)}
-                </option>
-              ))}
-            </select>
-          </label>
+              onValue={(next) => onChange({ ...tree, [shape.by]: next })}
+              options={Object.keys(shape.variants).map((one) => [one, describeField(one)] as const)}
+            />
+          </div>
         )}
         {fields.map((field) => (
           <Field
@@ -98,33 +95,24 @@ export function Field({
   }
   if (shape.kind === 'boolean')
     return (
-      <label className="flex min-h-11 items-center gap-2 self-end">
-        <input
-          type="checkbox"
-          className="size-6 accent-[var(--ink)]"
-          checked={typed === true}
-          onChange={(event) => onChange(event.target.checked)}
-        />
+      <CheckLine className="items-center gap-2 self-end" checked={typed === true} onChecked={onChange}>
         {label}
-      </label>
+      </CheckLine>
     );
   if (shape.kind === 'choice')
     return (
-      <label className="label block">
-        {label}
-        <select
-          className="input"
+      <div>
+        <span className="label block">{label}</span>
+        <Select
+          aria-label={label}
           value={typeof typed === 'string' && typed !== '' ? typed : shape.required ? shape.choices[0] : ''}
-          onChange={(event) => onChange(event.target.value)}
-        >
-          {!shape.required && <option value="">as usual</option>}
-          {shape.choices.map((choice) => (
-            <option key={choice} value={choice}>
-              {describeField(choice)}
-            </option>
-          ))}
-        </select>
-      </label>
+          onValue={onChange}
+          options={[
+            ...(shape.required ? [] : [['', 'as usual'] as const]),
+            ...shape.choices.map((choice) => [choice, describeField(choice)] as const),
+          ]}
+        />
+      </div>
     );
   const id = `bench-${path}`;
   return (

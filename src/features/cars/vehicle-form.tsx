@@ -3,7 +3,9 @@
 import { useState } from 'react';
 import { VEHICLE_FACTS, type VehicleFacts, vinWarning } from '@/core/vehicle-facts';
 import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { TextField } from '@/ui/form';
 
 /** What is known of a car beyond its plate: VIN with its check, platform, the facts kits are chosen by, what is to come. */
 export function VehicleForm({
@@ -72,7 +74,7 @@ export function VehicleForm({
               name={`facts.${fact.id}`}
               label={fact.label}
               value={facts[fact.id] ?? ''}
-              onChange={(event) => setFacts({ ...facts, [fact.id]: event.target.value })}
+              onValue={(chosen) => setFacts({ ...facts, [fact.id]: chosen })}
               options={[['', 'not written down'], ...fact.choices.map((choice) => [choice, choice] as const)]}
             />
           ),

@@ -9,7 +9,7 @@ import { type FactRule, VEHICLE_FACTS } from '@/core/vehicle-facts';
 import type { Kit, ListedPart } from '@/server/queries/catalog';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { FormErrors } from '@/ui/form';
+import { FormErrors } from '@/ui/field';
 import { KitForm } from './kit-form';
 import { PartForm } from './part-form';
 

@@ -5,7 +5,10 @@ import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { type FactRule, VEHICLE_FACTS } from '@/core/vehicle-facts';
 import type { Kit } from '@/server/queries/catalog';
 import { useCommand } from '@/features/transport/use-command';
-import { AreaField, Errors, FormErrors, SelectField, TextField } from '@/ui/form';
+import { AreaField, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { CheckLine } from '@/ui/checkbox';
 
 interface DraftBuild {
   name: string;
@@ -72,17 +75,14 @@ export function KitForm({ kit, onDone }: { kit: Kit | null; onDone: () => void }
       {Object.entries(SUSPENSIONS)
         .filter(([, kind]) => (kind.ends as readonly string[]).includes(end))
         .map(([id, kind]) => (
-          <label key={id} className="flex min-h-8 items-center gap-2">
-            <input
-              type="checkbox"
-              className="size-5 accent-[var(--ink)]"
-              checked={chosen.includes(id)}
-              onChange={(event) =>
-                choose(event.target.checked ? [...chosen, id] : chosen.filter((one) => one !== id))
-              }
-            />
+          <CheckLine
+            key={id}
+            className="items-center gap-2"
+            checked={chosen.includes(id)}
+            onChecked={(checked) => choose(checked ? [...chosen, id] : chosen.filter((one) => one !== id))}
+          >
             {kind.name}
-          </label>
+          </CheckLine>
         ))}
     </fieldset>
   );
@@ -164,7 +164,7 @@ export function KitForm({ kit, onDone }: { kit: Kit | null; onDone: () => void }
                 name={`builds[${index}].fact`}
                 label="For cars by their"
                 value={build.fact}
-                onChange={(event) => change(index, { fact: event.target.value, is: '' })}
+                onValue={(chosen) => change(index, { fact: chosen, is: '' })}
                 options={[
                   ['', 'any car'],
                   ...VEHICLE_FACTS.map((one) => [one.id, one.label.toLowerCase()] as const),
@@ -175,7 +175,7 @@ export function KitForm({ kit, onDone }: { kit: Kit | null; onDone: () => void }
                   name={`builds[${index}].is`}
                   label="being"
                   value={build.is}
-                  onChange={(event) => change(index, { is: event.target.value })}
+                  onValue={(chosen) => change(index, { is: chosen })}
                   options={[['', 'choose'], ...fact.choices.map((one) => [one, one] as const)]}
                 />
               )}

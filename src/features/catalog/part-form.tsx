@@ -5,7 +5,9 @@ import { PART_KIND_IDS, type PartKind, partKind } from '@/core/planner/part-kind
 import { readMoney } from '@/core/units/money';
 import type { ListedPart } from '@/server/queries/catalog';
 import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { TextField } from '@/ui/form';
 
 /** A part of the catalog: what it is, what it does and costs, what it needs and does not go with. */
 export function PartForm({
@@ -74,7 +76,7 @@ export function PartForm({
           name="kind"
           label="Kind"
           value={kind}
-          onChange={(event) => setKind(event.target.value as PartKind)}
+          onValue={(chosen) => setKind(chosen as PartKind)}
           options={PART_KIND_IDS.map((id) => [id, partKind(id).name] as const)}
         />
         {!both && (
@@ -82,7 +84,7 @@ export function PartForm({
             name="end"
             label="Axle"
             value={fields.end}
-            onChange={set('end')}
+            onValue={(value) => set('end')({ target: { value } })}
             options={[
               ['front', 'front'],
               ['rear', 'rear'],
@@ -93,7 +95,7 @@ export function PartForm({
           name="kit"
           label="Kit"
           value={fields.kit}
-          onChange={set('kit')}
+          onValue={(value) => set('kit')({ target: { value } })}
           options={[['', 'none'], ...kits.map((kit) => [kit, kit] as const)]}
         />
         {settings.map((one) => (

@@ -5,7 +5,7 @@ import type { FieldError } from '@/contracts/answer';
 import { newId } from '@/features/transport/device';
 import { postJson } from '@/features/transport/post';
 import { usePost } from '@/features/transport/use-command';
-import { FormErrors } from '@/ui/form';
+import { FormErrors } from '@/ui/field';
 
 /** The feed's secret address: shown once as it is made; making another ends the one before. */
 export function CalendarFeed() {

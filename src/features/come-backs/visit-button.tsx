@@ -4,16 +4,10 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import {
-  CheckField,
-  Errors,
-  FormErrors,
-  OdometerFields,
-  SelectField,
-  TextField,
-  fieldsOf,
-  odometerFrom,
-} from '@/ui/form';
+import { CheckField } from '@/ui/checkbox';
+import { Errors, FormErrors } from '@/ui/field';
+import { OdometerFields, TextField, fieldsOf, odometerFrom } from '@/ui/form';
+import { SelectField } from '@/ui/select';
 import { LongCheckIn } from '../customer/page-forms';
 
 /** The car is here: opens its visit for what it comes back for, with the odometer as it arrives. */

@@ -3,7 +3,7 @@
 import { Link } from '@/ui/link';
 import { useState } from 'react';
 import { useCommand } from '@/features/transport/use-command';
-import { FormErrors } from '@/ui/form';
+import { FormErrors } from '@/ui/field';
 
 export interface ShownWish {
   wishId: string;

@@ -1,7 +1,7 @@
 'use client';
 
 import { useCommand } from '@/features/transport/use-command';
-import { FormErrors } from '@/ui/form';
+import { FormErrors } from '@/ui/field';
 
 /** Yes or no to one version of what is offered; the answer says that it came from this page. */
 export function AnswerOnPage({

@@ -3,16 +3,10 @@
 import { useState } from 'react';
 import { CHANGES } from '@/core/ledger/kinds/coming-back';
 import { useCommand } from '@/features/transport/use-command';
-import {
-  AreaField,
-  Errors,
-  FormErrors,
-  OdometerFields,
-  SelectField,
-  TextField,
-  fieldsOf,
-  odometerFrom,
-} from '@/ui/form';
+import { AreaField, OdometerFields, TextField, fieldsOf, odometerFrom } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { DayField } from '@/ui/day-field';
 
 /** The dial, told from home: it moves the day each come-back is due. */
 export function TellOdometer({ orderId, unit }: { orderId: string; unit: 'km' | 'mi' }) {
@@ -65,7 +59,7 @@ export function AskDate({ orderId }: { orderId: string }) {
       }}
     >
       <Errors errors={errors}>
-        <TextField name="day" label="A day that suits you" type="date" />
+        <DayField name="day" label="A day that suits you" />
         <TextField className="mt-3" name="words" label="What for, and when of the day" />
         <FormErrors errors={errors} shown={['day', 'words']} />
       </Errors>

@@ -5,7 +5,8 @@ import { useState } from 'react';
 import type { FieldError } from '@/contracts/answer';
 import { postForm } from '@/features/transport/post';
 import { usePost } from '@/features/transport/use-command';
-import { Errors, FormErrors, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField } from '@/ui/form';
 
 /** A work order comes in from its ZIP: held against itself whole before any of it is kept. */
 export function ImportOrder() {

@@ -3,7 +3,9 @@
 import { useState } from 'react';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { Errors, FormErrors, TextField, fieldsOf } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField, fieldsOf } from '@/ui/form';
+import { Choice } from '@/ui/choice';
 
 /** Answers one line that an earlier visit left to be watched. */
 export function AnswerWatch({
@@ -33,20 +35,17 @@ export function AnswerWatch({
         >
           <Errors errors={errors}>
             <TextField name="answer" label="What you found" />
-            <div role="radiogroup" aria-label="Then" className="mt-3 grid grid-cols-2">
-              {([true, false] as const).map((value) => (
-                <button
-                  key={String(value)}
-                  type="button"
-                  role="radio"
-                  aria-checked={settled === value}
-                  className="btn -ml-[1.5px] min-h-14 aria-checked:bg-ink aria-checked:text-paper"
-                  onClick={() => setSettled(value)}
-                >
-                  {value ? 'Settled' : 'Watch it on'}
-                </button>
-              ))}
-            </div>
+            <Choice
+              label="Then"
+              className="mt-3 grid grid-cols-2"
+              itemClassName="-ml-[1.5px] min-h-14"
+              options={[
+                ['settled', 'Settled'],
+                ['on', 'Watch it on'],
+              ]}
+              value={settled ? 'settled' : 'on'}
+              onValue={(next) => setSettled(next === 'settled')}
+            />
             <FormErrors errors={errors} shown={['answer']} />
           </Errors>
           <button className="btn btn-pen mt-4 min-h-14 w-full" disabled={busy}>

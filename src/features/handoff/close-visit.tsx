@@ -2,7 +2,8 @@
 
 import { useState } from 'react';
 import { useCommand } from '@/features/transport/use-command';
-import { AreaField, Errors, FormErrors } from '@/ui/form';
+import { AreaField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
 
 /** Closes a visit on its evidence. */
 export function CloseVisit({ orderId }: { orderId: string }) {

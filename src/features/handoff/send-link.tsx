@@ -7,7 +7,7 @@ import { newId } from '@/features/transport/device';
 import { postJson } from '@/features/transport/post';
 import { useCommand, usePost } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { FormErrors } from '@/ui/form';
+import { FormErrors } from '@/ui/field';
 
 export interface ShownLink {
   until: string;

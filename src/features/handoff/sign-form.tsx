@@ -3,7 +3,8 @@
 import { useEffect, useRef, useState } from 'react';
 import SignaturePad from 'signature_pad';
 import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField } from '@/ui/form';
 
 /** The customer's name and drawn signature. */
 export function SignForm({ orderId, customer }: { orderId: string; customer: string }) {

@@ -3,7 +3,10 @@
 import { useState } from 'react';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { CheckField, Errors, SelectField, TextField } from '@/ui/form';
+import { CheckField } from '@/ui/checkbox';
+import { Errors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { TextField } from '@/ui/form';
 import { PersonPin, type PinPerson } from '@/ui/person-pin';
 
 /** Hands a part over by itself: what is not done is deferred by name, and a car not fit to drive is push only. */
@@ -42,10 +45,8 @@ export function StageForm({
                 name={one.id}
                 label={one.text}
                 checked={!kept.includes(one.id)}
-                onChange={(event) =>
-                  setKept((before) =>
-                    event.target.checked ? before.filter((id) => id !== one.id) : [...before, one.id],
-                  )
+                onChecked={(checked) =>
+                  setKept((before) => (checked ? before.filter((id) => id !== one.id) : [...before, one.id]))
                 }
               />
             ))}
@@ -62,7 +63,7 @@ export function StageForm({
             name="pushOnly"
             label="How it leaves"
             value={pushOnly ? 'push' : 'drive'}
-            onChange={(event) => setPushOnly(event.target.value === 'push')}
+            onValue={(chosen) => setPushOnly(chosen === 'push')}
             options={[
               ['push', 'push only: on a trailer, not driven'],
               ['drive', 'it drives: nothing touched may be left open or loose'],

@@ -2,7 +2,8 @@
 
 import { CAR_USES, type CarUse } from '@/core/ledger/kinds/handed-over';
 import { useCommand } from '@/features/transport/use-command';
-import { FormErrors } from '@/ui/form';
+import { FormErrors } from '@/ui/field';
+import { Choice } from '@/ui/choice';
 
 /** How the car will be used: what works hard comes back sooner. */
 export function UseChoice({ orderId, use }: { orderId: string; use: CarUse }) {
@@ -10,21 +11,15 @@ export function UseChoice({ orderId, use }: { orderId: string; use: CarUse }) {
   return (
     <fieldset>
       <legend className="label">From now on it is used for</legend>
-      <div role="radiogroup" aria-label="How it is used" className="mt-1 grid">
-        {CAR_USES.map(([id, words]) => (
-          <button
-            key={id}
-            type="button"
-            role="radio"
-            aria-checked={use === id}
-            disabled={busy}
-            className="btn -mt-[1.5px] justify-start text-left aria-checked:bg-ink aria-checked:text-paper"
-            onClick={() => use !== id && void send({ orderId, use: id })}
-          >
-            {words}
-          </button>
-        ))}
-      </div>
+      <Choice
+        label="How it is used"
+        className="mt-1 grid"
+        itemClassName="-mt-[1.5px] justify-start text-left"
+        disabled={busy}
+        options={CAR_USES}
+        value={use}
+        onValue={(next) => void send({ orderId, use: next })}
+      />
       <FormErrors errors={errors} shown={[]} />
     </fieldset>
   );

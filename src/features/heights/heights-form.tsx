@@ -9,7 +9,10 @@ import { CORNER_NAMES } from '@/core/procedure/engine';
 import type { StanceInput } from '@/core/stance/drawing';
 import { heightsOf } from '@/core/stance/readings';
 import { useCommand } from '@/features/transport/use-command';
-import { CheckField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
+import { CheckField } from '@/ui/checkbox';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { TextField, fieldsOf } from '@/ui/form';
 import { LENGTH_UNITS } from '@/ui/units';
 import { HeightPad } from '@/ui/height-pad';
 import { StancePanel } from './stance-panel';
@@ -159,14 +162,14 @@ export function HeightsForm({
               name="unit"
               label="Lengths without a unit are"
               value={unit}
-              onChange={(event) => setUnit(event.target.value as 'in' | 'mm')}
+              onValue={(chosen) => setUnit(chosen as 'in' | 'mm')}
               options={LENGTH_UNITS}
             />
             <SelectField
               name="method"
               label="Measured from"
               value={by}
-              onChange={(event) => setBy(event.target.value as HeightMethod)}
+              onValue={(chosen) => setBy(chosen as HeightMethod)}
               options={[
                 ['hub', 'hub center'],
                 ['floor', 'floor'],

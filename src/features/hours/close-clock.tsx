@@ -3,7 +3,9 @@
 import { useState } from 'react';
 import { fromShopTime, shopClock, shopDay } from '@/core/units/shop-time';
 import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField } from '@/ui/form';
+import { MomentField } from '@/ui/day-field';
 
 /** The lead says when a forgotten clock should have stopped, and why then. */
 export function CloseClock({ clockId, from, timeZone }: { clockId: string; from: string; timeZone: string }) {
@@ -19,12 +21,12 @@ export function CloseClock({ clockId, from, timeZone }: { clockId: string; from:
       }}
     >
       <Errors errors={errors}>
-        <TextField
+        <MomentField
           name="endedAt"
           label="It stopped at"
-          type="datetime-local"
+
           value={ended}
-          onChange={(event) => setEnded(event.target.value)}
+          onValue={(chosen) => setEnded(chosen)}
         />
         <TextField
           name="reason"

@@ -9,17 +9,11 @@ import type { KnownVehicle } from '@/server/queries/orders';
 import type { OpenOrderOfCar, ShopPlace } from '@/server/queries/day';
 import { type SentOf, useCommand } from '@/features/transport/use-command';
 import { Link } from '@/ui/link';
-import {
-  AreaField,
-  CheckField,
-  Errors,
-  FormErrors,
-  OdometerFields,
-  SelectField,
-  TextField,
-  fieldsOf,
-  odometerFrom,
-} from '@/ui/form';
+import { AreaField, OdometerFields, TextField, fieldsOf, odometerFrom } from '@/ui/form';
+import { CheckField } from '@/ui/checkbox';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { MomentField } from '@/ui/day-field';
 import { LENGTH_UNITS } from '@/ui/units';
 
 const SHOWN = [
@@ -152,7 +146,7 @@ export function IntakeForm({
                 name="vehicle.id"
                 label="Seen here before?"
                 value={vehicleId}
-                onChange={(event) => setVehicleId(event.target.value)}
+                onValue={(chosen) => setVehicleId(chosen)}
                 options={[
                   ['', 'No, a new car'],
                   ...vehicles.map(
@@ -285,7 +279,7 @@ export function IntakeForm({
                 name="orderKind"
                 label="It comes for"
                 value={kind}
-                onChange={(event) => setKind(event.target.value)}
+                onValue={(chosen) => setKind(chosen)}
                 options={KINDS}
               />
               <AreaField className="col-span-2" name="wants" label="In their words" />
@@ -316,7 +310,7 @@ export function IntakeForm({
                 label="Tires to fit, if others"
                 placeholder="leave empty when they stay"
               />
-              <TextField name="promisedFor" label="Promised for" type="datetime-local" />
+              <MomentField name="promisedFor" label="Promised for" />
               <SelectField
                 name="place"
                 label="Stands"

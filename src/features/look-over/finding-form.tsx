@@ -3,8 +3,10 @@
 import { useState } from 'react';
 import { GRADES, type Grade, type InspectionArea } from '@/core/ledger/kinds/arrival';
 import { useCommand } from '@/features/transport/use-command';
-import { AreaField, Errors, FormErrors } from '@/ui/form';
+import { AreaField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
 import { PhotoButton } from '../photos/photo-upload';
+import { Choice } from '@/ui/choice';
 
 /** Grades one area of the car, with words and a photo. */
 export function FindingForm({
@@ -22,20 +24,14 @@ export function FindingForm({
   const [photoId, setPhotoId] = useState<string | null>(null);
   return (
     <Errors errors={errors}>
-      <div role="radiogroup" aria-label="Grade" className="grid grid-cols-2 gap-2 sm:grid-cols-4">
-        {GRADES.map(([id, words]) => (
-          <button
-            key={id}
-            type="button"
-            role="radio"
-            aria-checked={grade === id}
-            className="btn min-h-14 flex-col aria-checked:bg-ink aria-checked:text-paper"
-            onClick={() => setGrade(id)}
-          >
-            {words}
-          </button>
-        ))}
-      </div>
+      <Choice
+        label="Grade"
+        options={GRADES}
+        value={grade}
+        onValue={setGrade}
+        className="grid grid-cols-2 gap-2 sm:grid-cols-4"
+        itemClassName="min-h-14"
+      />
       {errors
         .filter((error) => error.field === 'grade')
         .map((error) => (

@@ -10,7 +10,7 @@ import {
   wholeSheet,
 } from '@/core/planner/measures';
 import { useCommand } from '@/features/transport/use-command';
-import { FormErrors } from '@/ui/form';
+import { FormErrors } from '@/ui/field';
 import { figureOf } from '../planner/figures-form';
 
 /** What is asked of a car as it came, beyond its heights; the planner asks for the rest where it needs it. */

@@ -3,7 +3,8 @@
 import { useState } from 'react';
 import { readMoney } from '@/core/units/money';
 import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField } from '@/ui/form';
 import type { ShownFinding, ShownOffer } from './shown';
 
 /** An offer to the customer; changing one that was answered asks again. */

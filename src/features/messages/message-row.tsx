@@ -3,7 +3,7 @@
 import { Link } from '@/ui/link';
 import type { QueuedMessage } from '@/server/messages/send';
 import { useCommand } from '@/features/transport/use-command';
-import { FormErrors } from '@/ui/form';
+import { FormErrors } from '@/ui/field';
 
 /** One message and how it stands; what failed says why and is sent again or let go. */
 export function MessageRow({

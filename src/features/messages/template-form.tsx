@@ -2,7 +2,8 @@
 
 import { useState } from 'react';
 import { useCommand } from '@/features/transport/use-command';
-import { AreaField, Errors, FormErrors, fieldsOf } from '@/ui/form';
+import { AreaField, fieldsOf } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
 
 /** The shop's own words for one message, as a text and as a mail. */
 export function TemplateForm({

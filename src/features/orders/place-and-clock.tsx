@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { STOP_REASONS } from '@/core/ledger/kinds/noted';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { Errors, FormErrors, SelectField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
 
 export function PlaceControl({
   orderId,
@@ -23,7 +24,7 @@ export function PlaceControl({
         label="Stands"
         value={place ?? ''}
         disabled={busy}
-        onChange={(event) => void send({ orderId, place: event.target.value || null })}
+        onValue={(chosen) => void send({ orderId, place: chosen || null })}
         options={[['', 'in the yard'], ...places.map((one) => [one.id, one.name] as const)]}
       />
       <FormErrors errors={errors} shown={['place']} />

@@ -4,10 +4,13 @@ import { useState } from 'react';
 import type { ExpectedPart } from '@/core/ledger/kinds/planned';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { TextField } from '@/ui/form';
 import type { PinPerson } from '@/ui/person-pin';
 import { LeadReason } from '../answers/lead-reason';
 import { PhotoButton } from '../photos/photo-upload';
+import { CheckLine } from '@/ui/checkbox';
 
 export interface ShownLine extends ExpectedPart {
   isIn: boolean;
@@ -115,22 +118,16 @@ function LineRow({ orderId, line, closed }: { orderId: string; line: ShownLine; 
               name="condition"
               label="Condition"
               value={condition}
-              onChange={(event) => setCondition(event.target.value)}
+              onValue={(chosen) => setCondition(chosen)}
               options={[
                 ['good', 'good'],
                 ['damaged', 'damaged'],
                 ['wrong', 'the wrong part'],
               ]}
             />
-            <label className="col-span-2 flex min-h-11 items-center gap-3">
-              <input
-                type="checkbox"
-                className="size-6 accent-[var(--ink)]"
-                checked={right}
-                onChange={(event) => setRight(event.target.checked)}
-              />
+            <CheckLine className="col-span-2 items-center gap-3" checked={right} onChecked={setRight}>
               Right side, right end, right bushing
-            </label>
+            </CheckLine>
             <TextField
               className="col-span-2"
               name="note"

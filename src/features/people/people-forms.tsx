@@ -6,7 +6,10 @@ import { shopMoment } from '@/core/units/shop-time';
 import type { PersonRow, SessionRow } from '@/server/queries/people';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { CheckField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
+import { CheckField } from '@/ui/checkbox';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { TextField, fieldsOf } from '@/ui/form';
 import { LENGTH_UNITS, TORQUE_UNITS } from '@/ui/units';
 
 /** One of the crew as the owner sees them: what they may do and can do, a new secret, and letting them go. */

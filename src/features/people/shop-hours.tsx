@@ -3,7 +3,11 @@
 import type { OpenHours } from '@/core/schedule/calendar';
 import { WEEKDAYS, clockOf } from '@/core/units/shop-time';
 import { useCommand } from '@/features/transport/use-command';
-import { CheckField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
+import { CheckField } from '@/ui/checkbox';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { TextField, fieldsOf } from '@/ui/form';
+import { TimeField } from '@/ui/day-field';
 
 const minutes = (text: unknown) => {
   const [hour, minute] = String(text).split(':').map(Number);
@@ -46,9 +50,9 @@ export function ShopHoursForm({ hours, rackDays }: { hours: OpenHours; rackDays:
     >
       <Errors errors={errors}>
         <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
-          <TextField name="openFrom" label="Opens" type="time" defaultValue={clockOf(hours.from)} />
-          <TextField name="openTo" label="Closes" type="time" defaultValue={clockOf(hours.to)} />
-          <TextField name="restFrom" label="Rest from" type="time" defaultValue={clockOf(hours.restFrom)} />
+          <TimeField name="openFrom" label="Opens" defaultValue={clockOf(hours.from)} />
+          <TimeField name="openTo" label="Closes" defaultValue={clockOf(hours.to)} />
+          <TimeField name="restFrom" label="Rest from" defaultValue={clockOf(hours.restFrom)} />
           <TextField
             name="restMinutes"
             label="Rest, min"

@@ -4,8 +4,9 @@ import { useRef, useState } from 'react';
 import { MARK_KINDS, type PhotoMark } from '@/core/ledger/kinds/noted';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { FormErrors } from '@/ui/form';
+import { FormErrors } from '@/ui/field';
 import { MarkLayer } from './marked-photo';
+import { Choice } from '@/ui/choice';
 
 const KIND_WORDS = { arrow: 'Arrow', ring: 'Ring', line: 'Measured line', text: 'Words' } as const;
 
@@ -46,20 +47,13 @@ export function MarkPhoto({
         intro="The marks are kept beside the picture; the picture itself stays as it was taken."
         wide
       >
-        <div role="radiogroup" aria-label="What to draw" className="mb-2 flex flex-wrap">
-          {MARK_KINDS.map((one) => (
-            <button
-              key={one}
-              type="button"
-              role="radio"
-              aria-checked={kind === one}
-              onClick={() => setKind(one)}
-              className="btn -ml-[1.5px] aria-checked:bg-ink aria-checked:text-paper"
-            >
-              {KIND_WORDS[one]}
-            </button>
-          ))}
-        </div>
+        <Choice
+          label="What to draw"
+          className="mb-2 flex flex-wrap"
+          options={MARK_KINDS.map((one) => [one, KIND_WORDS[one]] as const)}
+          value={kind}
+          onValue={setKind}
+        />
         <label className="label block" htmlFor="mark-words">
           {kind === 'line' ? 'What it measures' : 'Words with it'}
         </label>

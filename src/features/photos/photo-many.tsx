@@ -6,7 +6,9 @@ import { PHOTO_OCCASIONS, WALKAROUND_SHOTS } from '@/core/ledger/photo-shots';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import type { FieldError } from '@/contracts/answer';
 import { useCommand, usePost } from '@/features/transport/use-command';
-import { Errors, SelectField, TextField, fieldsOf } from '@/ui/form';
+import { Errors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { TextField, fieldsOf } from '@/ui/form';
 import { uploadPhoto } from './upload';
 
 interface Sending {

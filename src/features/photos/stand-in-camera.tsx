@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { Dialog } from '@/ui/dialog';
-import { FormErrors } from '@/ui/form';
+import { FormErrors } from '@/ui/field';
 import { usePhoto } from './photo-upload';
 
 /** What the stand-in camera sees: each a scene, with the words, shot and occasion it is kept under. */

@@ -4,7 +4,9 @@ import { useMemo, useState } from 'react';
 import { answer } from '@/core/calc';
 import { SUSPENSIONS, type SuspensionKind } from '@/core/planner/axle-kinds';
 import { formatTape } from '@/core/calc/tape.format';
-import { Errors, SelectField, TextField } from '@/ui/form';
+import { Errors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { TextField } from '@/ui/form';
 import { Planner } from './planner';
 import type { Draft, PlannerProps } from './planner-props';
 
@@ -97,7 +99,7 @@ export function PlannerAlone({ props, start }: { props: PlannerProps; start: Dra
             name="body"
             label="Body"
             value={draft.body}
-            onChange={(event) => keep({ ...draft, body: event.target.value as Draft['body'] })}
+            onValue={(chosen) => keep({ ...draft, body: chosen as Draft['body'] })}
             options={[
               ['pick-up', 'pick-up'],
               ['wagon', 'wagon'],
@@ -111,7 +113,7 @@ export function PlannerAlone({ props, start }: { props: PlannerProps; start: Dra
               name={`${end}.kind`}
               label={end === 'front' ? 'Front suspension' : 'Rear suspension'}
               value={draft.setup[end]}
-              onChange={(event) => setup(end, event.target.value)}
+              onValue={(chosen) => setup(end, chosen)}
               options={kindsFor(end)}
             />
           ))}

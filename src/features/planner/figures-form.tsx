@@ -15,6 +15,7 @@ import {
   measuresOf,
   wholeSheet,
 } from '@/core/planner/measures';
+import { Select } from '@/ui/select';
 
 const GROUPS = [
   'ride',
@@ -101,21 +102,16 @@ function FigureRow({
         }}
         onBlur={() => !bad && setTyped(null)}
       />
-      <select
-        className="input px-1 text-[0.95rem]"
+      <Select
+        className="px-1"
         aria-label={`${label}: how it is known`}
         value={one.known}
-        onChange={(event) => {
-          const known = event.target.value as Known;
+        onValue={(next) => {
+          const known = next as Known;
           onChange(known === 'platform' ? null : { ...one, known });
         }}
-      >
-        {KNOWN.map((known) => (
-          <option key={known} value={known}>
-            {KNOWN_WORDS[known]}
-          </option>
-        ))}
-      </select>
+        options={KNOWN.map((known) => [known, KNOWN_WORDS[known]] as const)}
+      />
       {bad && (
         <span role="alert" className="col-span-3 font-medium text-danger">
           {label}: “{typed}” does not read.

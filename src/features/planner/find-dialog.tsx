@@ -21,6 +21,7 @@ import { MM_PER_INCH } from '@/core/units/length';
 import { hoursText, moneyText } from '@/core/units/money';
 import { Dialog } from '@/ui/dialog';
 import { plannerApi } from './planner-worker';
+import { Select } from '@/ui/select';
 
 const TOLERANCES = [3, 6.35, 12.7, 19] as const;
 
@@ -87,21 +88,16 @@ export function FindDialog({
       title="Find me parts"
       wide
       intro={
-        <label className="flex flex-wrap items-center gap-3">
+        <span className="flex flex-wrap items-center gap-3">
           <span>Within how much of the target heights</span>
-          <select
-            className="input w-auto"
+          <Select
+            className="w-auto"
             aria-label="Tolerance"
-            value={tolerance}
-            onChange={(event) => setTolerance(Number(event.target.value))}
-          >
-            {TOLERANCES.map((one) => (
-              <option key={one} value={one}>
-                {formatTape(one, unit)}
-              </option>
-            ))}
-          </select>
-        </label>
+            value={String(tolerance)}
+            onValue={(next) => setTolerance(Number(next))}
+            options={TOLERANCES.map((one) => [String(one), formatTape(one, unit)] as const)}
+          />
+        </span>
       }
     >
       {problem && <p className="hatch px-3 py-2 font-medium">{problem}</p>}

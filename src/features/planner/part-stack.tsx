@@ -17,6 +17,8 @@ import {
 } from '@/core/planner/part-kinds';
 import { PART_SOURCES, type PlanPart, fitsAxle, freshPart } from '@/core/planner/plan-part';
 import { hoursText, moneyText } from '@/core/units/money';
+import { Select, SelectField } from '@/ui/select';
+import { Slider } from '@/ui/slider';
 
 const GROUPS: [PartGroup, string][] = [
   ['height', 'Height'],
@@ -51,24 +53,17 @@ function Setting({
   const value = part.set[setting.id] ?? setting.start;
   const clamp = (next: number) =>
     onChange(Math.round(Math.min(setting.max, Math.max(setting.min, next)) * 1000) / 1000);
-  const id = `${part.id}-${setting.id}`;
   return (
     <div className="grid grid-cols-[1fr_auto] items-center gap-x-2">
-      <label htmlFor={id} className="font-head text-[1.02rem] text-soft">
-        {setting.label}
-      </label>
-      <output htmlFor={id} className="figure text-[1.1rem]">
-        {settingText(value, setting, unit)}
-      </output>
-      <input
-        id={id}
-        type="range"
-        className="h-8 w-full accent-[var(--ink)]"
+      <span className="font-head text-[1.02rem] text-soft">{setting.label}</span>
+      <output className="figure text-[1.1rem]">{settingText(value, setting, unit)}</output>
+      <Slider
+        label={`${part.name}, ${setting.label}`}
         min={setting.min}
         max={setting.max}
         step={setting.step}
         value={value}
-        onChange={(event) => clamp(Number(event.target.value))}
+        onValue={clamp}
       />
       <span className="flex">
         <button
@@ -118,20 +113,13 @@ function Origin({
         {part.replaces ? `, replaces ${part.replaces}` : ''}
       </summary>
       <div className="grid grid-cols-[1fr_1.4fr_0.8fr] gap-2 py-2">
-        <label className="label">
-          Comes
-          <select
-            className="input"
-            value={part.source ?? 'new'}
-            onChange={(event) => onChange({ ...part, source: event.target.value as PlanPart['source'] })}
-          >
-            {PART_SOURCES.map((source) => (
-              <option key={source} value={source}>
-                {source}
-              </option>
-            ))}
-          </select>
-        </label>
+        <SelectField
+          name="source"
+          label="Comes"
+          value={part.source ?? 'new'}
+          onValue={(source) => onChange({ ...part, source: source as PlanPart['source'] })}
+          options={PART_SOURCES.map((source) => [source, source] as const)}
+        />
         <label className="label">
           Replaces
           <input
@@ -276,42 +264,28 @@ export function PartStack({
           />
         ))}
       </ul>
-      <select
-        className="input mt-2"
+      <Select
+        className="mt-2"
         aria-label={`Add a part, ${end}`}
         value=""
-        onChange={(event) => event.target.value && add(event.target.value)}
-      >
-        <option value="">Add a part…</option>
-        {offered.length + offeredBoth.length > 0 && (
-          <optgroup label="From the catalog">
-            {[...offered, ...offeredBoth].map((part) => (
-              <option key={part.id} value={part.id}>
-                {part.name}
-              </option>
-            ))}
-          </optgroup>
-        )}
-        {GROUPS.map(([group, label]) => {
-          const kinds = PART_KIND_IDS.filter(
-            (id) =>
-              partKind(id).group === group &&
-              fitsAxle(id, kind, end) &&
-              (end === 'front' || !partKind(id).both),
-          );
-          return (
-            kinds.length > 0 && (
-              <optgroup key={group} label={label}>
-                {kinds.map((id) => (
-                  <option key={id} value={id}>
-                    {partKind(id).name}
-                  </option>
-                ))}
-              </optgroup>
-            )
-          );
-        })}
-      </select>
+        onValue={(next) => next && add(next)}
+        options={[['', 'Add a part…']]}
+        groups={[
+          {
+            label: 'From the catalog',
+            choices: [...offered, ...offeredBoth].map((part) => [part.id, part.name] as const),
+          },
+          ...GROUPS.map(([group, label]) => ({
+            label,
+            choices: PART_KIND_IDS.filter(
+              (id) =>
+                partKind(id).group === group &&
+                fitsAxle(id, kind, end) &&
+                (end === 'front' || !partKind(id).both),
+            ).map((id) => [id, partKind(id).name] as const),
+          })),
+        ].filter(({ choices }) => choices.length > 0)}
+      />
     </section>
   );
 }

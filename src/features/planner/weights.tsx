@@ -5,6 +5,8 @@ import { useRef } from 'react';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import type { Accessory } from '@/core/planner/plan-part';
 import { fieldsOf } from '@/ui/form';
+import { CheckLine } from '@/ui/checkbox';
+import { SelectField } from '@/ui/select';
 
 const LB = 0.45359237;
 
@@ -47,21 +49,15 @@ export function Weights({
                 {one.y ? `, ${one.y < 0 ? 'left' : 'right'} side` : ''}
               </span>
             </span>
-            <label className="flex min-h-9 items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-5 accent-[var(--ink)]"
-                checked={Boolean(one.later)}
-                onChange={(event) =>
-                  change(
-                    accessories.map((other) =>
-                      other.id === one.id ? { ...one, later: event.target.checked } : other,
-                    ),
-                  )
-                }
-              />
+            <CheckLine
+              className="items-center gap-2"
+              checked={Boolean(one.later)}
+              onChecked={(later) =>
+                change(accessories.map((other) => (other.id === one.id ? { ...one, later } : other)))
+              }
+            >
               still to come
-            </label>
+            </CheckLine>
             <button
               type="button"
               className="grid size-9 cursor-pointer place-items-center hover:bg-hair"
@@ -103,24 +99,21 @@ export function Weights({
           <input name="weight" className="input" inputMode="decimal" />
         </label>
         <button className="btn">Put on</button>
-        <label className="label">
-          Where
-          <select name="x" className="input">
-            {places.map(([words, x]) => (
-              <option key={words} value={x}>
-                {words}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="label col-span-2">
-          Side
-          <select name="y" className="input">
-            <option value="0">middle</option>
-            <option value="-500">left</option>
-            <option value="500">right</option>
-          </select>
-        </label>
+        <SelectField
+          name="x"
+          label="Where"
+          options={places.map(([words, x]) => [String(x), words] as const)}
+        />
+        <SelectField
+          className="col-span-2"
+          name="y"
+          label="Side"
+          options={[
+            ['0', 'middle'],
+            ['-500', 'left'],
+            ['500', 'right'],
+          ]}
+        />
       </form>
     </section>
   );

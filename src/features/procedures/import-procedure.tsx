@@ -6,7 +6,8 @@ import { checkProcedure } from '@/core/procedure/check';
 import { placeProblems } from '@/core/procedure/problems';
 import type { Procedure } from '@/core/procedure/types';
 import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField } from '@/ui/form';
 
 /** A procedure file from elsewhere: read whole, checked, and saved as the shop's next version of it. */
 export function ImportProcedure() {

@@ -4,7 +4,8 @@ import { Link } from '@/ui/link';
 import { useState } from 'react';
 import type { Lesson } from '@/server/queries/lessons';
 import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField } from '@/ui/form';
 
 function Settle({ lesson, onDone }: { lesson: Lesson; onDone: () => void }) {
   const { send, busy, errors } = useCommand('lesson.settle');

@@ -4,11 +4,14 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Procedure } from '@/core/procedure/types';
 import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField } from '@/ui/form';
 import { StepForm } from './step-form';
 import { FastenersTable, ItemsTable } from './things-table';
 import { useDraft } from './use-draft';
 import { WaysEditor } from './ways-editor';
+import { Select } from '@/ui/select';
+import { TabList, TabPanel, Tabs } from '@/ui/tabs';
 
 const TABS = [
   ['steps', 'Steps'],
@@ -43,57 +46,39 @@ export function ProcedureEditor({
   const unclean = everywhere.filter((one) => one.count > 0);
   return (
     <Errors errors={errors}>
-      <div className="sticky top-0 z-20 flex flex-wrap items-center gap-x-4 gap-y-2 border-y-2 border-ink bg-paper py-2">
-        <div role="tablist" aria-label="Parts of the procedure" className="flex gap-1">
-          {TABS.map(([id, words]) => (
-            <button
-              key={id}
-              type="button"
-              role="tab"
-              aria-selected={tab === id}
-              className="btn btn-plain aria-selected:border-b-4 aria-selected:border-b-pen aria-selected:no-underline"
-              onClick={() => setTab(id)}
-            >
-              {words}
-            </button>
-          ))}
-        </div>
-        <label className="flex items-center gap-2">
-          <span className="text-soft">Checked with</span>
-          <select
-            className="input min-h-9 w-auto py-0"
-            value={draft.ways[0] ?? ''}
-            onChange={(event) => draft.setWays(event.target.value ? [event.target.value] : [])}
+      <Tabs value={tab} onValue={setTab}>
+        <div className="sticky top-0 z-20 flex flex-wrap items-center gap-x-4 gap-y-2 border-y-2 border-ink bg-paper py-2">
+          <TabList label="Parts of the procedure" tabs={TABS} />
+          <span className="flex items-center gap-2">
+            <span className="text-soft">Checked with</span>
+            <Select
+              className="w-auto"
+              aria-label="Checked with"
+              value={draft.ways[0] ?? ''}
+              onValue={(way) => draft.setWays(way ? [way] : [])}
+              options={[['', 'as it stands'], ...draft.draft.ways.map((way) => [way.id, way.title] as const)]}
+            />
+          </span>
+          <p
+            role="status"
+            className={`font-semibold ${problems.length || unclean.length ? 'hatch-word px-2' : ''}`}
           >
-            <option value="">as it stands</option>
-            {draft.draft.ways.map((way) => (
-              <option key={way.id} value={way.id}>
-                {way.title}
-              </option>
+            {problems.length
+              ? `${problems.length} ${problems.length === 1 ? 'problem' : 'problems'}`
+              : unclean.length
+                ? `Clean here; not with ${unclean.map((one) => one.way ?? 'it as it stands').join(', ')}`
+                : 'Clean, with every way'}
+          </p>
+          {!mayEdit && <p className="ml-auto text-soft">{why}</p>}
+        </div>
+        {elsewhere.length > 0 && (
+          <ul className="caution mt-3 px-4 py-2">
+            {elsewhere.map((problem) => (
+              <li key={`${problem.code} ${problem.ref}`}>{problem.words}</li>
             ))}
-          </select>
-        </label>
-        <p
-          role="status"
-          className={`font-semibold ${problems.length || unclean.length ? 'hatch-word px-2' : ''}`}
-        >
-          {problems.length
-            ? `${problems.length} ${problems.length === 1 ? 'problem' : 'problems'}`
-            : unclean.length
-              ? `Clean here; not with ${unclean.map((one) => one.way ?? 'it as it stands').join(', ')}`
-              : 'Clean, with every way'}
-        </p>
-        {!mayEdit && <p className="ml-auto text-soft">{why}</p>}
-      </div>
-      {elsewhere.length > 0 && (
-        <ul className="caution mt-3 px-4 py-2">
-          {elsewhere.map((problem) => (
-            <li key={`${problem.code} ${problem.ref}`}>{problem.words}</li>
-          ))}
-        </ul>
-      )}
-      {tab === 'steps' && (
-        <div className="mt-3 grid gap-x-8 lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
+          </ul>
+        )}
+        <TabPanel of="steps" className="mt-3 grid gap-x-8 lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
           <ol className="lg:max-h-[36rem] lg:overflow-y-auto lg:pr-3">
             {draft.draft.steps.map((one, index) => (
               <li key={one.id} className="border-b border-rule">
@@ -173,13 +158,17 @@ export function ProcedureEditor({
               </>
             )}
           </fieldset>
-        </div>
-      )}
-      <div className="mt-3">
-        {tab === 'items' && <ItemsTable draft={draft} locked={!mayEdit} />}
-        {tab === 'fasteners' && <FastenersTable draft={draft} locked={!mayEdit} />}
-        {tab === 'ways' && <WaysEditor draft={draft} locked={!mayEdit} />}
-      </div>
+        </TabPanel>
+        <TabPanel of="items" className="mt-3">
+          <ItemsTable draft={draft} locked={!mayEdit} />
+        </TabPanel>
+        <TabPanel of="fasteners" className="mt-3">
+          <FastenersTable draft={draft} locked={!mayEdit} />
+        </TabPanel>
+        <TabPanel of="ways" className="mt-3">
+          <WaysEditor draft={draft} locked={!mayEdit} />
+        </TabPanel>
+      </Tabs>
       {mayEdit && (
         <section
           className="mt-6 grid max-w-3xl grid-cols-2 gap-3 border-t-2 border-ink pt-4"

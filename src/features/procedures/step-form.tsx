@@ -3,7 +3,9 @@
 import type { Procedure, Step } from '@/core/procedure/types';
 import { ENDS, PHASES, SUPPORTS } from '@/core/procedure/types';
 import { CORNERS } from '@/core/calc/fields';
-import { AreaField, CheckField, SelectField, TextField } from '@/ui/form';
+import { AreaField, TextField } from '@/ui/form';
+import { CheckField } from '@/ui/checkbox';
+import { SelectField } from '@/ui/select';
 
 const list = (text: string) =>
   text
@@ -54,7 +56,7 @@ export function StepForm({
       name={name}
       label={label}
       value={step[name] ?? ''}
-      onChange={(event) => onChange({ [name]: event.target.value || undefined })}
+      onValue={(chosen) => onChange({ [name]: chosen || undefined })}
       options={options(words)}
     />
   );
@@ -104,7 +106,7 @@ export function StepForm({
         name="phase"
         label="Phase"
         value={step.phase}
-        onChange={(event) => onChange({ phase: event.target.value as Step['phase'] })}
+        onValue={(chosen) => onChange({ phase: chosen as Step['phase'] })}
         options={PHASES.map((phase) => [phase, phase] as const)}
       />
       <TextField
@@ -126,9 +128,9 @@ export function StepForm({
               name={`needs.${support}`}
               label={support}
               checked={step.needs?.includes(support) ?? false}
-              onChange={(event) =>
+              onChecked={(checked) =>
                 onChange({
-                  needs: event.target.checked
+                  needs: checked
                     ? [...(step.needs ?? []), support]
                     : (step.needs ?? []).filter((one) => one !== support),
                 })
@@ -227,7 +229,7 @@ export function StepForm({
             name={name}
             label={label}
             checked={step[name] ?? false}
-            onChange={(event) => onChange({ [name]: event.target.checked })}
+            onChecked={(checked) => onChange({ [name]: checked })}
           />
         ))}
       </div>

@@ -4,8 +4,10 @@ import { PLACES } from '@/core/procedure/places';
 import { type Fastener, ITEM_KINDS, type Item } from '@/core/procedure/types';
 import type { Draft } from './use-draft';
 import { pruned } from './use-draft';
+import { Checkbox } from '@/ui/checkbox';
+import { Select } from '@/ui/select';
 
-const cell = 'input min-h-9 px-1.5 py-0.5';
+const cell = 'input';
 
 function Places() {
   return (
@@ -88,40 +90,28 @@ export function ItemsTable({ draft: { draft, setDraft }, locked }: { draft: Draf
                 />
               </td>
               <td>
-                <select
-                  className={cell}
+                <Select
                   aria-label={`Kind of ${item.id}`}
                   value={item.kind}
-                  onChange={(event) => patch(item.id, { kind: event.target.value as Item['kind'] })}
-                >
-                  {ITEM_KINDS.map((kind) => (
-                    <option key={kind}>{kind}</option>
-                  ))}
-                </select>
+                  onValue={(kind) => patch(item.id, { kind: kind as Item['kind'] })}
+                  options={ITEM_KINDS.map((kind) => [kind, kind] as const)}
+                />
               </td>
               <td>
-                <select
-                  className={cell}
+                <Select
                   aria-label={`Closed before, ${item.id}`}
                   value={item.closeBefore ?? ''}
-                  onChange={(event) =>
-                    patch(item.id, { closeBefore: (event.target.value || undefined) as Item['closeBefore'] })
+                  onValue={(before) =>
+                    patch(item.id, { closeBefore: (before || undefined) as Item['closeBefore'] })
                   }
-                >
-                  {['', 'ground', 'drive', 'handoff'].map((one) => (
-                    <option key={one} value={one}>
-                      {one || 'not said'}
-                    </option>
-                  ))}
-                </select>
+                  options={['', 'ground', 'drive', 'handoff'].map((one) => [one, one || 'not said'] as const)}
+                />
               </td>
               <td>
-                <input
-                  type="checkbox"
-                  className="size-6 accent-[var(--ink)]"
+                <Checkbox
                   aria-label={`${item.name} may be left off`}
                   checked={item.waivable ?? false}
-                  onChange={(event) => patch(item.id, { waivable: event.target.checked })}
+                  onChecked={(checked) => patch(item.id, { waivable: checked })}
                 />
               </td>
             </tr>
@@ -277,23 +267,17 @@ export function FastenersTable({ draft: { draft, setDraft }, locked }: { draft: 
                 />
               </td>
               <td>
-                <input
-                  type="checkbox"
-                  className="size-6 accent-[var(--ink)]"
+                <Checkbox
                   aria-label={`${fastener.id} is torqued on the wheels`}
                   checked={fastener.final === 'on-wheels'}
-                  onChange={(event) =>
-                    patch(fastener.id, { final: event.target.checked ? 'on-wheels' : undefined })
-                  }
+                  onChecked={(checked) => patch(fastener.id, { final: checked ? 'on-wheels' : undefined })}
                 />
               </td>
               <td>
-                <input
-                  type="checkbox"
-                  className="size-6 accent-[var(--ink)]"
+                <Checkbox
                   aria-label={`${fastener.id} is checked by a second person`}
                   checked={fastener.secondCheck ?? false}
-                  onChange={(event) => patch(fastener.id, { secondCheck: event.target.checked })}
+                  onChecked={(checked) => patch(fastener.id, { secondCheck: checked })}
                 />
               </td>
             </tr>

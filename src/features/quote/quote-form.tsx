@@ -3,7 +3,9 @@
 import { useState } from 'react';
 import { hoursText, moneyText, readMoney } from '@/core/units/money';
 import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField } from '@/ui/form';
+import { MomentField } from '@/ui/day-field';
 
 interface DraftLine {
   text: string;
@@ -135,12 +137,12 @@ export function QuoteForm({
             value={deposit}
             onChange={(event) => setDeposit(event.target.value)}
           />
-          <TextField
+          <MomentField
             name="promisedFor"
             label="Promised for"
-            type="datetime-local"
+
             value={promise}
-            onChange={(event) => setPromise(event.target.value)}
+            onValue={(chosen) => setPromise(chosen)}
           />
           <TextField
             className="sm:col-span-2"

@@ -5,7 +5,9 @@ import { useState } from 'react';
 import type { BackFrom } from '@/core/ledger/kinds/handed-over';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { AreaField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
+import { AreaField, TextField, fieldsOf } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
 
 /** Sends the car back to the bay on a piece of evidence, with the part changed and the steps it takes. */
 export function BackToBay({

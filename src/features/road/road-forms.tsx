@@ -7,16 +7,11 @@ import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import type { FieldError } from '@/contracts/answer';
 import { useCommand } from '@/features/transport/use-command';
-import {
-  AreaField,
-  CheckField,
-  Errors,
-  FormErrors,
-  OdometerFields,
-  TextField,
-  fieldsOf,
-  odometerFrom,
-} from '@/ui/form';
+import { AreaField, OdometerFields, TextField, fieldsOf, odometerFrom } from '@/ui/form';
+import { CheckField } from '@/ui/checkbox';
+import { Errors, FormErrors } from '@/ui/field';
+import { Choice } from '@/ui/choice';
+import { Select } from '@/ui/select';
 
 const ODOMETER_FIELDS = ['odometer.value', 'odometer.unread'];
 
@@ -136,28 +131,18 @@ function Rubs({
       <legend className="label">Where a tire comes near, gap in mm</legend>
       {rubs.map((rub, index) => (
         <div key={index} className="mb-2 grid grid-cols-[1.1fr_1.3fr_5rem_auto] gap-2">
-          <select
-            className="input"
+          <Select
             aria-label={`Rub ${index + 1}: corner`}
             value={rub.corner}
-            onChange={(event) => set(index, { corner: event.target.value as Corner })}
-          >
-            {CORNERS.map((corner) => (
-              <option key={corner} value={corner}>
-                {CORNER_NAMES[corner]}
-              </option>
-            ))}
-          </select>
-          <select
-            className="input"
+            onValue={(corner) => set(index, { corner: corner as Corner })}
+            options={CORNERS.map((corner) => [corner, CORNER_NAMES[corner]] as const)}
+          />
+          <Select
             aria-label={`Rub ${index + 1}: when`}
             value={rub.when}
-            onChange={(event) => set(index, { when: event.target.value as Rub['when'] })}
-          >
-            {RUB_TIMES.map((when) => (
-              <option key={when}>{when}</option>
-            ))}
-          </select>
+            onValue={(when) => set(index, { when: when as Rub['when'] })}
+            options={RUB_TIMES.map((when) => [when, when] as const)}
+          />
           <input
             className="input text-right"
             inputMode="decimal"
@@ -223,20 +208,13 @@ export function RoadInForm({ orderId, unit }: { orderId: string; unit: 'km' | 'm
                     <span className="block text-[1.1rem] leading-tight">{label}</span>
                     <span className="block text-[0.95rem] text-soft">{how}</span>
                   </span>
-                  <span role="radiogroup" aria-label={label} className="flex">
-                    {RESULTS.map((result) => (
-                      <button
-                        key={result}
-                        type="button"
-                        role="radio"
-                        aria-checked={results[id] === result}
-                        onClick={() => setResults((before) => ({ ...before, [id]: result }))}
-                        className="btn -ml-[1.5px] min-w-24 aria-checked:bg-ink aria-checked:text-paper"
-                      >
-                        {result}
-                      </button>
-                    ))}
-                  </span>
+                  <Choice
+                    label={label}
+                    options={RESULTS.map((result) => [result, result] as const)}
+                    value={results[id] ?? null}
+                    onValue={(result) => setResults((before) => ({ ...before, [id]: result }))}
+                    itemClassName="-ml-[1.5px] min-w-24"
+                  />
                   {results[id] === 'fault' && (
                     <input
                       className="input mt-1 sm:col-span-2"

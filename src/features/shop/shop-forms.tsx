@@ -4,7 +4,11 @@ import { useRef, useState } from 'react';
 import { ROLES } from '@/core/ledger/roles';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { CheckField, Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
+import { CheckField } from '@/ui/checkbox';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { TextField, fieldsOf } from '@/ui/form';
+import { DayField } from '@/ui/day-field';
 import { LENGTH_UNITS, TORQUE_UNITS } from '@/ui/units';
 
 export function AddPerson() {
@@ -96,7 +100,7 @@ export function AddWrench() {
         <TextField name="low" label="Lowest value" inputMode="decimal" />
         <TextField name="high" label="Highest value" inputMode="decimal" />
         <SelectField name="unit" label="Unit" options={TORQUE_UNITS} />
-        <TextField className="col-span-3" name="calibrationDue" label="Calibration runs out" type="date" />
+        <DayField className="col-span-3" name="calibrationDue" label="Calibration runs out" />
         <div className="col-span-3">
           <FormErrors errors={errors} shown={['name', 'low', 'high', 'calibrationDue']} />
           <button className="btn w-full" disabled={busy}>

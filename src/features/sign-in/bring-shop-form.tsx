@@ -4,7 +4,8 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { FieldError } from '@/contracts/answer';
 import { postForm } from '@/features/transport/post';
-import { Errors, FormErrors, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField } from '@/ui/form';
 
 /** Brings a whole shop in from its export, taken over by one of its owners. */
 export function BringShopForm() {

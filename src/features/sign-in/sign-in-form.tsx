@@ -4,7 +4,8 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { FieldError } from '@/contracts/answer';
 import { postJson } from '@/features/transport/post';
-import { Errors, FormErrors, TextField, fieldsOf } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField, fieldsOf } from '@/ui/form';
 
 export function SignInForm() {
   const router = useRouter();

@@ -4,7 +4,9 @@ import { useState } from 'react';
 import type { FieldError } from '@/contracts/answer';
 import { postJson } from '@/features/transport/post';
 import { usePost } from '@/features/transport/use-command';
-import { Errors, FormErrors, SelectField, fieldsOf } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { fieldsOf } from '@/ui/form';
 
 /** Lets the stand-in rack drop a sheet for a car into the shop's folder. */
 export function RackDrop({ orders }: { orders: { id: string; words: string }[] }) {

@@ -8,7 +8,9 @@ import type { Fastener } from '@/core/procedure/types';
 import { torqueBoth } from '@/core/units/torque-text';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { Errors, FormErrors, SelectField, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { TextField } from '@/ui/form';
 import { TORQUE_UNITS } from '@/ui/units';
 import { PersonPin, type PinPerson } from '@/ui/person-pin';
 
@@ -98,7 +100,7 @@ export function ValueButton({
                 name="kind"
                 label="What there is"
                 value={kind}
-                onChange={(event) => setKind(event.target.value as typeof kind)}
+                onValue={(chosen) => setKind(chosen as typeof kind)}
                 options={KINDS}
               />
               {numeric && (
@@ -115,7 +117,7 @@ export function ValueButton({
                     name="unit"
                     label="Unit"
                     value={unit}
-                    onChange={(event) => setUnit(event.target.value as typeof unit)}
+                    onValue={(chosen) => setUnit(chosen as typeof unit)}
                     options={TORQUE_UNITS}
                   />
                 </div>

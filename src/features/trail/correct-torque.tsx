@@ -3,7 +3,9 @@
 import { useState } from 'react';
 import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import { Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { TextField, fieldsOf } from '@/ui/form';
 import { TORQUE_UNITS } from '@/ui/units';
 
 /** Corrects what a torque entry says of its wrench and reading; after the handoff it makes another packet version. */

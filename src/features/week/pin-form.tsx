@@ -4,7 +4,10 @@ import { type WorkCalendar, fromAxis } from '@/core/schedule/calendar';
 import type { PlacedPhase, WeekJob, WeekProblem } from '@/core/schedule/types';
 import { fromShopTime, shopInput } from '@/core/units/shop-time';
 import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors, SelectField, TextField, fieldsOf } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { fieldsOf } from '@/ui/form';
+import { MomentField } from '@/ui/day-field';
 
 /** Fixes one phase of a job by hand: who, where, from when. The planner works around it until the pin is taken out. */
 export function PinForm({
@@ -61,9 +64,9 @@ export function PinForm({
             ]}
           />
         </div>
-        <TextField
+        <MomentField
           name="startsAt"
-          type="datetime-local"
+
           label="Begins"
           hint="Empty: as early as it can"
           defaultValue=""

@@ -5,7 +5,7 @@ import { fromAxis } from '@/core/schedule/calendar';
 import { movesBetween, withHappening } from '@/core/schedule/what-if';
 import type { WeekFile } from '@/server/week/problem';
 import { useCommand } from '@/features/transport/use-command';
-import { FormErrors } from '@/ui/form';
+import { FormErrors } from '@/ui/field';
 import type { WorkedWeek } from '@/workers/week.worker';
 import { PinForm } from './pin-form';
 import { useWorkedWeek } from './use-week';

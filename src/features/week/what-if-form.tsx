@@ -7,7 +7,9 @@ import type { WhatIf } from '@/core/schedule/what-if';
 import { fromShopTime, shortDay } from '@/core/units/shop-time';
 import type { GivenOf } from '@/contracts/commands';
 import { newId } from '@/features/transport/device';
-import { CheckField, SelectField, TextField } from '@/ui/form';
+import { CheckField } from '@/ui/checkbox';
+import { SelectField } from '@/ui/select';
+import { TextField } from '@/ui/form';
 
 export interface Happening {
   whatIf: WhatIf;
@@ -107,7 +109,7 @@ export function WhatIfForm({
         name="what"
         label="What if"
         value={what}
-        onChange={(event) => setWhat(event.target.value as WhatIf['what'])}
+        onValue={(chosen) => setWhat(chosen as WhatIf['what'])}
         options={[
           ['part slips', 'a part comes later'],
           ['tech out', 'somebody is out'],
@@ -119,7 +121,7 @@ export function WhatIfForm({
           name="jobId"
           label="For which car"
           value={jobId}
-          onChange={(event) => setJobId(event.target.value)}
+          onValue={(chosen) => setJobId(chosen)}
           options={problem.jobs.map((job) => [job.id, job.label] as const)}
         />
       )}
@@ -129,7 +131,7 @@ export function WhatIfForm({
             name="techId"
             label="Who"
             value={techId}
-            onChange={(event) => setTechId(event.target.value)}
+            onValue={(chosen) => setTechId(chosen)}
             options={problem.techs.map((tech) => [tech.id, tech.name] as const)}
           />
           <TextField
@@ -161,7 +163,7 @@ export function WhatIfForm({
               name="lift"
               label="On a lift"
               checked={lift}
-              onChange={(event) => setLift(event.target.checked)}
+              onChecked={(checked) => setLift(checked)}
             />
           </div>
         </>
@@ -176,7 +178,7 @@ export function WhatIfForm({
               : 'Promised for the afternoon of'
         }
         value={day}
-        onChange={(event) => setDay(event.target.value)}
+        onValue={(chosen) => setDay(chosen)}
         options={days}
       />
       <button className="btn btn-pen">See what it does</button>

@@ -6,9 +6,12 @@ import { torqueBoth } from '@/core/units/torque-text';
 import type { StartPreview } from '@/server/queries/pull-list';
 import { postJson } from '@/features/transport/post';
 import { useCommand, usePost } from '@/features/transport/use-command';
-import { Errors, FormErrors, TextField } from '@/ui/form';
+import { Errors, FormErrors } from '@/ui/field';
+import { TextField } from '@/ui/form';
 import { PersonPin, type PinPerson } from '@/ui/person-pin';
 import { PullListView } from './pull-list-view';
+import { CheckLine } from '@/ui/checkbox';
+import { ChoiceLines } from '@/ui/choice';
 
 export interface OfferedProcedure {
   id: string;
@@ -63,20 +66,15 @@ function Ways({
   return [...new Set(one.ways.map((way) => way.choice))].map((choice) => (
     <fieldset key={choice} className="mt-1 ml-10">
       <legend className="font-head text-soft">{choice}</legend>
-      {[{ id: '', title: 'as the procedure stands' }, ...one.ways.filter((way) => way.choice === choice)].map(
-        (way) => (
-          <label key={way.id} className="mr-6 inline-flex min-h-11 cursor-pointer items-center gap-2">
-            <input
-              type="radio"
-              name={`${one.id} ${choice}`}
-              className="size-5 accent-[var(--ink)]"
-              checked={(taken[choice] ?? '') === way.id}
-              onChange={() => onTake(choice, way.id)}
-            />
-            {way.title}
-          </label>
-        ),
-      )}
+      <ChoiceLines
+        label={choice}
+        options={[
+          ['', 'as the procedure stands'],
+          ...one.ways.filter((way) => way.choice === choice).map((way) => [way.id, way.title] as const),
+        ]}
+        value={taken[choice] ?? ''}
+        onValue={(way) => onTake(choice, way)}
+      />
     </fieldset>
   ));
 }
@@ -128,13 +126,11 @@ export function StartForm({
         <ul className="border-t border-ink">
           {shown.map((one) => (
             <li key={one.id} className="border-b border-rule py-3">
-              <label className="flex cursor-pointer items-start gap-4">
-                <input
-                  type="checkbox"
-                  className="mt-1.5 size-6 shrink-0 accent-[var(--ink)]"
-                  checked={taken.includes(one.id)}
-                  onChange={() => toggle(one.id)}
-                />
+              <CheckLine
+                className="items-start gap-4"
+                checked={taken.includes(one.id)}
+                onChecked={() => toggle(one.id)}
+              >
                 <span>
                   <span className="block font-head text-[1.35rem] font-semibold">{one.title}</span>
                   {taken.includes(one.id) && <span className="block">{one.summary}</span>}
@@ -147,7 +143,7 @@ export function StartForm({
                       : ''}
                   </span>
                 </span>
-              </label>
+              </CheckLine>
               {taken.includes(one.id) && (
                 <Ways
                   one={one}
@@ -194,19 +190,21 @@ export function StartForm({
                   Two values for {conflict.name.toLowerCase()}, {conflict.place.replaceAll('.', ' ')}: choose
                   one.
                 </p>
-                {conflict.values.map(({ prefix, spec }) => (
-                  <label key={prefix} className="mr-6 inline-flex min-h-11 cursor-pointer items-center gap-2">
-                    <input
-                      type="radio"
-                      name={`value ${conflict.place}`}
-                      className="size-5 accent-[var(--ink)]"
-                      checked={choices[conflict.place] === prefix}
-                      onChange={() => setChoices({ ...choices, [conflict.place]: prefix })}
-                    />
-                    {spec ? torqueBoth(spec.nm) : 'no value'}{' '}
-                    <span className="text-soft">({titleOf(prefix)})</span>
-                  </label>
-                ))}
+                <ChoiceLines
+                  label={`Value of ${conflict.name.toLowerCase()}`}
+                  options={conflict.values.map(
+                    ({ prefix, spec }) =>
+                      [
+                        prefix,
+                        <span key={prefix}>
+                          {spec ? torqueBoth(spec.nm) : 'no value'}{' '}
+                          <span className="text-soft">({titleOf(prefix)})</span>
+                        </span>,
+                      ] as const,
+                  )}
+                  value={choices[conflict.place] ?? null}
+                  onValue={(prefix) => setChoices({ ...choices, [conflict.place]: prefix })}
+                />
               </fieldset>
             ))}
             {holes.length > 0 && (

@@ -9,6 +9,7 @@ import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
 import { readHoursBook } from '@/server/queries/hours-book';
 import { readShop } from '@/server/queries/shop';
+import { DayField } from '@/ui/day-field';
 
 export const metadata: Metadata = { title: 'Hours behind us' };
 
@@ -37,14 +38,8 @@ export default async function PastHoursPage({
       <div className="flex flex-wrap items-end justify-between gap-4 pb-4">
         <h1>Hours behind us</h1>
         <form className="no-print flex flex-wrap items-end gap-3">
-          <label className="grid gap-1">
-            <span className="text-[0.95rem] text-soft">From</span>
-            <input type="date" name="from" defaultValue={from} className="input" />
-          </label>
-          <label className="grid gap-1">
-            <span className="text-[0.95rem] text-soft">To</span>
-            <input type="date" name="to" defaultValue={to} className="input" />
-          </label>
+          <DayField name="from" label="From" defaultValue={from} />
+          <DayField name="to" label="To" defaultValue={to} />
           <button className="btn">Show</button>
         </form>
       </div>

@@ -1,0 +1,16 @@
+import { chromium } from '@playwright/test';
+const B='http://127.0.0.1:3055';
+const b = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell' });
+const c = await b.newContext({ viewport: { width: 1280, height: 800 }, baseURL: B }); const p = await c.newPage();
+p.on('pageerror', (e) => console.log('PAGEERROR', p.url(), e.message)); p.on('console', (m) => m.type() === 'error' && console.log('CONSOLE', p.url(), m.text().slice(0, 200)));
+await p.goto('/sign-in'); await p.getByLabel('Name').fill('Odalys'); await p.getByLabel('Password').fill('paint-pen-odalys'); await p.getByRole('button', { name: /Sign in/ }).click(); await p.waitForURL(B + '/');
+const shot = async (u, n, act) => { await p.goto(u); await p.waitForTimeout(1200); if (act) await act(); await p.screenshot({ path: `/tmp/s-${n}.png`, fullPage: n.endsWith('F') }); };
+await shot('/orders/new', 'intakeF');
+await shot('/planner', 'planner');
+await shot('/shop/people', 'people');
+await shot('/procedures/strut-top-spacer', 'proc', async () => { await p.getByRole('tab', { name: 'Items' }).click().catch(() => {}); });
+await shot('/week', 'week');
+await shot('/hours/past', 'past');
+await shot('/shop', 'shop');
+const orders = await (await c.request.get('/api/find?q=PLOVER')).text(); console.log(orders.slice(0, 300));
+await b.close();
