@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { CORNERS } from '@/core/calc/fields';
+import { CORNERS } from '@/core/corners';
 
 /** Input kinds the commands share. Messages are written for the person who typed. */
 

@@ -17,3 +17,13 @@ export function fieldPath(path: readonly (string | number)[]): string {
     '',
   );
 }
+
+/** What a function gives, or why it refuses, without a throw: for what is read while it is being typed. */
+export function attempt<T>(work: () => T): { ok: true; value: T } | { ok: false; refusal: Refusal } {
+  try {
+    return { ok: true, value: work() };
+  } catch (error) {
+    if (error instanceof Refusal) return { ok: false, refusal: error };
+    throw error;
+  }
+}

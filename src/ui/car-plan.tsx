@@ -1,4 +1,4 @@
-import type { Corner } from '@/core/calc/fields';
+import type { Corner } from '@/core/corners';
 
 export interface PlanMark {
   id: string;

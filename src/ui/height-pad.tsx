@@ -1,7 +1,9 @@
 'use client';
 
 import { useId } from 'react';
-import { answer } from '@/core/calc';
+import { formatTape } from '@/core/calc/tape.format';
+import { parseTape } from '@/core/calc/tape.parse';
+import { attempt } from '@/core/refusal';
 
 const SIXTEENTHS = Array.from({ length: 16 }, (_, index) => index);
 
@@ -29,10 +31,10 @@ export function HeightPad({
   autoFocus?: boolean;
 }) {
   const id = useId();
-  const read = value.trim() ? answer('tape.parse', { text: value, unit }) : null;
-  const mm = read?.ok ? (read.output as { mm: number }).mm : null;
-  const other = mm === null ? null : answer('tape.format', { mm, system: unit === 'in' ? 'mm' : 'in' });
-  const said = error ?? (read && !read.ok ? read.error.message : null);
+  const read = value.trim() ? attempt(() => parseTape(value, unit)) : null;
+  const mm = read?.ok ? read.value : null;
+  const other = mm === null ? '' : formatTape(mm, unit === 'in' ? 'mm' : 'in');
+  const said = error ?? (read && !read.ok ? read.refusal.message : null);
   const whole = /^\s*(\d+)/.exec(value)?.[1] ?? '';
   return (
     <div>
@@ -51,9 +53,7 @@ export function HeightPad({
           aria-describedby={`${id}-said`}
           className="input figure text-2xl"
         />
-        <span className="w-24 shrink-0 text-right font-head text-lg text-soft">
-          {other?.ok ? (other.output as { text: string }).text : ''}
-        </span>
+        <span className="w-24 shrink-0 text-right font-head text-lg text-soft">{other}</span>
       </div>
       {unit === 'in' && (
         <div className="mt-1 flex h-11" role="group" aria-label={`Sixteenths for ${label}`}>

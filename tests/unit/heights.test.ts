@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { answer } from '@/core/calc';
-import { type PerCorner, eachCorner } from '@/core/calc/fields';
+import { type PerCorner, eachCorner } from '@/core/corners';
 import { compareHeights } from '@/core/calc/heights.compare';
 import { formatTape } from '@/core/calc/tape.format';
 import { parseTape } from '@/core/calc/tape.parse';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { Refusal } from '@/core/refusal';
-import { eachCorner } from '@/core/calc/fields';
+import { eachCorner } from '@/core/corners';
 import { predictLift } from '@/core/calc/lift.predict';
 import { type PlannerInput, heightsAfter, standCar } from '@/core/planner/car-stand';
 import { acrossScale, planAcross, planScale, planSide } from '@/core/planner/drawing';

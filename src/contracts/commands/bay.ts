@@ -3,7 +3,7 @@ import { id, pin, reason, text, line, torqueReading, corner, oneOf } from '../fi
 import { PHASES, type Phase, type OneEnd, SUPPORTS, type Support } from '@/core/procedure/types';
 import type { TorqueInput } from '@/core/moves/torque';
 import { type TorqueData, OVERRIDE_RULES, type OverrideRule } from '@/core/ledger/kinds/bay';
-import type { Corner } from '@/core/calc/fields';
+import type { Corner } from '@/core/corners';
 import { answerFields } from '../answer-fields';
 import { type Defaulted, area, contract, offlineContract } from '../command';
 

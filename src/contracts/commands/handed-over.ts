@@ -12,11 +12,8 @@ import {
   type RoadCheck,
 } from '@/core/ledger/kinds/handed-over';
 import type { OneEnd } from '@/core/procedure/types';
-import {
-  alignmentReadingsSchema,
-  alignmentSpecSchema,
-  type AlignmentSpec,
-} from '@/core/calc/alignment.verdict';
+import { type AlignmentSpec } from '@/core/calc/alignment.verdict';
+import { alignmentReadingsSchema, alignmentSpecSchema } from '@/core/calc/inputs/alignment.verdict';
 import type { Odometer } from '@/core/ledger/kinds/arrival';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import { type Defaulted, area, contract } from '../command';

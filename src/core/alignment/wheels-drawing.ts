@@ -1,5 +1,5 @@
 import { type AlignmentReadings, pairedAngles } from '../calc/alignment.verdict';
-import { CORNERS, type Corner } from '../calc/fields';
+import { CORNERS, type Corner } from '../corners';
 import { toRad } from '../calc/geometry';
 import { angleText } from '../ledger/alignment-rows';
 import { CORNER_NAMES } from '../procedure/engine';

@@ -1,12 +1,10 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
 import { Refusal } from '../refusal';
-import { anyNumber, zeroOrMore } from './fields';
 
 export interface Range {
   min?: number;
   max?: number;
 }
+
 export interface AlignmentSpec {
   front: {
     caster?: Range;
@@ -18,6 +16,7 @@ export interface AlignmentSpec {
   };
   rear?: { camber?: Range; toeTotal?: Range; thrust?: number };
 }
+
 /** Toe of the front wheels is on every sheet; a cart's has nothing else, and a solid rear axle is not always read. */
 export interface AlignmentReadings {
   LF: { caster?: number; camber?: number; toe: number };
@@ -45,7 +44,7 @@ export function pairedAngles({ LF, RF, LR, RR }: AlignmentReadings) {
   };
 }
 
-const FIELD_OF: Record<string, string> = {
+export const FIELD_OF: Record<string, string> = {
   'front.caster.left': 'LF.caster',
   'front.camber.left': 'LF.camber',
   'front.caster.right': 'RF.caster',
@@ -58,13 +57,14 @@ const FIELD_OF: Record<string, string> = {
   'rear.toe.total': 'LR.toe',
   'rear.thrust': 'LR.toe',
 };
+
 export interface AlignmentItem {
   angle: string;
   value: number;
   verdict: 'low' | 'in' | 'high';
 }
 
-const HAIR = 1e-9;
+export const HAIR = 1e-9;
 
 function judge(angle: string, value: number, range: Range): AlignmentItem {
   const low = range.min !== undefined && value < range.min - HAIR;
@@ -111,41 +111,3 @@ export function judgeAlignment({ spec, readings }: { spec: AlignmentSpec; readin
   const pass = items.every((item) => item.verdict === 'in');
   return { items, crossCaster, crossCamber, frontToeTotal, rearToeTotal, thrustDeg, pass };
 }
-
-const range = () => Joi.object({ min: anyNumber(), max: anyNumber() });
-const frontWheel = () =>
-  Joi.object({ caster: anyNumber(), camber: anyNumber(), toe: anyNumber().required() });
-const rearWheel = () => Joi.object({ camber: anyNumber(), toe: anyNumber() });
-
-/** What an alignment spec may hold; also used where one is typed in. */
-export const alignmentSpecSchema = Joi.object({
-  front: Joi.object({
-    caster: range(),
-    camber: range(),
-    toeTotal: range(),
-    crossCaster: zeroOrMore(),
-    crossCamber: zeroOrMore(),
-    setback: zeroOrMore(),
-  }).required(),
-  rear: Joi.object({ camber: range(), toeTotal: range(), thrust: zeroOrMore() }),
-});
-
-export const alignmentReadingsSchema = Joi.object({
-  LF: frontWheel().required(),
-  RF: frontWheel().required(),
-  LR: rearWheel(),
-  RR: rearWheel(),
-  setback: anyNumber(),
-});
-
-export const alignmentVerdict = calculator({
-  name: 'alignment.verdict',
-  summary: 'Judges an alignment sheet in degrees against its spec, with cross values, totals and thrust.',
-  principle:
-    'Cross is left − right, total toe is the sum, thrust half the rear difference; limits hold both ways.',
-  input: Joi.object<{ spec: AlignmentSpec; readings: AlignmentReadings }>({
-    spec: alignmentSpecSchema.required(),
-    readings: alignmentReadingsSchema.required(),
-  }),
-  run: judgeAlignment,
-});

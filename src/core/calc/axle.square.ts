@@ -1,6 +1,3 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
-import { positive } from './fields';
 import { toDeg } from './geometry';
 
 interface Side {
@@ -8,6 +5,7 @@ interface Side {
   base: number;
   diagonal: number;
 }
+
 export interface AxleSquareInput {
   left: Side;
   right: Side;
@@ -27,18 +25,3 @@ export function squareAxle({ left, right, track }: AxleSquareInput) {
     diagonalDifference: left.diagonal - right.diagonal,
   };
 }
-
-const side = () =>
-  Joi.object({
-    gap: positive().required(),
-    base: positive().required(),
-    diagonal: positive().required(),
-  }).required();
-
-export const axleSquare = calculator({
-  name: 'axle.square',
-  summary: 'Offset in mm and skew in degrees of an axle in its frame.',
-  principle: 'Half the difference of the gaps; the arctangent of the wheelbase difference over the track.',
-  input: Joi.object<AxleSquareInput>({ left: side(), right: side(), track: positive().required() }),
-  run: squareAxle,
-});

@@ -1,6 +1,3 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
-import { anyNumber, positive, zeroOrMore } from './fields';
 import { toDeg } from './geometry';
 
 export interface CamberAdjustInput {
@@ -23,22 +20,3 @@ export function adjustCamber({ needed, ways }: CamberAdjustInput) {
     left: available - Math.abs(needed),
   };
 }
-
-export const camberAdjust = calculator({
-  name: 'camber.adjust',
-  summary: 'Degrees of camber the adjusters give, against what is needed.',
-  principle: 'A slot or cam tilts the knuckle by the arctangent of its shift over the bolt spacing or lever.',
-  input: Joi.object<CamberAdjustInput>({
-    needed: anyNumber().required(),
-    ways: Joi.array()
-      .items(
-        Joi.object({
-          id: Joi.string().required(),
-          shift: zeroOrMore().required(),
-          lever: positive().required(),
-        }),
-      )
-      .required(),
-  }),
-  run: adjustCamber,
-});

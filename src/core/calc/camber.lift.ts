@@ -1,8 +1,5 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
 import { Refusal } from '../refusal';
-import { anyNumber } from './fields';
-import { type Point, circlesCross, distance, point, spanOf, toDeg } from './geometry';
+import { type Point, circlesCross, distance, spanOf, toDeg } from './geometry';
 
 interface StrutInput {
   kind: 'strut';
@@ -12,6 +9,7 @@ interface StrutInput {
   lift: number;
   topDrop?: number;
 }
+
 interface WishboneInput {
   kind: 'wishbone';
   lowerPivot: Point;
@@ -20,6 +18,7 @@ interface WishboneInput {
   upperJoint: Point;
   lift: number;
 }
+
 export type CamberLiftInput = StrutInput | WishboneInput;
 
 /** The joint at the outer end of an arm after it went down by so much, on its outboard side. */
@@ -61,35 +60,3 @@ export function camberByLift(input: CamberLiftInput) {
     trackChange: 2 * (joint.x - lowerJoint.x),
   };
 }
-
-const KINDS: Record<string, Joi.ObjectSchema> = {
-  strut: Joi.object({
-    kind: Joi.valid('strut').required(),
-    armPivot: point().required(),
-    ballJoint: point().required(),
-    top: point().required(),
-    lift: anyNumber().required(),
-    topDrop: anyNumber(),
-  }),
-  wishbone: Joi.object({
-    kind: Joi.valid('wishbone').required(),
-    lowerPivot: point().required(),
-    lowerJoint: point().required(),
-    upperPivot: point().required(),
-    upperJoint: point().required(),
-    lift: anyNumber().required(),
-  }),
-};
-
-export const camberLift = calculator<CamberLiftInput, { camberChange: number; trackChange: number }>({
-  name: 'camber.lift',
-  summary: 'Change of camber in degrees and track in mm at another ride height.',
-  principle:
-    'The lower joint swings on its arm; the line from it to the strut top, or to where upper arm and knuckle meet, gives the lean.',
-  input: Joi.object({ kind: Joi.valid('strut', 'wishbone').required() })
-    .unknown()
-    .when(Joi.ref('.kind'), {
-      switch: Object.entries(KINDS).map(([kind, then]) => ({ is: kind, then: then.unknown(false) })),
-    }),
-  run: camberByLift,
-});

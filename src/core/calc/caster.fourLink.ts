@@ -1,8 +1,5 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
 import { Refusal } from '../refusal';
-import { anyNumber, positive } from './fields';
-import { distance, lengthOf, type Point, point, toDeg, toRad } from './geometry';
+import { distance, lengthOf, type Point, toDeg, toRad } from './geometry';
 
 export interface CasterFourLinkInput {
   axleLower: Point;
@@ -33,6 +30,7 @@ function turned(p: Point, angle: number, center: Point): Point {
 }
 
 const STEPS = 24;
+
 const ROUNDS = 30;
 
 /**
@@ -116,22 +114,3 @@ export function casterOnFourLinks(input: CasterFourLinkInput, steps = STEPS): Fo
     upperForTarget: distance(turned(axleUpper, wanted, center), frameUpper),
   };
 }
-
-export const casterFourLink = calculator({
-  name: 'caster.fourLink',
-  summary: 'Caster in degrees of a four-link axle after a lift or with other links, against the frame.',
-  principle:
-    'A four-bar in the side view: both links keep their length while the axle sinks below the frame.',
-  input: Joi.object<CasterFourLinkInput>({
-    axleLower: point().required(),
-    axleUpper: point().required(),
-    frameLower: point().required(),
-    frameUpper: point().required(),
-    casterBefore: anyNumber().required(),
-    lift: anyNumber().required(),
-    newLowerLength: positive(),
-    newUpperLength: positive(),
-    targetCaster: anyNumber(),
-  }),
-  run: (input) => casterOnFourLinks(input),
-});

@@ -1,12 +1,10 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
 import { Refusal } from '../refusal';
-import { motionRatio, positive, zeroOrMore } from './fields';
 
 export interface TablePoint {
   load: number;
   length: number;
 }
+
 export type Spring =
   | { free: number; rate: number; solid?: number }
   | { installed: number; solid?: number }
@@ -22,7 +20,7 @@ export interface CoilSwapInput {
 }
 
 /** A measured table read straight between its points. @throws Refusal outside of them */
-function readTable(table: TablePoint[], force: number, field: string): number {
+export function readTable(table: TablePoint[], force: number, field: string): number {
   const points = [...table].sort((a, b) => a.load - b.load);
   for (let i = 1; i < points.length; i += 1) {
     const [low, high] = [points[i - 1]!, points[i]!];
@@ -74,32 +72,3 @@ export function swapCoil(input: CoilSwapInput) {
       : {}),
   };
 }
-
-const spring = () =>
-  Joi.object({
-    free: positive(),
-    rate: positive(),
-    installed: positive(),
-    table: Joi.array()
-      .items(Joi.object({ load: zeroOrMore().required(), length: positive().required() }))
-      .min(2),
-    solid: positive(),
-  })
-    .xor('free', 'installed', 'table')
-    .and('free', 'rate')
-    .required();
-
-export const coilSwap = calculator({
-  name: 'coil.swap',
-  summary: 'Lift in mm from another coil, with what is loose at droop and left before it binds.',
-  principle: 'Spring force is wheel load over motion ratio; length is free less force over rate.',
-  input: Joi.object<CoilSwapInput>({
-    wheelLoad: positive().required(),
-    motionRatio: motionRatio().required(),
-    old: spring(),
-    new: spring(),
-    seatGapAtDroop: positive(),
-    bumpTravel: zeroOrMore(),
-  }),
-  run: swapCoil,
-});

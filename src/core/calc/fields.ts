@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { CORNERS } from '../corners';
 
 /** The kinds of number and word the calculators share, so that one refusal means the same everywhere. */
 
@@ -26,15 +27,9 @@ export const calendarDay = () =>
     })
     .meta({ check: 'day' });
 
-export const CORNERS = ['LF', 'RF', 'LR', 'RR'] as const;
-export type Corner = (typeof CORNERS)[number];
-export type PerCorner<T> = Record<Corner, T>;
-
 /** An object that holds one value for each corner. */
 export const perCorner = (value: () => Joi.Schema) =>
   Joi.object(Object.fromEntries(CORNERS.map((corner) => [corner, value().required()])));
 
-/** Builds a value for each corner. */
-export function eachCorner<T>(make: (corner: Corner) => T): PerCorner<T> {
-  return { LF: make('LF'), RF: make('RF'), LR: make('LR'), RR: make('RR') };
-}
+/** A point of the car, mm. */
+export const point = () => Joi.object({ x: anyNumber().required(), y: anyNumber().required() });

@@ -1,7 +1,3 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
-import { anyNumber, calendarDay, positive, zeroOrMore } from './fields';
-
 export interface FollowupDueInput {
   doneOn: string;
   odometer: number;
@@ -20,10 +16,12 @@ export interface FollowupDueOutput {
 }
 
 const DAY_MS = 86_400_000;
+
 /** A due day past this many days is as good as never, and no calendar writes it. */
-const FARTHEST_DAYS = 1_000_000;
+export const FARTHEST_DAYS = 1_000_000;
 
 const dayNumber = (day: string) => Date.parse(`${day}T00:00:00Z`) / DAY_MS;
+
 const dayText = (day: number) => new Date(day * DAY_MS).toISOString().slice(0, 10);
 
 /** Dial distance per day by least squares over the readings, or null when they fall on fewer than two days. */
@@ -56,23 +54,3 @@ export function dueFollowup(input: FollowupDueInput): FollowupDueOutput {
   const due = byDistance && byDays ? (byDistance < byDays ? byDistance : byDays) : (byDistance ?? byDays);
   return { dueOdometer: dial === null ? null : odometer + dial, pacePerDay, byDistance, byDays, due };
 }
-
-export const followupDue = calculator<FollowupDueInput, FollowupDueOutput>({
-  name: 'followup.due',
-  summary: 'When a come-back is due by odometer and by date, from the driver’s own pace.',
-  principle:
-    'Pace is the least-squares slope of odometer over days; distance divides by it, the earlier day wins.',
-  input: Joi.object({
-    doneOn: calendarDay().required(),
-    odometer: zeroOrMore().required(),
-    interval: Joi.object({ distance: positive(), days: Joi.number().integer().min(0).max(FARTHEST_DAYS) })
-      .or('distance', 'days')
-      .required(),
-    readings: Joi.array().items(
-      Joi.object({ date: calendarDay().required(), odometer: zeroOrMore().required() }),
-    ),
-    pacePerDay: anyNumber(),
-    tireFactor: positive(),
-  }),
-  run: dueFollowup,
-});

@@ -1,6 +1,4 @@
-import Joi from 'joi';
 import { Refusal } from '../refusal';
-import { anyNumber } from './fields';
 
 /** The plane geometry the calculators share: angles in degrees, points in mm. */
 
@@ -14,8 +12,6 @@ export const toRad = (degrees: number) => (degrees * Math.PI) / 180;
 /** Length of a vector. No car is so long that the squares overflow, and the plain root is several times as quick. */
 export const lengthOf = (x: number, y: number) => Math.sqrt(x * x + y * y);
 export const distance = (a: Point, b: Point) => lengthOf(a.x - b.x, a.y - b.y);
-
-export const point = () => Joi.object({ x: anyNumber().required(), y: anyNumber().required() });
 
 /** The other leg of a right triangle. @throws Refusal naming `field` when the length cannot span the rise */
 export function spanOf(length: number, rise: number, field: string, what: string): number {

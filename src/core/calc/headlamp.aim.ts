@@ -1,6 +1,3 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
-import { anyNumber, positive } from './fields';
 import { toDeg } from './geometry';
 
 export interface HeadlampAimInput {
@@ -25,17 +22,3 @@ export function aimOfLamp({ frontLift, rearLift, wheelbase, lampX, wallDistance 
     beamShift: lampRise - wallDistance * slope,
   };
 }
-
-export const headlampAim = calculator({
-  name: 'headlamp.aim',
-  summary: 'Shift in mm of the beam on a wall after a lift.',
-  principle: 'The lamp rises with the body and its beam tips with the body’s pitch.',
-  input: Joi.object<HeadlampAimInput>({
-    frontLift: anyNumber().required(),
-    rearLift: anyNumber().required(),
-    wheelbase: positive().required(),
-    lampX: anyNumber().required(),
-    wallDistance: positive(),
-  }),
-  run: aimOfLamp,
-});

@@ -1,6 +1,4 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
-import { type PerCorner, anyNumber, eachCorner, perCorner, positive, zeroOrMore } from './fields';
+import { type PerCorner, eachCorner } from '../corners';
 
 export type HeightVerdict = 'no measurable change' | 'no claim' | 'as claimed' | 'over' | 'short';
 
@@ -88,20 +86,3 @@ export function compareHeights(input: HeightsCompareInput): HeightsCompareOutput
     },
   };
 }
-
-export const heightsCompare = calculator<HeightsCompareInput, HeightsCompareOutput>({
-  name: 'heights.compare',
-  summary:
-    'Compares standing heights before and after: lift, lean, rake, twist, pitch and a verdict per axle.',
-  principle:
-    'Differences and means of four readings; pitch is the arctangent of the axle difference over the wheelbase.',
-  input: Joi.object({
-    before: perCorner(anyNumber).required(),
-    after: perCorner(anyNumber).required(),
-    wheelbase: positive().required(),
-    claimed: Joi.object({ front: anyNumber(), rear: anyNumber() }),
-    noise: zeroOrMore(),
-    tolerance: zeroOrMore(),
-  }),
-  run: compareHeights,
-});

@@ -1,6 +1,3 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
-import { anyNumber, positive } from './fields';
 import { lengthOf, toDeg } from './geometry';
 
 export interface LinkAngleInput {
@@ -25,17 +22,3 @@ export function angleOfLink({ run, drop, lift, innerLowered = 0, limitDeg }: Lin
   if (limitDeg === undefined) return { before, after, lengthChange };
   return { before, after, lengthChange, over: Math.abs(after) > limitDeg };
 }
-
-export const linkAngle = calculator({
-  name: 'link.angle',
-  summary: 'Angle in degrees and change of length in mm of a shaft or link at another height.',
-  principle: 'The outer end sinks by the lift while the run across stays.',
-  input: Joi.object<LinkAngleInput>({
-    run: positive().required(),
-    drop: anyNumber().required(),
-    lift: anyNumber().required(),
-    innerLowered: anyNumber(),
-    limitDeg: positive(),
-  }),
-  run: angleOfLink,
-});

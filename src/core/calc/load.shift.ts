@@ -1,7 +1,5 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
+import { type PerCorner, CORNERS, eachCorner } from '../corners';
 import { Refusal } from '../refusal';
-import { CORNERS, type PerCorner, anyNumber, eachCorner, perCorner, positive } from './fields';
 
 export const GRAVITY = 9.80665;
 
@@ -10,6 +8,7 @@ export interface PlacedMass {
   x: number;
   y: number;
 }
+
 export interface LoadShiftInput {
   wheelbase: number;
   track: { front: number; rear: number };
@@ -59,19 +58,3 @@ export function shiftLoad({ wheelbase, track, wheelRate, masses }: LoadShiftInpu
     height: eachCorner((corner) => (drop[corner] === 0 ? 0 : -drop[corner])),
   };
 }
-
-export const loadShift = calculator({
-  name: 'load.shift',
-  summary: 'What masses do to each corner: force gained in N and height change in mm.',
-  principle:
-    'A rigid body on four springs: the drop at a corner is linear in its place; force and both moments balance. Anti-roll bars and tire rate are left out.',
-  input: Joi.object<LoadShiftInput>({
-    wheelbase: positive().required(),
-    track: Joi.object({ front: positive().required(), rear: positive().required() }).required(),
-    wheelRate: perCorner(positive).required(),
-    masses: Joi.array()
-      .items(Joi.object({ kg: anyNumber().required(), x: anyNumber().required(), y: anyNumber().required() }))
-      .required(),
-  }),
-  run: shiftLoad,
-});

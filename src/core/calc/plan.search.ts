@@ -1,14 +1,12 @@
-import Joi from 'joi';
-import { searchPlans } from '../plan-search/search';
 import type { PlanChoice, PlanOption, PlanSearchInput } from '../plan-search/types';
-import { calculator } from './calculator';
+import { searchPlans } from '../plan-search/search';
 import { Refusal } from '../refusal';
-import { anyNumber, zeroOrMore } from './fields';
 
 export type { PlanChoice, PlanOption, PlanSearchInput };
 
-const MOST_SLOTS = 12;
-const MOST_OPTIONS = 8;
+export const MOST_SLOTS = 12;
+
+export const MOST_OPTIONS = 8;
 
 /** What the schema cannot see: ids used twice or unknown, and more than can be searched exactly. */
 function checkOptions(options: PlanOption[]): void {
@@ -53,30 +51,3 @@ export function choosePlans(input: PlanSearchInput): { front: PlanChoice[] } {
   checkOptions(input.options);
   return { front: searchPlans(input) };
 }
-
-const ids = () => Joi.array().items(Joi.string());
-
-export const planSearch = calculator({
-  name: 'plan.search',
-  summary: 'The choices of parts nothing beats on error (mm), cost and minutes.',
-  principle:
-    'Exact: both halves of the slots are listed whole and met in the middle, pairs of groups passed over when a known choice beats their best corner.',
-  input: Joi.object<PlanSearchInput>({
-    targets: Joi.object({ front: anyNumber(), rear: anyNumber() }).or('front', 'rear').required(),
-    tolerance: zeroOrMore().required(),
-    options: Joi.array()
-      .items(
-        Joi.object({
-          id: Joi.string().required(),
-          slot: Joi.string().required(),
-          lift: Joi.object({ front: anyNumber(), rear: anyNumber() }).required(),
-          cost: zeroOrMore().required(),
-          minutes: zeroOrMore().required(),
-          requires: ids(),
-          excludes: ids(),
-        }),
-      )
-      .required(),
-  }),
-  run: choosePlans,
-});

@@ -1,7 +1,3 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
-import { positive, zeroOrMore } from './fields';
-
 export interface RefitRoomInput {
   freeLength: number;
   spacer: number;
@@ -20,17 +16,3 @@ export function roomToRefit({ freeLength, spacer, openingAtDroop, preload, rate 
   const fits = shortfall === 0;
   return { shortfall, fits, force: fits ? 0 : preload + rate * shortfall };
 }
-
-export const refitRoom = calculator({
-  name: 'refit.room',
-  summary: 'What a taller part lacks in its opening at droop, in mm, and the force in N that closes it.',
-  principle: 'Length beyond the opening has to be pressed out against preload and rate.',
-  input: Joi.object<RefitRoomInput>({
-    freeLength: positive().required(),
-    spacer: zeroOrMore().required(),
-    openingAtDroop: positive().required(),
-    preload: zeroOrMore().required(),
-    rate: positive().required(),
-  }),
-  run: roomToRefit,
-});

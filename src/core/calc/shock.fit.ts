@@ -1,7 +1,3 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
-import { motionRatio, positive, zeroOrMore } from './fields';
-
 export interface ShockFitInput {
   ride: number;
   bumpTravel: number;
@@ -33,19 +29,3 @@ export function fitShock(input: ShockFitInput) {
     bumpAvailable: (ride - collapsed) / ratio,
   };
 }
-
-export const shockFit = calculator({
-  name: 'shock.fit',
-  summary: 'A damper’s closed and open lengths against the travel at the new height, in mm.',
-  principle: 'Mount distance changes by wheel travel times motion ratio, either way from ride.',
-  input: Joi.object<ShockFitInput>({
-    ride: positive().required(),
-    bumpTravel: zeroOrMore().required(),
-    droopTravel: zeroOrMore().required(),
-    motionRatio: motionRatio().required(),
-    collapsed: positive().required(),
-    extended: positive().required(),
-    margin: zeroOrMore(),
-  }),
-  run: fitShock,
-});

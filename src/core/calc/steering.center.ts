@@ -1,6 +1,3 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
-import { anyNumber, positive } from './fields';
 import { toRad } from './geometry';
 
 export interface SteeringCenterInput {
@@ -19,16 +16,3 @@ export function centerSteering({ wheelOffDeg, ratio, pitmanArm, mmPerTurn }: Ste
   const linkChange = pitmanArm * Math.sin(toRad(Math.abs(wheelOffDeg) / ratio));
   return { linkChange, turns: linkChange / mmPerTurn };
 }
-
-export const steeringCenter = calculator({
-  name: 'steering.center',
-  summary: 'Sleeve turns that center a steering wheel.',
-  principle: 'The pitman arm turns by the wheel’s angle over the ratio and moves the link by its sine.',
-  input: Joi.object<SteeringCenterInput>({
-    wheelOffDeg: anyNumber().required(),
-    ratio: positive().required(),
-    pitmanArm: positive().required(),
-    mmPerTurn: positive().required(),
-  }),
-  run: centerSteering,
-});

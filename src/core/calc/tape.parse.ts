@@ -1,11 +1,10 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
 import { Refusal } from '../refusal';
 import { MM_PER_INCH } from '../units/length';
 
 export type TapeUnit = 'in' | 'mm';
 
 const LONGEST_MM = 5000;
+
 const GLYPHS: Record<string, string> = {
   '¼': '1/4',
   '½': '1/2',
@@ -75,14 +74,3 @@ export function parseTape(text: string, unit: TapeUnit): number {
   }
   return mm;
 }
-
-export const tapeParse = calculator({
-  name: 'tape.parse',
-  summary: 'Reads a length as written from a tape and answers it in millimeters.',
-  principle: 'Inches are exactly 25.4 mm; fractions are powers of two up to sixty-fourths.',
-  input: Joi.object<{ text: string; unit: TapeUnit }>({
-    text: Joi.string().allow('').required(),
-    unit: Joi.valid('in', 'mm').required(),
-  }),
-  run: ({ text, unit }) => ({ mm: parseTape(text, unit) }),
-});

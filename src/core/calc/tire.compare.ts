@@ -1,7 +1,4 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
 import { Refusal } from '../refusal';
-import { positive, zeroOrMore } from './fields';
 import { readTireSize } from './tire.size';
 
 export interface TireCompareInput {
@@ -40,16 +37,3 @@ export function compareTires({ old, new: fitted, indicated, axleRatio }: TireCom
       : { effectiveRatio: axleRatio / factor, restoringRatio: axleRatio * factor }),
   };
 }
-
-export const tireCompare = calculator({
-  name: 'tire.compare',
-  summary: 'Compares two tire sizes: ride height, dial error and gearing.',
-  principle: 'A wheel turn covers the new circumference while the dial counts the old one.',
-  input: Joi.object<TireCompareInput>({
-    old: Joi.string().required(),
-    new: Joi.string().required(),
-    indicated: zeroOrMore(),
-    axleRatio: positive(),
-  }),
-  run: compareTires,
-});

@@ -1,5 +1,3 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
 import { Refusal } from '../refusal';
 import { MM_PER_INCH } from '../units/length';
 
@@ -13,6 +11,7 @@ export interface TireSize {
 }
 
 const METRIC = /^(?:P|LT|ST|T)?(\d{3})\/(\d{2,3}) ?Z?[RDB] ?(\d{2}(?:\.5)?)(?:LT|C|XL)?$/;
+
 const INCH =
   /^(?:LT)?(\d{1,2}(?:\.\d{1,2})?)X(\d{1,2}(?:\.\d{1,2})?) ?(?:R|-|D|B) ?(\d{1,2}(?:\.5)?)(?:LT)?$/;
 
@@ -54,12 +53,3 @@ export function readTireSize(size: string): TireSize {
   }
   return read;
 }
-
-export const tireSize = calculator({
-  name: 'tire.size',
-  summary: 'Reads a tire size into diameter and width in mm and rim in inches.',
-  principle:
-    'Metric: rim plus two sidewalls of width times aspect. Flotation: diameter and width are written in inches.',
-  input: Joi.object<{ size: string }>({ size: Joi.string().required() }),
-  run: ({ size }) => ({ ...readTireSize(size) }),
-});

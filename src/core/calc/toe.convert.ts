@@ -1,7 +1,4 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
 import { Refusal } from '../refusal';
-import { anyNumber, positive } from './fields';
 import { toDeg, toRad } from './geometry';
 import { MM_PER_INCH } from '../units/length';
 
@@ -25,15 +22,3 @@ export function convertToe({ value, from, diameter }: ToeConvertInput) {
   const mm = from === 'mm' || from === 'in' ? across : diameter * Math.sin(toRad(deg));
   return { deg, arcmin: deg * 60, mm, in: mm / MM_PER_INCH };
 }
-
-export const toeConvert = calculator({
-  name: 'toe.convert',
-  summary: 'Toe of one wheel in degrees, minutes, mm and inches.',
-  principle: 'A length across the wheel is its diameter times the sine of the toe angle.',
-  input: Joi.object<ToeConvertInput>({
-    value: anyNumber().required(),
-    from: Joi.valid('deg', 'arcmin', 'mm', 'in').required(),
-    diameter: positive().required(),
-  }),
-  run: convertToe,
-});

@@ -1,6 +1,3 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
-import { positive, zeroOrMore } from './fields';
 import { NM_PER } from './torque.convert';
 
 export type UnitSlip = 'nm-for-lbft' | 'lbft-for-nm' | 'lbin-for-lbft' | 'lbft-for-lbin';
@@ -17,6 +14,7 @@ const SLIP_RATIOS: [UnitSlip, number][] = [
   ['lbin-for-lbft', 12],
   ['lbft-for-lbin', 1 / 12],
 ];
+
 const SLIP_WINDOW = 0.03;
 
 /**
@@ -31,15 +29,3 @@ export function compareTorque({ target, reading, tolerancePct = 4 }: TorqueCompa
   const slip = SLIP_RATIOS.find(([, factor]) => Math.abs(ratio / factor - 1) <= SLIP_WINDOW);
   return { deviationPct, verdict, unitSlip: slip ? slip[0] : null };
 }
-
-export const torqueCompare = calculator({
-  name: 'torque.compare',
-  summary: 'Holds a torque reading against its target and names a likely unit slip.',
-  principle: 'Percent deviation; a ratio within 3% of the ratio of two units points at the wrong unit.',
-  input: Joi.object<TorqueCompareInput>({
-    target: positive().required(),
-    reading: zeroOrMore().required(),
-    tolerancePct: zeroOrMore(),
-  }),
-  run: compareTorque,
-});

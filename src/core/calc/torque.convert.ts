@@ -1,7 +1,3 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
-import { anyNumber } from './fields';
-
 /** Newton-meters in one of each unit. A kilogram-force is exactly 9.80665 N. */
 export const NM_PER = {
   nm: 1,
@@ -9,6 +5,7 @@ export const NM_PER = {
   lbin: 1.3558179483314004 / 12,
   kgfm: 9.80665,
 } as const;
+
 export type TorqueUnit = keyof typeof NM_PER;
 
 /** Converts a torque to all four units. */
@@ -16,14 +13,3 @@ export function convertTorque(value: number, from: TorqueUnit): Record<TorqueUni
   const nm = value * NM_PER[from];
   return { nm, lbft: nm / NM_PER.lbft, lbin: nm / NM_PER.lbin, kgfm: nm / NM_PER.kgfm };
 }
-
-export const torqueConvert = calculator({
-  name: 'torque.convert',
-  summary: 'Converts a torque between N·m, lbf·ft, lbf·in and kgf·m.',
-  principle: 'One pound-force foot is 1.3558179483314004 N·m; twelve inches to the foot.',
-  input: Joi.object<{ value: number; from: TorqueUnit }>({
-    value: anyNumber().required(),
-    from: Joi.valid('nm', 'lbft', 'lbin', 'kgfm').required(),
-  }),
-  run: ({ value, from }) => convertTorque(value, from),
-});

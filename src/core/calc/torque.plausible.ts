@@ -1,7 +1,4 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
 import { Refusal } from '../refusal';
-import { positive } from './fields';
 import { MM_PER_INCH } from '../units/length';
 
 export interface TorquePlausibleInput {
@@ -78,16 +75,3 @@ export function plausibleTorque({ thread, grade, lubricated = false, entered }: 
   const verdict: 'low' | 'plausible' | 'high' = entered < low ? 'low' : entered > high ? 'high' : 'plausible';
   return { ...band, verdict };
 }
-
-export const torquePlausible = calculator({
-  name: 'torque.plausible',
-  summary: 'A plausible torque band in N·m for a thread and grade, as a guard against slips, never a spec.',
-  principle: 'Torque is K·d·F with the clamp force at three quarters of proof load on the stress area.',
-  input: Joi.object<TorquePlausibleInput>({
-    thread: Joi.string().required(),
-    grade: Joi.string().required(),
-    lubricated: Joi.boolean(),
-    entered: positive(),
-  }),
-  run: plausibleTorque,
-});

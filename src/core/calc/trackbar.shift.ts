@@ -1,6 +1,3 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
-import { anyNumber, positive } from './fields';
 import { lengthOf, spanOf } from './geometry';
 
 export interface TrackbarShiftInput {
@@ -25,16 +22,3 @@ export function shiftByTrackbar({ length, rise, lift, mmPerTurn }: TrackbarShift
   if (mmPerTurn === undefined) return { spanBefore, spanAfter, shift, lengthToCenter, lengthen };
   return { spanBefore, spanAfter, shift, lengthToCenter, lengthen, turns: lengthen / mmPerTurn };
 }
-
-export const trackbarShift = calculator({
-  name: 'trackbar.shift',
-  summary: 'Sideways shift of an axle under its track bar, in mm, and the length that centers it.',
-  principle: 'The bar keeps its length, so a steeper bar spans less across the car.',
-  input: Joi.object<TrackbarShiftInput>({
-    length: positive().required(),
-    rise: anyNumber().required(),
-    lift: anyNumber().required(),
-    mmPerTurn: positive(),
-  }),
-  run: shiftByTrackbar,
-});

@@ -1,7 +1,3 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
-import { positive, zeroOrMore } from './fields';
-
 export interface UboltSizeInput {
   tube: number;
   seat?: number;
@@ -26,20 +22,3 @@ export function sizeUbolt({ tube, seat = 0, block = 0, pack, plate, nut, spare =
     ...(legs === undefined ? {} : { threadLeft: legs - stack, ok: legs >= stack + spare }),
   };
 }
-
-export const uboltSize = calculator({
-  name: 'ubolt.size',
-  summary: 'Inside width and leg length in mm of the U-bolt for a stack.',
-  principle: 'The leg spans tube, seat, block, pack, plate and nut, and keeps some thread to spare.',
-  input: Joi.object<UboltSizeInput>({
-    tube: positive().required(),
-    seat: zeroOrMore(),
-    block: zeroOrMore(),
-    pack: positive().required(),
-    plate: positive().required(),
-    nut: positive().required(),
-    spare: zeroOrMore(),
-    legs: positive(),
-  }),
-  run: sizeUbolt,
-});

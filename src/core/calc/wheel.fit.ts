@@ -1,6 +1,3 @@
-import Joi from 'joi';
-import { calculator } from './calculator';
-import { anyNumber, positive } from './fields';
 import { MM_PER_INCH } from '../units/length';
 
 export interface WheelSpec {
@@ -9,6 +6,7 @@ export interface WheelSpec {
   spacer?: number;
   tireWidth: number;
 }
+
 export interface WheelFitInput {
   old: WheelSpec;
   new: WheelSpec;
@@ -54,24 +52,3 @@ export function fitWheel({ old, new: fitted, axleFaceChange = 0, clearance }: Wh
     outerLeft: clearance.outer - outward,
   };
 }
-
-const wheel = () =>
-  Joi.object({
-    rimWidthIn: positive().required(),
-    offset: anyNumber().required(),
-    spacer: anyNumber(),
-    tireWidth: positive().required(),
-  }).required();
-
-export const wheelFit = calculator({
-  name: 'wheel.fit',
-  summary: 'Inward and outward growth in mm of another wheel and tire.',
-  principle: 'A smaller offset moves the wheel out, a wider tire grows both ways. By tire section.',
-  input: Joi.object<WheelFitInput>({
-    old: wheel(),
-    new: wheel(),
-    axleFaceChange: anyNumber(),
-    clearance: Joi.object({ inner: anyNumber().required(), outer: anyNumber().required() }),
-  }),
-  run: fitWheel,
-});

@@ -1,4 +1,4 @@
-import { CORNERS } from '../calc/fields';
+import { CORNERS } from '../corners';
 import { alignmentRows } from '../ledger/alignment-rows';
 import type { OrderState } from '../ledger/order-state';
 import { placedName } from '../procedure/engine';

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import Papa from 'papaparse';
-import { type AlignmentReadings, alignmentReadingsSchema } from '../calc/alignment.verdict';
+import { type AlignmentReadings } from '../calc/alignment.verdict';
+import { alignmentReadingsSchema } from '../calc/inputs/alignment.verdict';
 import { Refusal, fieldPath } from '../refusal';
 
 /** A sheet as a rack writes it to a file: whose car, where, by whom, and each wheel before and after. */

@@ -1,5 +1,10 @@
-import type { AlignmentReadings, AlignmentSpec, Range } from '../calc/alignment.verdict';
-import { judgeAlignment, pairedAngles } from '../calc/alignment.verdict';
+import {
+  type AlignmentReadings,
+  type AlignmentSpec,
+  type Range,
+  pairedAngles,
+  judgeAlignment,
+} from '../calc/alignment.verdict';
 
 export const ANGLE_NAMES: Record<string, string> = {
   'front.caster.left': 'Caster, left front',

@@ -1,4 +1,4 @@
-import type { Corner } from '../calc/fields';
+import type { Corner } from '../corners';
 import { CORNER_NAMES, forbidsDrive, placedName } from '../procedure/engine';
 import { sentBack, measuredSinceBack } from './after-work';
 import { sheetNow, staleDrive } from './evidence';

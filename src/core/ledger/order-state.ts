@@ -1,5 +1,5 @@
 import type { judgeAlignment } from '../calc/alignment.verdict';
-import type { PerCorner } from '../calc/fields';
+import type { PerCorner } from '../corners';
 import { RULES_EDITION, type RunDocument, type RunState } from '../procedure/run-state';
 import type { Entry, EntryOf } from './entries';
 import type { CarUse } from './kinds/handed-over';

@@ -1,7 +1,7 @@
 import type { casterOnFourLinks } from '../calc/caster.fourLink';
 import type { driveshaftByLift } from '../calc/driveshaft.angles';
 import { shiftLoad } from '../calc/load.shift';
-import { type PerCorner, eachCorner } from '../calc/fields';
+import { type PerCorner, eachCorner } from '../corners';
 import { toDeg } from '../calc/geometry';
 import type { LiftPart } from '../calc/lift.predict';
 import { type AxleStand, liftParts, standAxle } from './axle-stand';

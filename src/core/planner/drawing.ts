@@ -1,5 +1,4 @@
-import type { PerCorner } from '../calc/fields';
-import { eachCorner } from '../calc/fields';
+import { type PerCorner, eachCorner } from '../corners';
 import { formatTape } from '../calc/tape.format';
 import type { TapeUnit } from '../calc/tape.parse';
 import { GROUND, WIDTH, bodyShapes, stanceScale, wheelShapes } from '../stance/bodies';

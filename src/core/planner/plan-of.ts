@@ -1,4 +1,4 @@
-import { eachCorner } from '../calc/fields';
+import { eachCorner } from '../corners';
 import { formatTape } from '../calc/tape.format';
 import type { TapeUnit } from '../calc/tape.parse';
 import type { PlanAxle, PlanData, PlanMust } from '../ledger/kinds/planned';

@@ -1,5 +1,5 @@
 import { Refusal } from '../refusal';
-import { CORNERS, type Corner, type PerCorner } from '../calc/fields';
+import { CORNERS, type Corner, type PerCorner } from '../corners';
 import { type PlannerInput, standSetup, standWith, valuesOf } from './car-stand';
 import type { Consequence } from './consequence';
 import { CONSEQUENCES } from './consequences';

@@ -1,7 +1,5 @@
-import Joi from 'joi';
-import { calculator } from '../calc/calculator';
 import { bothOnWheels, forbidLowering, forbidsDriving, mayBeFinal, standingCar, supportAfter } from './car';
-import { ENDS, type End, SUPPORTS, type Support, endsOf } from './types';
+import { type End, type Support, endsOf } from './types';
 
 interface CheckedItem {
   id: string;
@@ -135,49 +133,3 @@ export function checkProcedure({ items = [], fasteners = [], steps }: CheckInput
   if (last && !bothOnWheels(car.support)) problems.add('left-in-air', last.id);
   return problems.sorted();
 }
-
-const ids = () => Joi.array().items(Joi.string());
-const support = () => Joi.valid(...SUPPORTS);
-const end = () => Joi.valid(...ENDS);
-
-export const procedureCheck = calculator({
-  name: 'procedure.check',
-  summary: 'Walks a procedure and reports what is unsafe, out of order or forgotten.',
-  principle: 'A walk over the steps that keeps the support of each end, what is open and what is loose.',
-  input: Joi.object<CheckInput>({
-    items: Joi.array().items(
-      Joi.object({
-        id: Joi.string().required(),
-        end: end(),
-        closeBefore: Joi.valid('ground', 'drive', 'handoff'),
-      }).unknown(),
-    ),
-    fasteners: Joi.array().items(
-      Joi.object({
-        id: Joi.string().required(),
-        end: end(),
-        final: Joi.valid('on-wheels'),
-        spec: Joi.object().allow(null),
-        mate: Joi.string(),
-      }).unknown(),
-    ),
-    steps: Joi.array()
-      .items(
-        Joi.object({
-          id: Joi.string().required(),
-          end: end(),
-          after: ids(),
-          needs: Joi.array().items(support()),
-          sets: support(),
-          opens: ids(),
-          closes: ids(),
-          loosens: ids(),
-          snugs: ids(),
-          torques: ids(),
-          drive: Joi.boolean(),
-        }).unknown(),
-      )
-      .required(),
-  }).unknown(),
-  run: (input) => ({ problems: checkProcedure(input) }),
-});

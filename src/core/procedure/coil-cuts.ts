@@ -1,4 +1,4 @@
-import type { Corner } from '../calc/fields';
+import type { Corner } from '../corners';
 import type { Step } from './types';
 
 /** A step that cannot be undone and measures turns takes them off a coil, in the shop's smallest steps. */

@@ -1,4 +1,4 @@
-import type { Corner } from '../calc/fields';
+import type { Corner } from '../corners';
 import { type CarState, type Looseness, standingCar } from './car';
 import type { Fastener, Item, PlainProcedure, Step, TorqueSpec } from './types';
 

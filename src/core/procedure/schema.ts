@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { CORNERS } from '../calc/fields';
+import { CORNERS } from '../corners';
 import { PLACES } from './places';
 import { ENDS, ITEM_KINDS, PHASES, type Procedure, SUPPORTS } from './types';
 

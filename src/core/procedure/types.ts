@@ -1,4 +1,4 @@
-import type { Corner } from '../calc/fields';
+import type { Corner } from '../corners';
 
 export const SUPPORTS = ['on-wheels', 'raised', 'axle-held', 'at-height'] as const;
 /** How one end of the car is carried. */

@@ -1,4 +1,4 @@
-import type { Corner } from '../calc/fields';
+import type { Corner } from '../corners';
 import type { RunDocument, RunState } from './engine';
 import type { Fastener } from './types';
 

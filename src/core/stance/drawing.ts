@@ -1,4 +1,4 @@
-import type { PerCorner } from '../calc/fields';
+import type { PerCorner } from '../corners';
 import { formatTape } from '../calc/tape.format';
 import type { TapeUnit } from '../calc/tape.parse';
 import { BELOW_GROUND, GROUND, WIDTH, bodyShapes, stanceScale, wheelShapes } from './bodies';

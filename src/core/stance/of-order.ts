@@ -1,6 +1,6 @@
 import { readTireSize } from '../calc/tire.size';
 import { parseTape } from '../calc/tape.parse';
-import type { PerCorner } from '../calc/fields';
+import type { PerCorner } from '../corners';
 import { type OrderState, afterHeightsOf, baselineOf, latestPlan } from '../ledger/order-state';
 import { predictedHeights } from './plan';
 import type { BodyKind } from './shapes';

@@ -1,4 +1,4 @@
-import { type PerCorner, eachCorner } from '../calc/fields';
+import { type PerCorner, eachCorner } from '../corners';
 import type { PlanData } from '../ledger/kinds/planned';
 
 /** The standing heights a plan predicts: the baseline of each corner and the lift the plan computed for it, mm. */

@@ -1,4 +1,4 @@
-import { CORNERS, type Corner, type PerCorner, eachCorner } from '../calc/fields';
+import { CORNERS, type Corner, type PerCorner, eachCorner } from '../corners';
 import { Refusal } from '../refusal';
 import { parseTape } from '../calc/tape.parse';
 import type { HeightsData } from '../ledger/kinds/arrival';

@@ -1,4 +1,4 @@
-import { CORNERS, type Corner, type PerCorner, eachCorner } from '../calc/fields';
+import { CORNERS, type Corner, type PerCorner, eachCorner } from '../corners';
 import { stanceOf } from '../calc/heights.compare';
 import { formatTape } from '../calc/tape.format';
 import type { TapeUnit } from '../calc/tape.parse';

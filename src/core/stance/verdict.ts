@@ -1,5 +1,5 @@
 import { compareHeights } from '../calc/heights.compare';
-import type { PerCorner } from '../calc/fields';
+import type { PerCorner } from '../corners';
 import { formatTape } from '../calc/tape.format';
 import type { TapeUnit } from '../calc/tape.parse';
 import { againstTarget, axleMeans } from './plan';

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { DroppedSheet } from '@/server/rack/inbox';
 import type { PlatformSpec } from '@/server/queries/alignment-spec';
 import type { AlignmentReadings } from '@/core/calc/alignment.verdict';
-import type { Corner } from '@/core/calc/fields';
+import type { Corner } from '@/core/corners';
 import { type Typed, useCommand } from '@/features/transport/use-command';
 import { AreaField, TextField, fieldsOf } from '@/ui/form';
 import { CheckField } from '@/ui/checkbox';

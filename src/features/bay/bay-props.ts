@@ -1,5 +1,5 @@
 import type { ElsewhereOnTheCar } from '@/server/other-orders';
-import type { Corner } from '@/core/calc/fields';
+import type { Corner } from '@/core/corners';
 import type { EntryOf } from '@/core/ledger/entries';
 import type { SettingData } from '@/core/ledger/kinds/noted';
 import type { TapeMark } from '@/core/ledger/tape';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { CORNERS } from '@/core/calc/fields';
+import { CORNERS } from '@/core/corners';
 import { CORNER_SETTINGS, SETTING_TIMES, type CornerSetting } from '@/core/ledger/kinds/noted';
 import { INSPECTION_AREAS } from '@/core/ledger/kinds/arrival';
 import { CORNER_NAMES } from '@/core/procedure/engine';

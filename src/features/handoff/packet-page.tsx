@@ -1,4 +1,4 @@
-import { CORNERS } from '@/core/calc/fields';
+import { CORNERS } from '@/core/corners';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import { sideView } from '@/core/stance/drawing';
 import { shopMoment, shortDay } from '@/core/units/shop-time';

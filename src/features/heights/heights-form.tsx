@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { CORNERS, type Corner, type PerCorner, eachCorner } from '@/core/calc/fields';
+import { CORNERS, type Corner, type PerCorner, eachCorner } from '@/core/corners';
 import { Refusal } from '@/core/refusal';
 import type { HeightMethod, HeightOccasion } from '@/core/ledger/kinds/arrival';
 import { CORNER_NAMES } from '@/core/procedure/engine';

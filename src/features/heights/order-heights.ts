@@ -1,4 +1,4 @@
-import { type PerCorner, eachCorner } from '@/core/calc/fields';
+import { type PerCorner, eachCorner } from '@/core/corners';
 import { formatTape } from '@/core/calc/tape.format';
 import { sentBack } from '@/core/ledger/after-work';
 import { afterHeightsOf, baselineOf, isJob, latestPlan } from '@/core/ledger/order-state';

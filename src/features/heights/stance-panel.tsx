@@ -1,4 +1,4 @@
-import { CORNERS, type PerCorner } from '@/core/calc/fields';
+import { CORNERS, type PerCorner } from '@/core/corners';
 import { stanceOf } from '@/core/calc/heights.compare';
 import { formatTape } from '@/core/calc/tape.format';
 import { CORNER_NAMES } from '@/core/procedure/engine';

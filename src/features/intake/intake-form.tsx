@@ -2,7 +2,8 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { answer } from '@/core/calc';
+import { readTireSize } from '@/core/calc/tire.size';
+import { attempt } from '@/core/refusal';
 import { vinWarning } from '@/core/vehicle-facts';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import type { KnownVehicle } from '@/server/queries/orders';
@@ -120,7 +121,7 @@ export function IntakeForm({
   const takesWork = kind === 'job' || kind === 'next-stage';
   const [vin, setVin] = useState('');
   const [tires, setTires] = useState('');
-  const tire = answer('tire.size', { size: tires });
+  const tire = attempt(() => readTireSize(tires));
   const known = vehicles.find((vehicle) => vehicle.id === vehicleId);
   const open = known && openOrders.find((order) => order.vehicleId === known.id);
   const refusedBeside = errors.some((error) => error.code === 'open-order');
@@ -247,7 +248,7 @@ export function IntakeForm({
                   hint={
                     tires &&
                     tire.ok &&
-                    `${Math.round((tire.output as { diameter: number }).diameter)} mm across, ${Math.round((tire.output as { width: number }).width)} wide`
+                    `${Math.round(tire.value.diameter)} mm across, ${Math.round(tire.value.width)} wide`
                   }
                 />
                 <TextField name="wheels" label="Wheels fitted" placeholder="17 x 7.5, offset 30" />

@@ -5,7 +5,8 @@ import { type QueuedBody, describeWaiting } from '@/contracts/queued';
 import type { Answered } from '@/contracts/answer';
 import { postForm, postJson } from '@/features/transport/post';
 import { sha256Hex, sign } from './signing';
-import { type Waiting, mayWorkOffline, store } from './store';
+import { FORGET, forgetWhenSent } from './forget';
+import { type Waiting, store } from './store';
 
 /** What came of a queue that was sent. */
 export interface Sent {
@@ -100,25 +101,6 @@ async function sendOne(move: Waiting): Promise<Answered<{ task?: string }>> {
     signature: move.signature,
     sentAt: await deviceTime(),
   });
-}
-
-/** Marks that somebody signed out here while moves still waited. */
-const FORGET = 'forget when sent';
-
-/**
- * Somebody signed out of this device: keys and kept cars go, at once where nothing waits, else as the last move is sent.
- */
-export async function forgetWhenSent(): Promise<void> {
-  if (!mayWorkOffline()) return;
-  const db = await store();
-  if ((await db.count('outbox')) > 0) {
-    await db.put('meta', true, FORGET);
-    return;
-  }
-  await db.clear('keys');
-  await db.clear('bundles');
-  for (const key of await db.getAllKeys('meta'))
-    if (String(key).startsWith('key sent') || key === FORGET) await db.delete('meta', key);
 }
 
 let sending: Promise<Sent> | null = null;

@@ -1,7 +1,7 @@
 'use client';
 
 import { useRef, useState } from 'react';
-import { CORNERS, type Corner } from '@/core/calc/fields';
+import { CORNERS, type Corner } from '@/core/corners';
 import { PHOTO_OCCASIONS, WALKAROUND_SHOTS } from '@/core/ledger/photo-shots';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import type { FieldError } from '@/contracts/answer';

@@ -2,7 +2,7 @@
 
 import { createContext, useContext, useRef, useState } from 'react';
 import type { Answered, FieldError } from '@/contracts/answer';
-import type { Corner } from '@/core/calc/fields';
+import type { Corner } from '@/core/corners';
 import { useCommand, usePost } from '@/features/transport/use-command';
 import { uploadPhoto } from './upload';
 

@@ -1,7 +1,8 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { answer } from '@/core/calc';
+import { parseTape } from '@/core/calc/tape.parse';
+import { attempt } from '@/core/refusal';
 import { SUSPENSIONS, type SuspensionKind } from '@/core/planner/axle-kinds';
 import { formatTape } from '@/core/calc/tape.format';
 import { Errors } from '@/ui/field';
@@ -28,8 +29,8 @@ function keptDraft(start: Draft): Draft {
 }
 
 function lengthOf(text: string, unit: 'in' | 'mm'): number | null {
-  const read = answer('tape.parse', { text, unit });
-  return read.ok ? (read.output as { mm: number }).mm : null;
+  const read = attempt(() => parseTape(text, unit));
+  return read.ok ? read.value : null;
 }
 
 /** The planner without a work order: any car, its axles chosen here, kept on this device. */

@@ -1,9 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { answer } from '@/core/calc';
+import { attempt } from '@/core/refusal';
 import { formatTape } from '@/core/calc/tape.format';
-import type { TapeUnit } from '@/core/calc/tape.parse';
+import { type TapeUnit, parseTape } from '@/core/calc/tape.parse';
 import {
   type CarSetup,
   KNOWN,
@@ -59,10 +59,9 @@ export function readFigureText(text: string, def: MeasureDef, unit: TapeUnit): n
   const plain = text.replace(/^\s*[-−]\s*/, '');
   if (minus && !def.anySign) return null;
   if (def.unit === 'mm') {
-    const read = answer('tape.parse', { text: plain, unit });
+    const read = attempt(() => parseTape(plain, unit));
     if (!read.ok) return null;
-    const { mm } = read.output as { mm: number };
-    return minus ? -mm : mm;
+    return minus ? -read.value : read.value;
   }
   const value = Number(plain.replace(',', '.'));
   return plain.trim() === '' || !Number.isFinite(value) ? null : minus ? -value : value;

@@ -2,9 +2,9 @@
 
 import { Minus, Plus, X } from 'lucide-react';
 import { useState } from 'react';
-import { answer } from '@/core/calc';
+import { attempt } from '@/core/refusal';
 import { formatTape } from '@/core/calc/tape.format';
-import type { TapeUnit } from '@/core/calc/tape.parse';
+import { type TapeUnit, parseTape } from '@/core/calc/tape.parse';
 import { SUSPENSIONS, type SuspensionKind } from '@/core/planner/axle-kinds';
 import { type CatalogPart, asPlanPart } from '@/core/planner/find-parts';
 import type { OneEnd } from '@/core/planner/measures';
@@ -102,8 +102,8 @@ function Origin({
   const was = part.set.was ?? 0;
   const read = (text: string): number | null => {
     if (text.trim() === '') return 0;
-    const got = answer('tape.parse', { text, unit });
-    return got.ok ? (got.output as { mm: number }).mm : null;
+    const got = attempt(() => parseTape(text, unit));
+    return got.ok ? got.value : null;
   };
   const bad = typed !== null && read(typed) === null;
   return (

@@ -1,4 +1,4 @@
-import type { PerCorner } from '@/core/calc/fields';
+import type { PerCorner } from '@/core/corners';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import type { CatalogPart } from '@/core/planner/find-parts';
 import type { FinishedLift } from '@/core/planner/learning';

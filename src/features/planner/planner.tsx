@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { formatTape } from '@/core/calc/tape.format';
 import type { TapeUnit } from '@/core/calc/tape.parse';
@@ -17,13 +18,15 @@ import { Shapes } from '@/ui/shapes';
 import { KnownOfKits } from '../kits/known-of-kits';
 import { ChangesList } from './changes-list';
 import { FiguresForm } from './figures-form';
-import { FindDialog } from './find-dialog';
 import { PartStack } from './part-stack';
 import type { Draft, PlannerProps } from './planner-props';
 import { useSpread } from './planner-worker';
 import { type Beside, MOST_BESIDE, SideBySide, schoolPlans } from './side-by-side';
 import { usePlan } from './use-plan';
 import { Weights } from './weights';
+
+/** With its chart: it comes when somebody searches. */
+const FindDialog = dynamic(() => import('./find-dialog').then((one) => one.FindDialog));
 
 function describeLearned(end: string, learned: LearnedLift): string | null {
   if (learned.jobs === 0) return null;
@@ -342,17 +345,19 @@ export function Planner({
         onTake={(plan) => change((before) => ({ ...before, parts: plan.parts }))}
         onDrop={(id) => setBeside((before) => before.filter((plan) => plan.id !== id))}
       />
-      <FindDialog
-        open={finding}
-        onClose={() => setFinding(false)}
-        input={planned.input}
-        catalog={catalog}
-        past={past}
-        platform={platform}
-        unit={unit}
-        currency={currency}
-        onTake={(parts) => change((before) => ({ ...before, parts }))}
-      />
+      {finding && (
+        <FindDialog
+          open={finding}
+          onClose={() => setFinding(false)}
+          input={planned.input}
+          catalog={catalog}
+          past={past}
+          platform={platform}
+          unit={unit}
+          currency={currency}
+          onTake={(parts) => change((before) => ({ ...before, parts }))}
+        />
+      )}
     </div>
   );
 }

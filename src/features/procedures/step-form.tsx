@@ -1,8 +1,7 @@
 'use client';
 
-import type { Procedure, Step } from '@/core/procedure/types';
-import { ENDS, PHASES, SUPPORTS } from '@/core/procedure/types';
-import { CORNERS } from '@/core/calc/fields';
+import { type Procedure, type Step, ENDS, PHASES, SUPPORTS } from '@/core/procedure/types';
+import { CORNERS } from '@/core/corners';
 import { AreaField, TextField } from '@/ui/form';
 import { CheckField } from '@/ui/checkbox';
 import { SelectField } from '@/ui/select';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { CORNERS, type Corner } from '@/core/calc/fields';
+import { CORNERS, type Corner } from '@/core/corners';
 import { RUB_TIMES, type RoadNoise } from '@/core/ledger/kinds/handed-over';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import { CORNER_NAMES } from '@/core/procedure/engine';

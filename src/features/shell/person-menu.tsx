@@ -1,13 +1,15 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { lastDeviceSeq } from '@/features/transport/device';
 import { postJson } from '@/features/transport/post';
 import { Dialog } from '@/ui/dialog';
 import type { PinPerson } from '@/ui/person-pin';
-import { forgetWhenSent } from '../offline/outbox';
-import { PinForm } from '../sign-in/pin-form';
+import { forgetWhenSent } from '../offline/forget';
+
+const PinForm = dynamic(() => import('../sign-in/pin-form').then((one) => one.PinForm));
 
 /** Who is at the device, and a quick change to somebody else by PIN. */
 export function PersonMenu({ name, role, people }: { name: string; role: string; people: PinPerson[] }) {

@@ -1,11 +1,13 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { Link } from '@/ui/link';
 import { type ReactNode, useCallback, useRef, useState } from 'react';
 import { UnlockContext } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
 import type { PinPerson } from '@/ui/person-pin';
-import { PinForm } from '../sign-in/pin-form';
+
+const PinForm = dynamic(() => import('../sign-in/pin-form').then((one) => one.PinForm));
 
 /** Where a tablet had gone idle in the middle of something: the PIN is asked over the page, and what was typed stays. */
 export function Unlock({ people, children }: { people: PinPerson[]; children: ReactNode }) {

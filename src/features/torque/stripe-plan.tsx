@@ -1,4 +1,4 @@
-import type { Corner } from '@/core/calc/fields';
+import type { Corner } from '@/core/corners';
 import { CORNER_NAMES, type RunState } from '@/core/procedure/engine';
 import type { Fastener } from '@/core/procedure/types';
 import { STRIPE_WORDS, Stripe } from '@/ui/stripe';

@@ -1,4 +1,4 @@
-import { CORNERS } from '@/core/calc/fields';
+import { CORNERS } from '@/core/corners';
 import { CORNER_NAMES, type FastenerState, type RunState, placedName } from '@/core/procedure/engine';
 import type { Fastener } from '@/core/procedure/types';
 import { torqueTexts } from '@/core/units/torque-text';

@@ -1,7 +1,8 @@
 'use client';
 
 import { useState } from 'react';
-import { answer } from '@/core/calc';
+import { plausibleTorque } from '@/core/calc/torque.plausible';
+import { attempt } from '@/core/refusal';
 import { convertTorque } from '@/core/calc/torque.convert';
 import { placedName } from '@/core/procedure/engine';
 import type { Fastener } from '@/core/procedure/types';
@@ -24,8 +25,9 @@ const KINDS = [
 /** The plausible band of a thread and grade, to stand beside what is typed. It is no source of a value. */
 function bandOf(fastener: Fastener): { low: number; high: number } | null {
   if (!fastener.thread || !fastener.grade) return null;
-  const read = answer('torque.plausible', { thread: fastener.thread, grade: fastener.grade });
-  return read.ok ? (read.output as { low: number; high: number }) : null;
+  const { thread, grade } = fastener;
+  const read = attempt(() => plausibleTorque({ thread, grade }));
+  return read.ok ? read.value : null;
 }
 
 export function ValueButton({

@@ -1,5 +1,5 @@
 import { dueFollowup } from '@/core/calc/followup.due';
-import { type PerCorner, eachCorner } from '@/core/calc/fields';
+import { type PerCorner, eachCorner } from '@/core/corners';
 import { formatTape } from '@/core/calc/tape.format';
 import type { AlignmentReadings } from '@/core/calc/alignment.verdict';
 import { steerReading } from '@/core/alignment/pull';

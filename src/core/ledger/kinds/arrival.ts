@@ -1,5 +1,5 @@
 import type { TapeUnit } from '../../calc/tape.parse';
-import type { PerCorner } from '../../calc/fields';
+import type { PerCorner } from '../../corners';
 import type { Known } from '../../planner/measures';
 
 /** What the entries of a car that comes in hold: as it came, what was found, what was offered. */

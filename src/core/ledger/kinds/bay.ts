@@ -1,6 +1,6 @@
 import type { TorqueUnit } from '../../calc/torque.convert';
 import type { OneEnd, Support } from '../../procedure/types';
-import type { Corner } from '../../calc/fields';
+import type { Corner } from '../../corners';
 
 /** What the entries of the work in the bay hold. */
 

@@ -1,6 +1,6 @@
 import type { AlignmentSpec, AlignmentReadings } from '../../calc/alignment.verdict';
 import type { Odometer } from './arrival';
-import type { Corner } from '../../calc/fields';
+import type { Corner } from '../../corners';
 
 /** What the entries of settling, aligning, driving and handing over hold. */
 

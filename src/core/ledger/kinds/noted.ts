@@ -1,4 +1,4 @@
-import type { Corner } from '../../calc/fields';
+import type { Corner } from '../../corners';
 import type { DistanceUnit } from './arrival';
 
 /** What the entries noted beside the work hold: clocks, pictures, what is stuck, what somebody has to look at. */

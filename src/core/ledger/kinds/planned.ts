@@ -1,6 +1,6 @@
 import type { CarSetup, MeasureSheet } from '../../planner/measures';
 import type { PlanPart, Accessory } from '../../planner/plan-part';
-import type { PerCorner } from '../../calc/fields';
+import type { PerCorner } from '../../corners';
 import type { Band } from '../../planner/spread';
 import type { Drawing } from '../../stance/shapes';
 import type { AnswerHow } from './arrival';

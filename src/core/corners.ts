@@ -1,0 +1,9 @@
+/** The four corners of a car. */
+export const CORNERS = ['LF', 'RF', 'LR', 'RR'] as const;
+export type Corner = (typeof CORNERS)[number];
+export type PerCorner<T> = Record<Corner, T>;
+
+/** Builds a value for each corner. */
+export function eachCorner<T>(make: (corner: Corner) => T): PerCorner<T> {
+  return { LF: make('LF'), RF: make('RF'), LR: make('LR'), RR: make('RR') };
+}

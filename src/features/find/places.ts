@@ -1,0 +1,22 @@
+/** Where the go-to letters lead: `g` and then the letter. */
+export const PLACES = [
+  ['t', 'Today', '/'],
+  ['w', 'The week', '/week'],
+  ['j', 'Jobs', '/orders'],
+  ['n', 'Take a car in', '/orders/new'],
+  ['b', 'Come-backs', '/come-backs'],
+  ['c', 'Cars', '/cars'],
+  ['p', 'Planner', '/planner'],
+  ['k', 'Kits', '/kits'],
+  ['a', 'Catalog', '/catalog'],
+  ['r', 'Procedures', '/procedures'],
+  ['h', 'Hours', '/hours'],
+  ['y', 'Hours behind us', '/hours/past'],
+  ['m', 'Bench math', '/bench'],
+  ['l', 'Messages', '/messages'],
+  ['s', 'Shop', '/shop'],
+  ['e', 'People and devices', '/shop/people'],
+  ['i', 'Stand-ins', '/stand-ins'],
+  ['o', 'My own settings', '/me'],
+  ['x', 'Help', '/help'],
+] as const;
