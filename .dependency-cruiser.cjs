@@ -22,6 +22,13 @@ module.exports = {
       to: { dependencyTypes: ['core'] },
     },
     {
+      name: 'contracts-know-the-core',
+      comment: 'What is said once is said for the server, the screens and a tablet alike.',
+      severity: 'error',
+      from: { path: '^src/contracts' },
+      to: { path: '^src/(?!contracts|core)' },
+    },
+    {
       name: 'server-knows-no-screen',
       severity: 'error',
       from: { path: '^src/server' },

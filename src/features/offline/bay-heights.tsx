@@ -1,10 +1,13 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Dialog } from '@/ui/dialog';
 import type { HeightMethod, HeightOccasion } from '@/core/ledger/kinds/arrival';
 import type { StanceInput } from '@/core/stance/drawing';
-import { HeightsForm } from '../heights/heights-form';
+
+/** With its stance and its tapes: it comes as it is opened. */
+const HeightsForm = dynamic(() => import('../heights/heights-form').then((one) => one.HeightsForm));
 
 /** Standing heights taken in the bay, on a sheet over it: they are kept without network too. */
 export function BayHeights({

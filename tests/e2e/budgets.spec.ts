@@ -1,0 +1,54 @@
+import { type Browser, expect, test } from '@playwright/test';
+import { db } from '../../src/server/database';
+import { onTheLift } from '../support/shop';
+import { signInBy } from './hands';
+
+/**
+ * How much script a page brings, compressed, in kB: held from here on. What a page does not need it does not load; a
+ * calendar, a chart, the finder or a PIN pad comes when somebody opens it.
+ */
+const BUDGETS: [name: string, path: string, kB: number][] = [
+  ['help', '/help', 175],
+  ['the day', '/', 175],
+  ['orders', '/orders', 175],
+  ['cars', '/cars', 175],
+  ['the bay', '/bay/JOB', 250],
+  ['a plan', '/orders/JOB/plan', 400],
+  ['the planner', '/planner', 400],
+];
+
+/** What of the scripts came over the line, of a browser that had none of them. */
+async function scriptsOf(browser: Browser, path: string): Promise<number> {
+  const context = await browser.newContext({ baseURL: process.env.BASE_URL, serviceWorkers: 'block' });
+  await signInBy(context.request, 'Odalys');
+  const page = await context.newPage();
+  const client = await context.newCDPSession(page);
+  await client.send('Network.enable');
+  const scripts = new Set<string>();
+  let bytes = 0;
+  client.on('Network.responseReceived', ({ requestId, response }) => {
+    if (/\.js(\?|$)/.test(response.url)) scripts.add(requestId);
+  });
+  client.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+    if (scripts.has(requestId)) bytes += encodedDataLength;
+  });
+  await page.goto(path);
+  await page.waitForLoadState('load');
+  await expect(page.getByRole('heading').first()).toBeVisible();
+  await page.waitForTimeout(1500);
+  await context.close();
+  return bytes / 1000;
+}
+
+test('no page brings more script than it needs', async ({ browser }) => {
+  const { orderId } = await onTheLift(`KB ${Date.now() % 10_000}`);
+  expect(await db().row('SELECT id FROM work_order WHERE id = ?', [orderId])).not.toBeNull();
+  const over: string[] = [];
+  for (const [name, path, most] of BUDGETS) {
+    const kB = await scriptsOf(browser, path.replace('JOB', orderId));
+    console.log(`${name}: ${kB.toFixed(0)} kB of ${most}`);
+    expect(kB).toBeGreaterThan(50);
+    if (kB > most) over.push(`${name}: ${kB.toFixed(0)} kB, at most ${most}`);
+  }
+  expect(over).toEqual([]);
+});
