@@ -51,6 +51,7 @@ test('every part answers to the keys it should', async ({ page }) => {
   const stands = desk.getByRole('combobox', { name: 'How it stands' });
   await stands.focus();
   await page.keyboard.press('Enter');
+  await expect(page.getByRole('option', { name: 'axle held' })).toBeVisible();
   await page.keyboard.type('axle');
   await page.keyboard.press('Enter');
   await expect(stands).toHaveText('axle held');

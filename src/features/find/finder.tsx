@@ -3,7 +3,7 @@
 import { Command } from 'cmdk';
 import { useEffect, useState } from 'react';
 import type { Hit } from '@/server/queries/search';
-import { PLACES } from './places';
+import { FIND_INPUT, PLACES } from './places';
 
 const WHAT: Record<Hit['what'], string> = {
   order: 'number',
@@ -50,8 +50,15 @@ const ROW =
   'flex min-h-11 cursor-pointer items-baseline justify-between gap-4 border-b border-rule px-3 py-2 data-[selected=true]:bg-ink data-[selected=true]:text-paper';
 
 /** What is found as it is typed, and every page by its name. */
-export function Finder({ onGo }: { onGo: (href: string) => void }) {
-  const [text, setText] = useState('');
+export function Finder({
+  text,
+  onText,
+  onGo,
+}: {
+  text: string;
+  onText: (text: string) => void;
+  onGo: (href: string) => void;
+}) {
   const hits = useHits(text);
   const wanted = text.trim().toLowerCase();
   const places = PLACES.filter(([, name]) => !wanted || name.toLowerCase().includes(wanted));
@@ -59,9 +66,10 @@ export function Finder({ onGo }: { onGo: (href: string) => void }) {
     <Command shouldFilter={false} label="Find anything" className="flex min-h-0 flex-col">
       <Command.Input
         value={text}
-        onValueChange={setText}
+        onValueChange={onText}
+        autoFocus
         placeholder="Plate, name, part, fastener, note, or where to go"
-        className="input m-3 min-h-14 w-[calc(100%-1.5rem)] text-[1.25rem]"
+        className={FIND_INPUT}
       />
       <Command.List className="min-h-0 overflow-y-auto">
         {hits.length > 0 && (

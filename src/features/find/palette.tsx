@@ -1,15 +1,14 @@
 'use client';
 
 import { Dialog as Radix } from 'radix-ui';
-import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { Suspense, lazy, useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Dialog } from '@/ui/dialog';
-import { PLACES } from './places';
+import { FIND_INPUT, PLACES } from './places';
 
-/** It comes as it is opened: every page has the key for it, few use it at once. */
-const Finder = dynamic(() => import('./finder').then((one) => one.Finder));
+/** It comes as it is opened: every page has the key for it, few use it at once. What is typed meanwhile is kept. */
+const Finder = lazy(() => import('./finder').then((one) => ({ default: one.Finder })));
 
 /**
  * Finds and goes: `/` or Ctrl K opens it from anywhere on the desk. Cars, jobs, parts, fasteners, notes and photos as
@@ -19,6 +18,7 @@ export function Palette() {
   const router = useRouter();
   const [open, setOpen] = useState(false);
   const [keys, setKeys] = useState(false);
+  const [text, setText] = useState('');
   const [armed, setArmed] = useState(false);
   useHotkeys('mod+k', () => setOpen(true), { preventDefault: true, enableOnFormTags: true });
   useHotkeys('/', () => setOpen(true), { preventDefault: true, useKey: true });
@@ -42,6 +42,7 @@ export function Palette() {
   }, [armed]);
   const go = (href: string) => {
     setOpen(false);
+    setText('');
     router.push(href);
   };
   return (
@@ -62,7 +63,19 @@ export function Palette() {
             className="fixed top-[8vh] left-1/2 z-50 flex max-h-[80vh] w-[94vw] max-w-2xl -translate-x-1/2 flex-col border-2 border-ink bg-paper text-ink"
           >
             <Radix.Title className="sr-only">Find anything</Radix.Title>
-            <Finder onGo={go} />
+            <Suspense
+              fallback={
+                <input
+                  autoFocus
+                  aria-label="Find anything"
+                  className={FIND_INPUT}
+                  value={text}
+                  onChange={(event) => setText(event.target.value)}
+                />
+              }
+            >
+              <Finder text={text} onText={setText} onGo={go} />
+            </Suspense>
           </Radix.Content>
         </Radix.Portal>
       </Radix.Root>

@@ -20,3 +20,6 @@ export const PLACES = [
   ['o', 'My own settings', '/me'],
   ['x', 'Help', '/help'],
 ] as const;
+
+/** The line things are looked for in: the same before and after the finder has come. */
+export const FIND_INPUT = 'input m-3 min-h-14 w-[calc(100%-1.5rem)] text-[1.25rem]';
