@@ -9,8 +9,9 @@ const off = (clockId: string, personId: string, reason: StopReason): MoveEntry =
   data: { clockId, personId, reason },
 });
 
+/** Two of one person lie over each other where one was started without network: both run until one is stopped. */
 const runningOf = (state: OrderState, personId: string) =>
-  state.clocks.find((span) => span.personId === personId && span.to === null);
+  state.clocks.filter((span) => span.personId === personId && span.to === null);
 
 /** Whose clock it is, and where a helper goes back to. */
 export interface ClockWhose {
@@ -30,7 +31,7 @@ export function clockOnMove(
   if (helperId && mover.offline)
     throw new Refusal('network', 'Calling a helper over needs the network.', 'helperId');
   const personId = helperId ?? mover.personId;
-  const running = overlaps ? undefined : runningOf(state, personId);
+  const running = overlaps ? [] : runningOf(state, personId);
   const data = {
     clockId: mover.commandId,
     personId,
@@ -43,6 +44,6 @@ export function clockOnMove(
 /** One's own clock, stopped for a reason. @throws Refusal when it does not run here */
 export function clockOffMove(state: OrderState, reason: StopReason, { personId }: Mover): MoveEntry[] {
   const running = runningOf(state, personId);
-  if (!running) throw new Refusal('no-clock', 'Your clock is not running.', 'reason');
-  return [off(running.clockId, personId, reason)];
+  if (!running.length) throw new Refusal('no-clock', 'Your clock is not running.', 'reason');
+  return running.map(({ clockId }) => off(clockId, personId, reason));
 }

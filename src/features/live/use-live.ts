@@ -4,8 +4,8 @@ import { useEffect, useRef } from 'react';
 import type { ChainMoved } from '@/contracts/live';
 
 /** The live channel of this browser: one tab listens to the server and tells the others, since connections are few. */
-const CHANNEL = 'wrenchwise live chains';
-const LOCK = 'wrenchwise live';
+const CHANNEL = 'wrenchwise live moves';
+const LOCK = 'wrenchwise live moves';
 const SETTLE_MS = 30;
 
 /** Calls back with what moved in the record; many changes at once are one call. */
@@ -37,7 +37,7 @@ export function useLive(onChange: (moved: ChainMoved[]) => void, active = true):
           source.close();
           resolve();
         };
-        source.addEventListener('changed', (event) => {
+        source.addEventListener('moved', (event) => {
           const more = JSON.parse((event as MessageEvent<string>).data) as ChainMoved[];
           told(more);
           channel.postMessage(more);

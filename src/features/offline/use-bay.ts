@@ -229,7 +229,7 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
       const grown = withEntries(car, recorded.entries);
       const last = recorded.entries.at(-1);
       if (!grown || !last) return false;
-      void keep(grown);
+      void keep({ ...grown, readAt: last.receivedAt });
       // The newest word of the server's clock.
       if (able) void keepOffset(last.receivedAt);
       return true;

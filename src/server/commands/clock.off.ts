@@ -37,6 +37,9 @@ export const clockOff = handle('clock.off', {
     const [running] = await openClocks(ctx, ctx.person.id);
     if (!running) throw new Refusal('no-clock', 'Your clock is not running.', 'reason');
     const order = await ctx.order(running.order_id);
-    return ctx.keep(order, ctx.judge('clock.off', order, input));
+    const answer = await ctx.keep(order, ctx.judge('clock.off', order, input));
+    // One that was started without network may run beside it, on another car.
+    await closeClocksElsewhere(ctx, ctx.person.id, input.reason, order.id);
+    return answer;
   },
 });

@@ -4,7 +4,7 @@ import { sessionOf } from '@/server/sessions/sessions';
 
 const BEAT_MS = 20_000;
 
-/** Server-sent events: one `changed` for each moment in which something in the shop changed, with what moved. */
+/** Server-sent events: one `moved` for each moment in which something in the shop changed, with what it was. */
 export async function GET(request: Request) {
   const session = await actorOrAnswer();
   if (session instanceof Response) return session;
@@ -40,7 +40,13 @@ export async function GET(request: Request) {
         if (await stillThere()) say(text);
         else finish();
       };
-      const stop = onChange((moved) => void tell(`event: changed\ndata: ${JSON.stringify(moved)}\n\n`));
+      // A page that was opened before 0.8 listens for the chains alone, until it is loaded again.
+      const stop = onChange((moved) => {
+        const chains = moved.map(({ chain }) => chain);
+        void tell(
+          `event: changed\ndata: ${JSON.stringify(chains)}\n\nevent: moved\ndata: ${JSON.stringify(moved)}\n\n`,
+        );
+      });
       const beat = setInterval(() => void tell(': here\n\n'), BEAT_MS);
       const end = () => {
         stop();
