@@ -38,7 +38,7 @@ export function clockOnMove(
     stepId,
     ...(helperId ? { helper: true, backTo } : {}),
   };
-  return [...(running ? [off(running.clockId, personId, 'another job')] : []), { kind: 'clock.on', data }];
+  return [...running.map(({ clockId }) => off(clockId, personId, 'another job')), { kind: 'clock.on', data }];
 }
 
 /** One's own clock, stopped for a reason. @throws Refusal when it does not run here */
