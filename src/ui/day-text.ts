@@ -60,3 +60,10 @@ export const momentText = (kept: string): string => {
   const [day = '', time] = kept.split('T');
   return time ? `${dayText(day)}, ${time.slice(0, 5)}` : kept;
 };
+
+/**
+ * What is sent of a typed moment: the instant it is; nothing for an empty field; and what does not read as it was typed, so
+ * that it is refused at its field.
+ */
+export const sentMoment = (kept: string | undefined, toInstant: (kept: string) => string): string | null =>
+  !kept ? null : /^\d{4}-\d\d-\d\dT\d\d:\d\d$/.test(kept) ? toInstant(kept) : kept;

@@ -161,11 +161,14 @@ test('a clock started without network while it ran elsewhere is kept, and the le
   expect(await tablet.send(queued)).toMatchObject({ ok: true });
   const state = await stateOf(job.orderId);
   expect(openTasks(state)[0]!.entry.data.about).toBe('overlap');
-  const open = await db().rows('SELECT clock_id FROM clock_now WHERE person_id = ? AND to_at IS NULL', [
-    shop.person('Brannoch').id,
-  ]);
-  expect(open).toHaveLength(2);
-  await give(shop, 'Brannoch', 'clock.off', { reason: 'day end' });
+  const open = () =>
+    db().rows('SELECT clock_id FROM clock_now WHERE person_id = ? AND to_at IS NULL', [
+      shop.person('Brannoch').id,
+    ]);
+  expect(await open()).toHaveLength(2);
+  // Whoever stops stops both: nobody goes home with a clock that runs on.
+  expect(await give(shop, 'Brannoch', 'clock.off', { reason: 'day end' })).toMatchObject({ ok: true });
+  expect(await open()).toHaveLength(0);
 });
 
 test('a device whose clock is far off is told of, once', async () => {

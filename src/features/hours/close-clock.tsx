@@ -6,6 +6,7 @@ import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors } from '@/ui/field';
 import { TextField } from '@/ui/form';
 import { MomentField } from '@/ui/day-field';
+import { sentMoment } from '@/ui/day-text';
 
 /** The lead says when a forgotten clock should have stopped, and why then. */
 export function CloseClock({ clockId, from, timeZone }: { clockId: string; from: string; timeZone: string }) {
@@ -17,7 +18,11 @@ export function CloseClock({ clockId, from, timeZone }: { clockId: string; from:
       className="mt-2 grid grid-cols-2 items-end gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        void send({ clockId, endedAt: ended ? fromShopTime(ended, timeZone) : '', reason });
+        void send({
+          clockId,
+          endedAt: sentMoment(ended, (kept) => fromShopTime(kept, timeZone)) ?? '',
+          reason,
+        });
       }}
     >
       <Errors errors={errors}>

@@ -15,6 +15,7 @@ import { CheckField } from '@/ui/checkbox';
 import { Errors, FormErrors } from '@/ui/field';
 import { SelectField } from '@/ui/select';
 import { MomentField } from '@/ui/day-field';
+import { sentMoment } from '@/ui/day-text';
 import { LENGTH_UNITS } from '@/ui/units';
 
 const SHOWN = [
@@ -132,7 +133,7 @@ export function IntakeForm({
       onSubmit={async (event) => {
         event.preventDefault();
         const f = fieldsOf(event.currentTarget);
-        const promised = f.promisedFor ? new Date(f.promisedFor).toISOString() : null;
+        const promised = sentMoment(f.promisedFor, (kept) => new Date(kept).toISOString());
         const taken = await send(inputFrom(f, known, promised));
         if (taken) router.push(`/orders/${taken.orderId}/${takesWork ? 'heights' : 'work'}`);
       }}

@@ -6,6 +6,7 @@ import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors } from '@/ui/field';
 import { TextField } from '@/ui/form';
 import { MomentField } from '@/ui/day-field';
+import { sentMoment } from '@/ui/day-text';
 
 interface DraftLine {
   text: string;
@@ -58,7 +59,7 @@ export function QuoteForm({
             minutes: line.minutes.trim() === '' ? 0 : Number(line.minutes),
           })),
           depositCents: deposit.trim() === '' ? 0 : (readMoney(deposit) ?? deposit),
-          promisedFor: promise ? new Date(promise).toISOString() : null,
+          promisedFor: sentMoment(promise, (kept) => new Date(kept).toISOString()),
           unknown,
         });
       }}

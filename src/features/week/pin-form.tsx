@@ -8,6 +8,7 @@ import { Errors, FormErrors } from '@/ui/field';
 import { SelectField } from '@/ui/select';
 import { fieldsOf } from '@/ui/form';
 import { MomentField } from '@/ui/day-field';
+import { sentMoment } from '@/ui/day-text';
 
 /** Fixes one phase of a job by hand: who, where, from when. The planner works around it until the pin is taken out. */
 export function PinForm({
@@ -39,7 +40,7 @@ export function PinForm({
             phaseId: f.phaseId,
             personId: f.personId || null,
             placeId: f.placeId || null,
-            startsAt: f.startsAt ? fromShopTime(String(f.startsAt), calendar.timeZone) : null,
+            startsAt: sentMoment(f.startsAt, (kept) => fromShopTime(kept, calendar.timeZone)),
           });
         }}
       >
