@@ -12,7 +12,7 @@ import {
   type OfferAnswerData,
 } from '@/core/ledger/kinds/arrival';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
-import { id, line, odometer, text, oneOf } from '../fields';
+import { id, line, odometer, text, oneOf, moment } from '../fields';
 import { VEHICLE_FACTS, type VehicleFacts } from '@/core/vehicle-facts';
 import { KNOWN } from '@/core/planner/measures';
 import { answerFieldsOnLink } from '../answer-fields';
@@ -116,7 +116,7 @@ export const arrival = area('The car comes in', {
         unit: oneOf('in', 'mm').required(),
         method: oneOf(...HEIGHT_METHODS).required(),
       }).required(),
-      promisedFor: Joi.string().isoDate().allow(null).default(null),
+      promisedFor: moment().allow(null).default(null),
       pacePerDay: Joi.number().greater(0).max(5000).allow(null).default(null),
       place: Joi.string().max(20).allow(null).default(null),
       agreed: Joi.boolean().required(),

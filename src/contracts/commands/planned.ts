@@ -3,7 +3,7 @@ import { anyNumber } from '@/core/calc/fields';
 import { KNOWN, type MeasureSheet } from '@/core/planner/measures';
 import { PART_KIND_IDS } from '@/core/planner/part-kinds';
 import { type Accessory, PART_SOURCES, type PlanPart } from '@/core/planner/plan-part';
-import { id, line, reason, text, pin, oneOf } from '../fields';
+import { id, line, reason, text, pin, oneOf, moment } from '../fields';
 import type { AgreementData } from '@/core/ledger/kinds/arrival';
 import { answerFields, answerFieldsOnLink } from '../answer-fields';
 import type { QuoteLine, QuoteAnswerData, CheckInData } from '@/core/ledger/kinds/planned';
@@ -122,7 +122,7 @@ export const planned = area('Planned, quoted, ordered', {
         .required()
         .messages({ 'array.min': 'A quote has a line at least' }),
       depositCents: cents().default(0),
-      promisedFor: Joi.string().isoDate().allow(null).default(null),
+      promisedFor: moment().allow(null).default(null),
       unknown: text(500),
     },
   }),

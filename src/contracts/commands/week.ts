@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { id, jobId, phaseId, day, line, reason } from '../fields';
+import { id, jobId, phaseId, day, line, reason, moment } from '../fields';
 import { area, contract } from '../command';
 
 interface Slot {
@@ -53,7 +53,7 @@ export const week = area('The week', {
       phaseId: phaseId().required(),
       personId: id().allow(null).default(null),
       placeId: Joi.string().max(20).allow(null).default(null),
-      startsAt: Joi.string().isoDate().allow(null).default(null),
+      startsAt: moment().allow(null).default(null),
     },
   }),
   /** Says which days somebody is away, or is here after all. */
