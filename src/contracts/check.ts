@@ -1,3 +1,4 @@
+import { isDay } from '@/core/units/day';
 import { type FieldError, firstOfEach } from './answer';
 import type { InputOf, OfflineName } from './commands';
 import inputs from './offline-inputs.json';
@@ -21,10 +22,6 @@ export interface Described {
 type Outcome = { value: unknown; errors: FieldError[] };
 type Complain = (code: string, plain: string) => Outcome;
 
-const isDay = (value: string) => {
-  const day = new Date(`${value}T00:00:00Z`);
-  return !Number.isNaN(day.getTime()) && day.toISOString().slice(0, 10) === value;
-};
 /** Rules that are code, by their name in the schema's meta. */
 const NAMED: Record<string, (value: string) => boolean> = { day: isDay };
 

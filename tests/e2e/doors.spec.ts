@@ -263,7 +263,11 @@ test('what happens in the shop is told to nobody whose session has ended', async
       byDistance: null,
     });
   await change('heard');
-  await expect.poll(() => heard).toContain('event: changed');
+  // What moved, and for a page of the release before the chains alone.
+  await expect.poll(() => heard).toContain(`event: changed\ndata: ["${order}"]`);
+  await expect
+    .poll(() => heard)
+    .toMatch(/event: moved\ndata: \[\{"chain":"[^"]+","count":\d+,"areas":\["noted"\]/);
   const out = await fetch(`${baseURL}/api/sign-out`, {
     method: 'POST',
     headers: { 'content-type': 'application/json', origin: baseURL!, cookie },

@@ -1,80 +1,14 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
+import { ENTRY_KINDS } from '@/contracts/entries';
 import type { EntryKind } from '@/core/ledger/entries';
 import { entryShapes } from '@/server/formats/entry-shape';
 import { CAME_HEIGHTS, entryOf } from '../support/entries';
 
-/** Every kind there is: the compiler misses one that is not here. */
-const KINDS: Record<EntryKind, true> = {
-  agreement: true,
-  alignment: true,
-  'alignment.accepted': true,
-  approval: true,
-  back: true,
-  booking: true,
-  'check-in': true,
-  'clock.off': true,
-  'clock.on': true,
-  'customer.drove': true,
-  cut: true,
-  damage: true,
-  'date.answer': true,
-  'date.wish': true,
-  elsewhere: true,
-  finding: true,
-  'followup.close': true,
-  'followup.open': true,
-  handoff: true,
-  heights: true,
-  'heights.accepted': true,
-  hold: true,
-  'hold.end': true,
-  intake: true,
-  'left.off': true,
-  lesson: true,
-  link: true,
-  lowering: true,
-  measure: true,
-  odometer: true,
-  offer: true,
-  'offer.answer': true,
-  override: true,
-  'parts.in': true,
-  'parts.list': true,
-  photo: true,
-  'photo.marks': true,
-  place: true,
-  plan: true,
-  quote: true,
-  'quote.answer': true,
-  'road.in': true,
-  'road.out': true,
-  'run.change': true,
-  'run.start': true,
-  setting: true,
-  'shop.change': true,
-  stage: true,
-  'step.done': true,
-  stuck: true,
-  'stuck.end': true,
-  supply: true,
-  support: true,
-  task: true,
-  'task.done': true,
-  torque: true,
-  'torque.checked': true,
-  use: true,
-  value: true,
-  'visit.closed': true,
-  void: true,
-  watch: true,
-  'watch.answer': true,
-};
-
 test('the written shape knows every kind of entry (npm run schema writes it anew)', () => {
   const file = path.join(__dirname, '..', '..', 'docs', 'schema', 'wrenchwise-entries-1.schema.json');
   const { properties } = JSON.parse(readFileSync(file, 'utf8')) as { properties: object };
-  expect(Object.keys(properties).sort()).toEqual(Object.keys(KINDS).sort());
+  expect(Object.keys(properties).sort()).toEqual([...ENTRY_KINDS].sort());
 });
 
 test.each([

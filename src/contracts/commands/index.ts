@@ -1,4 +1,5 @@
 import type { AnyContract, Complete } from '../command';
+import { aligned } from './aligned';
 import { arrival } from './arrival';
 import { bay } from './bay';
 import { comingBack } from './coming-back';
@@ -7,17 +8,32 @@ import { noted } from './noted';
 import { people } from './people';
 import { planned } from './planned';
 import { shop } from './shop';
+import { torque } from './torque';
 import { week } from './week';
 
 /** Everything that can be done here, by where in the work it comes. */
-export const AREAS = [arrival, planned, bay, noted, handedOver, comingBack, week, shop, people] as const;
+export const AREAS = [
+  arrival,
+  planned,
+  bay,
+  torque,
+  noted,
+  aligned,
+  handedOver,
+  comingBack,
+  week,
+  shop,
+  people,
+] as const;
 
 /** Every command by its name. */
 export const CONTRACTS = {
   ...arrival.commands,
   ...planned.commands,
   ...bay.commands,
+  ...torque.commands,
   ...noted.commands,
+  ...aligned.commands,
   ...handedOver.commands,
   ...comingBack.commands,
   ...week.commands,

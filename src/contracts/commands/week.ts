@@ -124,10 +124,7 @@ export const week = area('The week', {
     who: ['lead'],
     fields: {
       clockId: id().required(),
-      endedAt: Joi.string().isoDate().required().messages({
-        'string.empty': 'Enter when it should have stopped',
-        'string.isoDate': 'Enter when it should have stopped',
-      }),
+      endedAt: moment().required().messages({ 'string.empty': 'Enter when it should have stopped' }),
       reason: reason().required(),
     },
   }),

@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Refusal } from '@/core/refusal';
 import { lineIsIn, openHolds } from '@/core/ledger/order-state';
-import { loadOrder } from '../entries/order';
 import { mustHavePhoto } from '../photos/must-have';
 import { handle } from './handler';
 
@@ -12,7 +11,7 @@ export const partsCheckin = handle('parts.checkin', {
     if (!line) throw new Refusal('no-line', 'No such part is expected for this order.', 'lineId');
     if (data.photoId) await mustHavePhoto(ctx.tx, data.photoId);
     await ctx.append(order.id, { kind: 'parts.in', data });
-    const { state } = (await loadOrder(ctx.tx, orderId))!;
+    const { state } = await ctx.order(orderId);
     const held = openHolds(state);
     if (!lineIsIn(state, data.lineId)) {
       if (held.some((hold) => hold.entry.data.lineIds.includes(data.lineId))) return { hold: true };

@@ -1,7 +1,6 @@
 import { Refusal } from '@/core/refusal';
 import { type OrderState, isJob } from '@/core/ledger/order-state';
 import { bringCarriedUpToDate } from '../carried';
-import { loadOrder } from '../entries/order';
 import { blockersOnTheCar } from '../handoff-ready';
 import { closeClocksOf } from './clock.off';
 import { handle } from './handler';
@@ -21,9 +20,7 @@ export const visitClose = handle('visit.close', {
   async run(ctx, { orderId, note }) {
     const begun = await ctx.runningOrder(orderId);
     // What another order of the car has closed since is closed here too.
-    const order = (await bringCarriedUpToDate(ctx, begun))
-      ? { ...begun, state: (await loadOrder(ctx.tx, orderId))!.state }
-      : begun;
+    const order = (await bringCarriedUpToDate(ctx, begun)) ? await ctx.order(orderId) : begun;
     if (isJob(order.state)) throw new Refusal('job', 'A job is closed by its handoff.', 'orderId');
     const [hole] = await blockersOnTheCar(ctx.tx, order);
     if (hole) throw new Refusal(hole.code, hole.text, 'orderId');
