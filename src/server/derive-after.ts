@@ -1,16 +1,11 @@
 import { type OrderState, kitsOf } from '@/core/ledger/order-state';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import type { Db } from './database';
-import { loadOrder } from './entries/order';
+import { loadOrder, type OrderRow } from './entries/order';
 import { insertMany } from './insert-many';
 import type { Row } from './tables';
 
 /** What is derived from the entries of aligning, handing over and coming back. */
-
-interface OrderRow {
-  id: string;
-  vehicle_id: string;
-}
 
 export async function deriveBookings(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
   await tx.run('DELETE FROM booking_now WHERE order_id = ?', [order.id]);

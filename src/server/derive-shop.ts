@@ -1,3 +1,4 @@
+import type { OrderRow } from './entries/order';
 import { openTasks } from '@/core/ledger/device-conflicts';
 import { type OrderState, isClosed } from '@/core/ledger/order-state';
 import { gramsOf, searchWords } from '@/core/ledger/search-words';
@@ -8,11 +9,6 @@ import { insertMany } from './insert-many';
 import type { Row } from './tables';
 
 /** What is derived for the shop as a whole: the week's needs, tasks, who may lower, minutes of steps, words to find by. */
-
-interface OrderRow {
-  id: string;
-  vehicle_id: string;
-}
 
 export async function deriveRemainingWork(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
   const need = remainingWork(state);

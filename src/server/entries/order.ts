@@ -76,6 +76,9 @@ export async function loadOrder(
   return folded;
 }
 
+/** What is derived from a work order names it by these. */
+export type OrderRow = Row<'work_order', 'id' | 'number' | 'vehicle_id'>;
+
 /** A work order with where it stands. */
 export interface WholeOrder extends FoldedOrder {
   id: string;
