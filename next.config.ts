@@ -8,6 +8,7 @@ const config: NextConfig = {
     'mysql2',
     'pdfkit',
     'fontkit',
+    'workerpool',
     'joi',
     'ics',
     'qrcode',

@@ -36,6 +36,7 @@ async function main() {
   }
   await bundledCommand('calc-worker');
   await bundledCommand('zip-worker');
+  await bundledCommand('paper-worker');
   say(`Serving http://127.0.0.1:${port}`);
   console.log(await cli('Reading the demo’s sign-ins', 'demo-sign-ins', [], dataDir));
   const next = path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next');

@@ -99,6 +99,7 @@ async function sql(name, what, workers) {
   if (!wants(name)) return;
   await crewShop();
   await bundledCommand('zip-worker');
+  await bundledCommand('paper-worker');
   await jest(name, what, sqlEnv(), [`--maxWorkers=${workers}`]);
 }
 

@@ -21,6 +21,8 @@ export function newestChange(places) {
  * @returns the path of the runnable file
  */
 export async function bundledCommand(name) {
+  // What signs handoffs draws their papers, in a thread of its own.
+  if (name.startsWith('load-')) await bundledCommand('paper-worker');
   const outfile = path.join(root, '.build', `${name}.mjs`);
   const fresh =
     existsSync(outfile) &&
@@ -48,6 +50,7 @@ export async function bundledCommand(name) {
         '@node-rs/argon2',
         'pdfkit',
         'fontkit',
+        'workerpool',
         'umzug',
         'file-type',
       ],

@@ -59,6 +59,7 @@ export async function stopProcess(pid, patience = 5000) {
 export async function startWeb({ port, dataDir, env = {}, onExit }) {
   await bundledCommand('calc-worker');
   await bundledCommand('zip-worker');
+  await bundledCommand('paper-worker');
   const child = spawn(
     process.execPath,
     [

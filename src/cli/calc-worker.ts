@@ -1,7 +1,5 @@
-/** A thread of its own for calculations asked over HTTP: one that takes too long is ended without stopping the server. */
-import { parentPort } from 'node:worker_threads';
+/** A thread for calculations asked over HTTP: one that takes too long is ended without stopping the server. */
+import workerpool from 'workerpool';
 import { answer } from '../core/calc';
 
-parentPort?.on('message', ({ id, name, input }: { id: number; name: string; input: unknown }) => {
-  parentPort?.postMessage({ id, answer: answer(name, input) });
-});
+workerpool.worker({ answer });

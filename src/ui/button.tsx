@@ -9,7 +9,7 @@ export const pressed = cva('btn', {
   variants: {
     weight: { pen: 'btn-pen', line: '', plain: 'btn-plain' },
     /** Taller than others: hit with a glove, or the one thing of a page. */
-    size: { normal: '', tall: 'min-h-14', tallest: 'min-h-16' },
+    size: { normal: '', tall: 'min-h-14', tallest: 'min-h-16', icon: 'min-w-11 px-0' },
     wide: { true: 'w-full' },
   },
   defaultVariants: { weight: 'line', size: 'normal' },

@@ -25,7 +25,7 @@ export function Calendar({ day, min, onDay }: { day: string; min?: string; onDay
       onSelect={(next) => next && onDay(format(next, ISO))}
       classNames={{
         months: 'relative',
-        month_caption: 'flex h-11 items-center justify-center font-head text-[1.2rem] font-semibold',
+        month_caption: 'flex h-11 items-center justify-center font-head text-lg font-semibold',
         nav: 'absolute inset-x-0 top-0 flex justify-between',
         button_previous: 'btn btn-plain',
         button_next: 'btn btn-plain',

@@ -2,6 +2,8 @@
 
 import { RadioGroup as Radix } from 'radix-ui';
 import { type ReactNode, useId } from 'react';
+import { WrongAt, useDescribed } from './field';
+import { Held } from './held';
 
 interface ChoiceProps<T extends string> {
   /** What is chosen, for whoever hears it. */
@@ -23,7 +25,7 @@ export function Choice<T extends string>({
   onValue,
   disabled,
   className = 'flex',
-  itemClassName = '-ml-[1.5px]',
+  itemClassName = '-ml-px',
 }: ChoiceProps<T>) {
   return (
     <Radix.Root
@@ -80,5 +82,22 @@ export function ChoiceLines<T extends string>({
         </label>
       ))}
     </Radix.Root>
+  );
+}
+
+/** One of a few in a form, all in sight. */
+export function ChoiceField<T extends string>({
+  name,
+  fieldClassName,
+  ...rest
+}: Omit<ChoiceProps<T>, 'value' | 'onValue'> & { name: string; fieldClassName?: string }) {
+  const { id } = useDescribed(name);
+  return (
+    <div className={fieldClassName}>
+      <Held<T | ''> name={name} value={undefined} first="">
+        {({ value, set }) => <Choice {...rest} value={value === '' ? null : value} onValue={set} />}
+      </Held>
+      <WrongAt name={name} id={id} />
+    </div>
   );
 }

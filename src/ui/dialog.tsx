@@ -39,10 +39,10 @@ export function Dialog({
             opener.current?.focus();
           }}
           data-theme={theme}
-          className={`${theme ?? ''} fixed top-1/2 left-1/2 z-50 max-h-[92vh] w-[94vw] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-paper p-6 text-ink ${wide ? 'max-w-3xl' : 'max-w-xl'}`}
+          className={`${theme ?? ''} fixed top-1/2 left-1/2 z-50 max-h-11/12 w-11/12 -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-paper p-6 text-ink ${wide ? 'max-w-3xl' : 'max-w-xl'}`}
         >
           <div className="flex items-start justify-between gap-4 border-b border-ink pb-2">
-            <Radix.Title className="text-[1.6rem]">{title}</Radix.Title>
+            <Radix.Title className="text-3xl">{title}</Radix.Title>
             <Radix.Close className="btn btn-plain -mt-1" aria-label="Close">
               Close
             </Radix.Close>

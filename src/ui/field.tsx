@@ -1,17 +1,24 @@
 'use client';
 
-import { type ReactNode, createContext, useContext, useId } from 'react';
+import { type ReactNode, createContext, useContext, useEffect, useId } from 'react';
 import type { FieldError } from '@/contracts/answer';
+import { FormLinkContext } from './form-link';
 
-const ErrorsContext = createContext<FieldError[]>([]);
+const ErrorsContext = createContext<readonly FieldError[]>([]);
 
-/** Hands a form's errors to its fields; what has no field on the form is said at its foot. */
-export function Errors({ errors, children }: { errors: FieldError[]; children: ReactNode }) {
-  return <ErrorsContext.Provider value={errors}>{children}</ErrorsContext.Provider>;
-}
+/** Hands a form's errors to its fields. */
+export const Errors = ({ errors, children }: { errors: readonly FieldError[]; children: ReactNode }) => (
+  <ErrorsContext.Provider value={errors}>{children}</ErrorsContext.Provider>
+);
+
+/** `lines.0.text` and `lines[0].text` are one field. */
+export const sameField = (name: string) => name.replace(/\[(\d+)\]/g, '.$1');
 
 export const useFieldError = (name: string) =>
-  useContext(ErrorsContext).find((error) => error.field === name)?.message;
+  useContext(ErrorsContext).find((error) => sameField(error.field) === sameField(name))?.message;
+
+/** Whether the shop asked back: the same sent again is the answer. */
+export const useAsked = (code: string) => useContext(ErrorsContext).some((error) => error.code === code);
 
 export interface FieldProps {
   name: string;
@@ -19,6 +26,23 @@ export interface FieldProps {
   hint?: ReactNode;
   className?: string;
 }
+
+/** What is wrong with a field, said where it stands. */
+export function Wrong({ id, children, className }: { id?: string; children: ReactNode; className?: string }) {
+  if (!children) return null;
+  return (
+    <p id={id} role="alert" className={`mt-0.5 font-medium text-danger ${className ?? ''}`}>
+      {children}
+    </p>
+  );
+}
+
+/** The same, for a field that has no words of its own beside it. */
+export const WrongAt = ({ name, id, className }: { name: string; id: string; className?: string }) => (
+  <Wrong id={`${id}-error`} className={className}>
+    {useFieldError(name)}
+  </Wrong>
+);
 
 export function Labeled({
   name,
@@ -36,23 +60,21 @@ export function Labeled({
       </label>
       {children}
       {hint && !error && (
-        <p id={`${id}-hint`} className="mt-0.5 text-[0.95rem] text-soft">
+        <p id={`${id}-hint`} className="mt-0.5 text-sm text-soft">
           {hint}
         </p>
       )}
-      {error && (
-        <p id={`${id}-error`} role="alert" className="mt-0.5 font-medium text-danger">
-          {error}
-        </p>
-      )}
+      <WrongAt name={name} id={id} />
     </div>
   );
 }
 
 /** What a field says of itself to whoever reads it aloud. */
-export function useDescribed(name: string, hint: ReactNode) {
+export function useDescribed(name: string, hint?: ReactNode, secret = false) {
   const id = useId();
   const error = useFieldError(name);
+  const form = useContext(FormLinkContext);
+  useEffect(() => form?.named(name, secret), [form, name, secret]);
   return {
     id,
     'aria-invalid': error ? (true as const) : undefined,
@@ -60,12 +82,12 @@ export function useDescribed(name: string, hint: ReactNode) {
   };
 }
 
-/** Says what has no field of its own on this form. */
-export function FormErrors({ errors, shown }: { errors: FieldError[]; shown: string[] }) {
+/** Says what has no field of its own here. */
+export function FormErrors({ errors, shown = [] }: { errors: readonly FieldError[]; shown?: string[] }) {
   const rest = errors.filter((error) => !shown.includes(error.field));
   if (!rest.length) return null;
   return (
-    <div role="alert" className="hatch mt-3 px-4 py-3 font-medium">
+    <div role="alert" className="hatch col-span-full mt-3 px-4 py-3 font-medium">
       {rest.map((error) => (
         <p key={`${error.field} ${error.code}`}>{error.message}</p>
       ))}

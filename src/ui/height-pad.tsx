@@ -81,7 +81,7 @@ export function HeightPad({
                             : 7,
                 }}
               />
-              <span className="font-head text-[0.85rem] leading-tight text-ink">
+              <span className="font-head text-xs leading-tight text-ink">
                 {sixteenth % 2 === 0 ? fractionText(sixteenth) || '0' : ''}
               </span>
             </button>
@@ -91,7 +91,7 @@ export function HeightPad({
       <p
         id={`${id}-said`}
         role={said ? 'alert' : undefined}
-        className="min-h-6 text-[0.95rem] font-medium text-danger"
+        className="min-h-6 text-sm font-medium text-danger"
       >
         {said ?? ''}
       </p>

@@ -27,7 +27,7 @@ export function Slider({
       step={step}
       onValueChange={([next]) => onValue(next!)}
     >
-      <Radix.Track className="relative h-[3px] grow bg-rule">
+      <Radix.Track className="relative h-0.75 grow bg-rule">
         <Radix.Range className="absolute h-full bg-ink" />
       </Radix.Track>
       <Radix.Thumb

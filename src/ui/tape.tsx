@@ -161,8 +161,8 @@ export function LargeTape({
                 aria-current={here === mark.id ? 'step' : undefined}
                 className="block min-h-11 pl-1.5 font-head leading-tight no-underline hover:bg-hair aria-[current=step]:border-l-4 aria-[current=step]:border-ink"
               >
-                <span className="block text-[1.05rem] font-semibold">{index + 1}</span>
-                <span className={`block text-[0.95rem] leading-[1.05] ${done ? 'text-ink' : 'text-soft'}`}>
+                <span className="block text-base font-semibold">{index + 1}</span>
+                <span className={`block text-sm leading-[1.05] ${done ? 'text-ink' : 'text-soft'}`}>
                   {mark.label}
                 </span>
               </Link>

@@ -15,6 +15,7 @@ import {
   typeHeights,
   workUntil,
   choose,
+  find,
 } from './hands';
 
 test.use({ hasTouch: true });
@@ -348,18 +349,16 @@ test('the shop edits a procedure: moved, checked, saved, compared, exported and 
   await expect(page.getByText('Clean, with every way')).toBeVisible();
   // Down with the strut before the tower nuts are torqued again: the checker says where.
   await page
-    .getByRole('button', { name: /Left spring in the compressor/ })
+    .getByRole('button', { name: /^\d+ ?Left spring in the compressor/ })
     .first()
     .click();
-  await page.getByLabel('Opens').fill('');
-  await page.getByLabel('Closes').click();
+  await page.getByRole('button', { name: /^Opens: take out/ }).click();
   await expect(page.getByText('Spring held in the compressor is closed while it is not open.')).toBeVisible();
-  await page.getByLabel('Opens').fill('clamped-L');
-  await page.getByLabel('Closes').click();
+  await find(page.getByRole('button', { name: 'Opens', exact: true }), 'clamped-L');
   await expect(page.getByText('Clean, with every way')).toBeVisible();
   await page.getByLabel('Minutes', { exact: true }).fill('17');
   await page
-    .getByRole('button', { name: /^Move “Lay|^Move “Spacers/ })
+    .getByRole('button', { name: /^“(Lay|Spacers).*: one up$/ })
     .first()
     .click();
   await page.getByRole('button', { name: 'Save the version' }).click();

@@ -134,7 +134,11 @@ export async function typeHeights(page: Page, truck: Truck, four: Truck['before'
 
 /** Adds a part to an axle's stack, of a kind or from the catalog, by the words of the list. */
 export async function addPart(page: Page, end: 'front' | 'rear', words: string): Promise<void> {
-  await choose(page.getByLabel(`Add a part, ${end}`), { label: words });
+  await find(
+    page.getByLabel(`Add a part, ${end}`),
+    words,
+    new RegExp(`^${words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')} `),
+  );
 }
 
 export async function planBothEnds(page: Page, id: string, truck: Truck): Promise<void> {
@@ -275,6 +279,18 @@ export async function choose(field: Locator, choice: string | { label: string })
       ? page.locator(`[role=option][data-choice="${choice}"]`)
       : page.getByRole('option', { name: choice.label, exact: true })
   ).click();
+}
+
+/** Opens one that finds among many, and takes the first the letters find. */
+export async function find(field: Locator, letters: string, fits: string | RegExp = letters): Promise<void> {
+  await field.click();
+  const page = field.page();
+  const list = page
+    .getByRole('dialog')
+    .filter({ has: page.getByRole('combobox') })
+    .last();
+  await list.getByRole('combobox').fill(letters);
+  await list.getByRole('option').filter({ hasText: fits }).first().click();
 }
 
 /** Pushes a slider by its keys to a figure. */

@@ -67,7 +67,7 @@ test('cars are found by plate or customer, and a car shows its visits and what w
   await expect(page.getByText('measured here').first()).toBeVisible();
   await page.getByLabel('Still to be fitted later').fill('bumper, winch');
   await page.getByRole('button', { name: 'Keep what is known' }).click();
-  await expect(page.getByRole('button', { name: 'Kept' })).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: 'Kept.' })).toBeVisible();
   await page.reload();
   await expect(page.getByLabel('Still to be fitted later')).toHaveValue('bumper, winch');
   await page.goto('/cars?find=nobody%20at%20all');

@@ -6,6 +6,7 @@ import { LiveRefresh } from '@/features/live/live-refresh';
 import { DeskNav } from '@/features/shell/desk-nav';
 import { PersonMenu } from '@/features/shell/person-menu';
 import { Unlock } from '@/features/shell/unlock';
+import { Notices } from '@/ui/notices';
 import { requirePerson } from '@/server/http';
 import { crew } from '@/server/sessions/sessions';
 
@@ -17,14 +18,15 @@ export default async function DeskLayout({ children }: { children: ReactNode }) 
     <Unlock people={people}>
       <LiveRefresh />
       <header className="no-print flex flex-wrap items-center gap-x-4 border-b-2 border-ink px-7">
-        <Link href="/" className="py-3 font-head text-[1.45rem] font-bold whitespace-nowrap no-underline">
+        <Link href="/" className="py-3 font-head text-2xl font-bold whitespace-nowrap no-underline">
           Wrenchwise Ledger
         </Link>
         <DeskNav />
         <Palette />
         <PersonMenu name={person.name} role={person.roles.join(', ')} people={people} />
       </header>
-      <main className="mx-auto max-w-[1400px] px-7 pt-5 pb-16">{children}</main>
+      <Notices />
+      <main className="mx-auto max-w-350 px-7 pt-5 pb-16">{children}</main>
     </Unlock>
   );
 }

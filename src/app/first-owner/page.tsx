@@ -19,7 +19,7 @@ export default async function FirstOwnerPage() {
     >
       <FirstOwnerForm />
       <details className="mt-8 border-t border-ink pt-3">
-        <summary className="cursor-pointer font-head text-[1.2rem] font-semibold">
+        <summary className="cursor-pointer font-head text-lg font-semibold">
           Or bring in a shop that was exported
         </summary>
         <div className="mt-4">

@@ -1,6 +1,6 @@
 'use client';
 
-import type { PinPerson } from '@/ui/person-pin';
+import type { PinPerson } from '@/ui/pin-fields';
 import { LeadReason } from '../answers/lead-reason';
 
 /** The lead passes a sheet that is not in its spec, with a reason the customer reads. */

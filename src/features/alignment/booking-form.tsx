@@ -1,11 +1,15 @@
 'use client';
 
 import { useState } from 'react';
+import { CommandForm } from '@/features/transport/command-form';
 import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors } from '@/ui/field';
-import { SelectField } from '@/ui/select';
-import { TextField, fieldsOf } from '@/ui/form';
+import { Button } from '@/ui/button';
 import { MomentField } from '@/ui/day-field';
+import { FormErrors } from '@/ui/field';
+import { NumberField, type TypedFigure } from '@/ui/figure-fields';
+import { SelectField } from '@/ui/select';
+import { Send } from '@/ui/send';
+import { TextField } from '@/ui/text-field';
 
 export interface ShownBooking {
   bookingId: string;
@@ -22,91 +26,62 @@ export interface ShownBooking {
 export function BookingForm({ orderId, booking }: { orderId: string; booking: ShownBooking | null }) {
   const { send, busy, errors } = useCommand('booking.set');
   const [editing, setEditing] = useState(false);
-  const show = !booking || editing;
   return (
     <div>
       {booking && (
         <p className="flex flex-wrap items-center gap-x-4 gap-y-1">
-          <span className="text-[1.15rem] font-semibold">{booking.when}</span>
+          <span className="text-lg font-semibold">{booking.when}</span>
           <span>
             {booking.rack}
             {booking.own ? ', ours' : ', a partner’s'}, {booking.minutes} min
             {booking.note && `. ${booking.note}`}
           </span>
-          <button type="button" className="btn" onClick={() => setEditing(!editing)}>
-            {editing ? 'Leave it' : 'Move it'}
-          </button>
-          <button
-            type="button"
-            className="btn"
+          <Button onClick={() => setEditing(!editing)}>{editing ? 'Leave it' : 'Move it'}</Button>
+          <Button
             disabled={busy}
-            onClick={() =>
-              void send({
-                orderId,
-                bookingId: booking.bookingId,
-                rack: booking.rack,
-                own: booking.own,
-                startsAt: booking.startsAt,
-                minutes: booking.minutes,
-                note: booking.note,
-                kept: false,
-              })
-            }
+            onClick={() => {
+              const { bookingId, rack, own, startsAt, minutes, note } = booking;
+              void send({ orderId, bookingId, rack, own, startsAt, minutes, note, kept: false });
+            }}
           >
             Give it up
-          </button>
+          </Button>
         </p>
       )}
-      {show && (
-        <form
-          className="mt-2"
-          onSubmit={async (event) => {
-            event.preventDefault();
-            const f = fieldsOf(event.currentTarget);
-            const done = await send({
-              orderId,
-              bookingId: booking?.bookingId ?? null,
-              rack: f.rack,
-              own: f.whose === 'own',
-              startsAt: f.startsAt,
-              minutes: f.minutes === '' ? null : Number(f.minutes),
-              note: f.note,
-            });
-            if (done) setEditing(false);
+      <FormErrors errors={errors} />
+      {(!booking || editing) && (
+        <CommandForm
+          command="booking.set"
+          className="mt-2 grid gap-3 sm:grid-cols-[1.4fr_1fr_1.3fr_5rem_1.5fr_auto]"
+          start={{
+            rack: booking?.rack ?? '',
+            whose: booking?.own ? 'own' : 'partner',
+            startsAt: booking?.startsAt ?? '',
+            minutes: (booking?.minutes ?? 60) as TypedFigure,
+            note: booking?.note ?? '',
           }}
+          input={({ whose, ...typed }) => ({
+            orderId,
+            bookingId: booking?.bookingId ?? null,
+            own: whose === 'own',
+            ...typed,
+          })}
+          onDone={() => setEditing(false)}
         >
-          <Errors errors={errors}>
-            <div className="grid gap-3 sm:grid-cols-[1.4fr_1fr_1.3fr_5rem_1.5fr_auto]">
-              <TextField name="rack" label="Rack" defaultValue={booking?.rack} placeholder="whose, where" />
-              <SelectField
-                name="whose"
-                label="Whose"
-                defaultValue={booking?.own ? 'own' : 'partner'}
-                options={[
-                  ['partner', 'a partner’s'],
-                  ['own', 'ours'],
-                ]}
-              />
-              <MomentField
-                name="startsAt"
-                label="When"
-
-                defaultValue={booking?.startsAt}
-              />
-              <TextField
-                name="minutes"
-                label="Minutes"
-                inputMode="numeric"
-                defaultValue={booking?.minutes ?? 60}
-              />
-              <TextField name="note" label="Note" defaultValue={booking?.note} />
-              <button className="btn btn-pen self-end" disabled={busy}>
-                Book it
-              </button>
-            </div>
-            <FormErrors errors={errors} shown={['rack', 'startsAt', 'minutes', 'note']} />
-          </Errors>
-        </form>
+          <TextField name="rack" label="Rack" placeholder="whose, where" />
+          <SelectField
+            name="whose"
+            label="Whose"
+            options={[
+              ['partner', 'a partner’s'],
+              ['own', 'ours'],
+            ]}
+          />
+          <MomentField name="startsAt" label="When" />
+          <NumberField whole name="minutes" label="Minutes" />
+          <TextField name="note" label="Note" />
+          <Send className="self-end">Book it</Send>
+        </CommandForm>
       )}
     </div>
   );

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { Refusal } from '@/core/refusal';
 import { centerSteering } from '@/core/calc/steering.center';
+import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
 
 interface Try {
@@ -63,13 +64,13 @@ export function CenterWheel({ startOff }: { startOff: number | null }) {
         {field('Sleeve, mm a turn', perTurn, setPerTurn)}
       </div>
       {done ? (
-        <p className="mt-3 text-[1.2rem] font-semibold">
+        <p className="mt-3 text-lg font-semibold">
           Within a degree: straight. Torque the sleeve clamps and stripe them.
         </p>
       ) : answer ? (
         <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-2">
-          <p className="text-[1.2rem]">
-            <strong className="figure text-[1.6rem]">{answer.turns.toFixed(2)}</strong> turns of the sleeve (
+          <p className="text-lg">
+            <strong className="figure text-3xl">{answer.turns.toFixed(2)}</strong> turns of the sleeve (
             {answer.linkChange.toFixed(1)} mm)
             {last ? (
               <>
@@ -91,16 +92,15 @@ export function CenterWheel({ startOff }: { startOff: number | null }) {
               onValue={setWay}
             />
           )}
-          <button
-            type="button"
-            className="btn btn-pen"
+          <Button
+            weight="pen"
             onClick={() => {
               setTries((before) => [...before, { off: offNumber, turns: answer.turns, way: suggested }]);
               setOff('');
             }}
           >
             Tried: read it again
-          </button>
+          </Button>
         </div>
       ) : (
         <p className="mt-3 text-soft">

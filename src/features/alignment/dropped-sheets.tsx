@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
+import { Button } from '@/ui/button';
 import { Link } from '@/ui/link';
 import type { DroppedSheet } from '@/server/rack/inbox';
 import { useCommand } from '@/features/transport/use-command';
@@ -63,14 +64,9 @@ export function DroppedSheets({
                     {ours ? 'Take this sheet' : 'It is this car’s'}
                   </Link>
                 ))}
-              <button
-                type="button"
-                className="btn"
-                disabled={leave.busy}
-                onClick={() => void leave.send({ sheetId: sheet.id })}
-              >
+              <Button disabled={leave.busy} onClick={() => void leave.send({ sheetId: sheet.id })}>
                 Lay it aside
-              </button>
+              </Button>
             </span>
           </li>
         );

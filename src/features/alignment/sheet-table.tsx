@@ -27,8 +27,8 @@ export function SheetTable({ rows }: { rows: AlignmentRow[] }) {
             <th scope="row" className="font-normal">
               {row.name}
             </th>
-            <td className="figure text-right text-[1.15rem]">{angleText(row.before, row.unit)}</td>
-            <td className="figure text-right text-[1.3rem]">{angleText(row.after, row.unit)}</td>
+            <td className="figure text-right text-lg">{angleText(row.before, row.unit)}</td>
+            <td className="figure text-right text-xl">{angleText(row.after, row.unit)}</td>
             <td className="text-right whitespace-nowrap text-soft">{row.range}</td>
             <td
               className={`pl-4! whitespace-nowrap ${row.verdict === 'in' ? '' : row.verdict === 'not judged' ? 'text-soft' : 'font-semibold text-danger'}`}

@@ -1,54 +1,61 @@
 'use client';
 
 import type { AlignmentSpec, Range } from '@/core/calc/alignment.verdict';
+import { AngleField, NumberField, type TypedFigure } from '@/ui/figure-fields';
 
 /** The ranges a spec may name: where they stand in the spec, and in words. */
 const RANGES = [
-  ['front.caster', 'Caster, front'],
-  ['front.camber', 'Camber, front'],
-  ['front.toeTotal', 'Toe total, front'],
-  ['rear.camber', 'Camber, rear'],
-  ['rear.toeTotal', 'Toe total, rear'],
+  ['front', 'caster', 'Caster, front'],
+  ['front', 'camber', 'Camber, front'],
+  ['front', 'toeTotal', 'Toe total, front'],
+  ['rear', 'camber', 'Camber, rear'],
+  ['rear', 'toeTotal', 'Toe total, rear'],
 ] as const;
 const LIMITS = [
-  ['front.crossCaster', 'Caster, side to side'],
-  ['front.crossCamber', 'Camber, side to side'],
-  ['front.setback', 'Setback, mm'],
-  ['rear.thrust', 'Thrust angle'],
+  ['front', 'crossCaster', 'Caster, side to side'],
+  ['front', 'crossCamber', 'Camber, side to side'],
+  ['front', 'setback', 'Setback, mm'],
+  ['rear', 'thrust', 'Thrust angle'],
 ] as const;
 
-/** A number as typed, with a plain or a true minus; undefined when the field is empty. */
-export function numberOf(text: string | undefined): number | undefined | string {
-  const plain = (text ?? '').trim().replace('−', '-').replace(/°$/, '');
-  if (plain === '') return undefined;
-  return Number.isFinite(Number(plain)) ? Number(plain) : plain;
+interface TypedRange {
+  min: TypedFigure;
+  max: TypedFigure;
+}
+type TypedEnd = Record<string, TypedRange | TypedFigure>;
+export type TypedSpec = Record<'front' | 'rear', TypedEnd>;
+
+/** The spec kept for the car, as it stands in the fields. */
+export function typedSpec(spec: AlignmentSpec | null): TypedSpec {
+  const kept = (end: 'front' | 'rear', name: string) =>
+    (spec?.[end] as Record<string, Range | number> | undefined)?.[name];
+  const typed: TypedSpec = { front: {}, rear: {} };
+  for (const [end, name] of RANGES) {
+    const range = kept(end, name) as Range | undefined;
+    typed[end][name] = { min: range?.min ?? null, max: range?.max ?? null };
+  }
+  for (const [end, name] of LIMITS) typed[end][name] = (kept(end, name) as number | undefined) ?? null;
+  return typed;
 }
 
-/** A spec from the fields below; empty ranges are left out. */
-export function specFrom(f: Record<string, string>) {
-  const spec: Record<'front' | 'rear', Record<string, unknown>> = { front: {}, rear: {} };
-  for (const [path] of RANGES) {
-    const [end, name] = path.split('.') as ['front' | 'rear', string];
-    const [min, max] = [numberOf(f[`spec.${path}.min`]), numberOf(f[`spec.${path}.max`])];
-    if (min !== undefined || max !== undefined) {
-      spec[end][name] = { ...(min === undefined ? {} : { min }), ...(max === undefined ? {} : { max }) };
-    }
-  }
-  for (const [path] of LIMITS) {
-    const [end, name] = path.split('.') as ['front' | 'rear', string];
-    const limit = numberOf(f[`spec.${path}`]);
-    if (limit !== undefined) spec[end][name] = limit;
-  }
-  return spec;
+const isRange = (value: TypedRange | TypedFigure): value is TypedRange =>
+  value !== null && typeof value === 'object';
+
+/** A spec from what was typed; what is left empty is not named. */
+export function specFrom(typed: TypedSpec) {
+  const named = (end: TypedEnd) =>
+    Object.fromEntries(
+      Object.entries(end).flatMap(([name, value]): [string, unknown][] => {
+        if (!isRange(value)) return value === null ? [] : [[name, value]];
+        const edges = Object.entries(value).filter(([, edge]) => edge !== null);
+        return edges.length ? [[name, Object.fromEntries(edges)]] : [];
+      }),
+    );
+  return { front: named(typed.front), rear: named(typed.rear) };
 }
 
-const kept = (spec: AlignmentSpec | null, path: string): Range | number | undefined => {
-  const [end, name] = path.split('.') as ['front' | 'rear', string];
-  return (spec?.[end] as Record<string, Range | number> | undefined)?.[name];
-};
-
-/** The ranges a sheet is held against, as fields, filled with those kept for the car. */
-export function SpecFields({ spec }: { spec: AlignmentSpec | null }) {
+/** The ranges a sheet is held against, as fields. */
+export function SpecFields() {
   return (
     <table className="ledger [&_td]:align-middle [&_th]:align-middle">
       <thead>
@@ -59,40 +66,30 @@ export function SpecFields({ spec }: { spec: AlignmentSpec | null }) {
         </tr>
       </thead>
       <tbody>
-        {RANGES.map(([path, label]) => (
-          <tr key={path}>
+        {RANGES.map(([end, name, label]) => (
+          <tr key={end + name}>
             <th scope="row" className="font-normal">
               {label}
             </th>
             {(['min', 'max'] as const).map((edge) => (
               <td key={edge} className="w-24">
-                <input
-                  name={`spec.${path}.${edge}`}
-                  aria-label={`${label}, ${edge === 'min' ? 'from' : 'to'}`}
-                  defaultValue={(kept(spec, path) as Range | undefined)?.[edge]}
-                  className="input text-right"
-                  inputMode="decimal"
-                  autoComplete="off"
+                <AngleField
+                  bare
+                  name={`spec.${end}.${name}.${edge}`}
+                  label={`${label}, ${edge === 'min' ? 'from' : 'to'}`}
                 />
               </td>
             ))}
           </tr>
         ))}
-        {LIMITS.map(([path, label]) => (
-          <tr key={path}>
+        {LIMITS.map(([end, name, label]) => (
+          <tr key={end + name}>
             <th scope="row" className="font-normal">
               {label}
             </th>
             <td className="text-right font-head text-soft">within ±</td>
             <td>
-              <input
-                name={`spec.${path}`}
-                aria-label={`${label}, at most`}
-                defaultValue={kept(spec, path) as number | undefined}
-                className="input text-right"
-                inputMode="decimal"
-                autoComplete="off"
-              />
+              <NumberField bare name={`spec.${end}.${name}`} label={`${label}, at most`} />
             </td>
           </tr>
         ))}

@@ -1,8 +1,8 @@
 'use client';
 
-import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors } from '@/ui/field';
-import { useHowAsked } from './how-asked';
+import { CommandForm } from '@/features/transport/command-form';
+import { Send } from '@/ui/send';
+import { ASKED_HERE, HowAskedFields, askedOf } from './how-asked';
 
 /** The customer's yes or no to one version of something: in the shop, or by phone with somebody who heard it. */
 export function AnswerForm({
@@ -14,23 +14,25 @@ export function AnswerForm({
   input: { orderId: string; version: number; offerId?: string };
   small?: boolean;
 }) {
-  const { send, busy, errors } = useCommand(command);
-  const { asked, fields } = useHowAsked();
-  const answer = (yes: boolean) => void send({ ...input, yes, ...asked });
   return (
-    <Errors errors={errors}>
-      <div className="flex flex-wrap items-end gap-3">
-        {fields('Asked', { how: 'w-36', witness: 'w-44' })}
-        <div className={small ? 'flex gap-2' : 'grid w-full grid-cols-2 gap-3'}>
-          <button type="button" className="btn btn-pen" disabled={busy} onClick={() => answer(true)}>
-            {small ? 'Yes' : 'The customer says yes'}
-          </button>
-          <button type="button" className="btn" disabled={busy} onClick={() => answer(false)}>
-            {small ? 'No' : 'The customer says no'}
-          </button>
-        </div>
-      </div>
-      <FormErrors errors={errors} shown={['witness', 'how']} />
-    </Errors>
+    <CommandForm
+      command={command}
+      about={`${input.offerId ?? ''} ${input.version}`}
+      className="flex flex-wrap items-end gap-3"
+      start={{ ...ASKED_HERE, yes: true }}
+      input={({ yes, ...asked }) => ({ ...input, yes, ...askedOf(asked) })}
+    >
+      {({ how }, set) => (
+        <>
+          <HowAskedFields label="Asked" how={how} widths={{ how: 'w-36', witness: 'w-44' }} />
+          <div className={small ? 'flex gap-2' : 'grid w-full grid-cols-2 gap-3'}>
+            <Send onClick={() => set('yes', true)}>{small ? 'Yes' : 'The customer says yes'}</Send>
+            <Send weight="line" onClick={() => set('yes', false)}>
+              {small ? 'No' : 'The customer says no'}
+            </Send>
+          </div>
+        </>
+      )}
+    </CommandForm>
   );
 }

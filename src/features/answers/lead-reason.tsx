@@ -1,12 +1,11 @@
 'use client';
 
-import { type ReactNode, useState } from 'react';
+import type { ReactNode } from 'react';
 import type { GivenOf } from '@/contracts/commands';
-import { type SentOf, useCommand } from '@/features/transport/use-command';
-import { Dialog } from '@/ui/dialog';
-import { Errors } from '@/ui/field';
-import { TextField } from '@/ui/form';
-import { PersonPin, type PinPerson } from '@/ui/person-pin';
+import { CommandDialog } from '@/features/transport/command-dialog';
+import type { SentOf } from '@/features/transport/use-command';
+import { PinFields, type PinPerson, noPin } from '@/ui/pin-fields';
+import { TextField } from '@/ui/text-field';
 
 /** What only a lead may let pass: a button, then a written reason and the lead's own PIN. */
 export function LeadReason<
@@ -31,35 +30,18 @@ export function LeadReason<
   reasonLabel?: string;
   action: string;
 }) {
-  const { send, busy, errors } = useCommand(command);
-  const [open, setOpen] = useState(false);
-  const [reason, setReason] = useState('');
   return (
-    <>
-      <button type="button" className="btn" onClick={() => setOpen(true)}>
-        {button}
-      </button>
-      <Dialog open={open} onClose={() => setOpen(false)} title={title} intro={intro}>
-        <Errors errors={errors}>
-          <TextField
-            name="reason"
-            label={reasonLabel}
-            value={reason}
-            onChange={(event) => setReason(event.target.value)}
-          />
-        </Errors>
-        <div className="mt-4">
-          <PersonPin
-            people={leads}
-            action={action}
-            busy={busy}
-            errors={errors.filter((error) => error.field !== 'reason')}
-            onEnter={async (leadId, pin) => {
-              if (await send({ ...input, leadId, pin, reason } as SentOf<N>)) setOpen(false);
-            }}
-          />
-        </div>
-      </Dialog>
-    </>
+    <CommandDialog
+      command={command}
+      about={JSON.stringify(input)}
+      opens={button}
+      title={title}
+      intro={intro}
+      start={{ reason: '', ...noPin(leads) }}
+      input={({ personId, ...typed }) => ({ ...input, leadId: personId, ...typed }) as SentOf<N>}
+    >
+      <TextField name="reason" label={reasonLabel} />
+      <PinFields people={leads} action={action} />
+    </CommandDialog>
   );
 }

@@ -13,7 +13,7 @@ import { shopClock, shopDay, spanText } from '@/core/units/shop-time';
 import type { TrayReading, WrenchLink } from '@/server/devices/torque-wrench';
 import type { ElsewhereOnTheCar } from '@/server/other-orders';
 import type { Wrench } from '@/server/queries/orders';
-import type { PinPerson } from '@/ui/person-pin';
+import type { PinPerson } from '@/ui/pin-fields';
 import { orderHref } from '../orders/order-href';
 import { describeLastTorque, stepPhotos, describeTarget } from './bay-facts';
 import type { BayProps, RunSource } from './bay-props';

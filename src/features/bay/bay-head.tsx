@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/button';
 import { Link } from '@/ui/link';
 import type { ReactNode } from 'react';
 import { useCommand } from '@/features/transport/use-command';
@@ -27,9 +28,8 @@ function Badge({
   const words = on ? (on.helper ? 'helping' : 'on it') : 'call';
   return (
     <li>
-      <button
-        type="button"
-        className="btn min-w-28 flex-col gap-0 px-3 py-1 leading-none disabled:opacity-100 aria-pressed:bg-ink aria-pressed:text-paper"
+      <Button
+        className="min-w-28 flex-col gap-0 px-3 py-1 leading-none disabled:opacity-100 aria-pressed:bg-ink aria-pressed:text-paper"
         aria-pressed={Boolean(on)}
         disabled={call.busy || back.busy || (on !== undefined && !on.helper)}
         onClick={() =>
@@ -46,8 +46,8 @@ function Badge({
         }
       >
         <span>{person.name}</span>
-        <span className="text-[1rem] font-medium">{words}</span>
-      </button>
+        <span className="text-base font-medium">{words}</span>
+      </Button>
       <FormErrors errors={[...call.errors, ...back.errors]} shown={[]} />
     </li>
   );
@@ -67,13 +67,13 @@ export function BayHead(props: BayProps & { stepId: string | null; heights?: Rea
     <header className="border-b-2 border-rule px-6 pt-4 pb-3">
       <div className="flex items-start justify-between gap-4">
         <div className="min-w-0">
-          <p className="truncate font-head text-[1.7rem] leading-tight font-bold">
+          <p className="truncate font-head text-3xl leading-tight font-bold">
             <Link href={`/orders/${orderId}`} className="no-underline">
               {props.label.split(',')[0]}
             </Link>{' '}
             · {props.placeName}
           </p>
-          <p className="text-[1.1rem] text-soft">
+          <p className="text-lg text-soft">
             {props.clockWords}
             {anyClock && !props.recheck ? ` · ${describeOver(props.over)}` : ''}
           </p>

@@ -41,7 +41,7 @@ export function BayOpen(props: BayProps & { step: Step | null; onStep: (id: stri
   const ground = open.filter(({ item }) => item.closeBefore === 'ground').length;
   const photo = step && props.stepPhotos[step.id];
   const row =
-    'flex min-h-14 w-full cursor-pointer items-center gap-3 border-t border-rule py-1.5 text-left text-[1.15rem] hover:bg-hair';
+    'flex min-h-14 w-full cursor-pointer items-center gap-3 border-t border-rule py-1.5 text-left text-lg hover:bg-hair';
   return (
     <section className="px-6 py-4" aria-label="Open on the car">
       <h2>Open on the car</h2>
@@ -61,25 +61,25 @@ export function BayOpen(props: BayProps & { step: Step | null; onStep: (id: stri
               alt={photo.twin ? 'The same place on the other side' : 'This place'}
               className="w-full border-2 border-rule"
             />
-            <figcaption className="text-[1rem] text-soft">
+            <figcaption className="text-base text-soft">
               {photo.twin ? 'the other side' : 'this place'}
             </figcaption>
           </figure>
         )}
       </div>
       {inAir && ground > 0 && (
-        <p className="hatch mb-2 px-3 py-2 text-[1.15rem] font-semibold">
+        <p className="hatch mb-2 px-3 py-2 text-lg font-semibold">
           Do not lower it: {ground} {ground === 1 ? 'thing' : 'things'} open that would be hurt.
         </p>
       )}
       {!inAir && refused.length > 0 && open.length + loose.length > 0 && (
-        <p className="hatch mb-2 px-3 py-2 text-[1.15rem] font-semibold">Not to be driven.</p>
+        <p className="hatch mb-2 px-3 py-2 text-lg font-semibold">Not to be driven.</p>
       )}
       <ul>
         {open.map(({ item }, index) => (
           <li key={item.id}>
             <button type="button" className={row} onClick={() => setLooked({ item })}>
-              <span className="w-7 shrink-0 font-head text-[1.35rem]">{index + 1}</span>
+              <span className="w-7 shrink-0 font-head text-xl">{index + 1}</span>
               <OpenSign size={34} label={item.kind === 'support' ? 'in place, to be taken away' : 'open'} />
               <span>{placedName(item)}</span>
             </button>
@@ -95,12 +95,10 @@ export function BayOpen(props: BayProps & { step: Step | null; onStep: (id: stri
           </li>
         ))}
         {marks.length === 0 && (
-          <li className="border-t border-rule py-3 text-[1.15rem] text-soft">
-            Nothing recorded as open or loose.
-          </li>
+          <li className="border-t border-rule py-3 text-lg text-soft">Nothing recorded as open or loose.</li>
         )}
         {[...run.leftOff].map((id) => (
-          <li key={id} className="border-t border-rule py-2 text-[1.1rem] text-soft">
+          <li key={id} className="border-t border-rule py-2 text-lg text-soft">
             Left off: {placedName(document.items.find((item) => item.id === id)!)}
           </li>
         ))}

@@ -7,7 +7,7 @@ import { CORNER_NAMES, type RunDocument, type RunState } from '@/core/procedure/
 import type { OneEnd, Step } from '@/core/procedure/types';
 import type { TrayReading, WrenchLink } from '@/server/devices/torque-wrench';
 import type { Wrench } from '@/server/queries/orders';
-import type { PinPerson } from '@/ui/person-pin';
+import type { PinPerson } from '@/ui/pin-fields';
 
 export interface LastTorque {
   entryId: string;

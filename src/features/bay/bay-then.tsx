@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/button';
 import { useState } from 'react';
 import type { RefusedMove } from '@/core/procedure/engine';
 import type { Step } from '@/core/procedure/types';
@@ -43,7 +44,7 @@ export function BayThen({
     <section className="border-rule px-6 py-4 md:border-l-2" aria-label="Then">
       <div className="flex items-baseline justify-between gap-3">
         <h2>Then</h2>
-        <p className="text-[1.1rem] text-soft">
+        <p className="text-lg text-soft">
           {run.done.size} of {document.steps.length - run.skipped.size} done
         </p>
       </div>
@@ -56,15 +57,15 @@ export function BayThen({
                 onStep(step.id);
                 window.scrollTo({ top: 0 });
               }}
-              className="flex min-h-14 w-full cursor-pointer items-center gap-3 py-2 text-left text-[1.2rem] hover:bg-hair"
+              className="flex min-h-14 w-full cursor-pointer items-center gap-3 py-2 text-left text-lg hover:bg-hair"
             >
-              <span className="w-9 shrink-0 font-head text-[1.35rem] text-soft">
+              <span className="w-9 shrink-0 font-head text-xl text-soft">
                 {stepNumber(document, step.id)}
               </span>
               <span>
                 {step.do}
                 {all && refused[0] && refused[0].code !== 'untorqued' && (
-                  <span className="block text-[1.05rem] text-soft">{refused[0].message}</span>
+                  <span className="block text-base text-soft">{refused[0].message}</span>
                 )}
               </span>
             </button>
@@ -72,18 +73,17 @@ export function BayThen({
         ))}
       </ol>
       {then.length > SHOWN_NEXT && (
-        <button type="button" className="btn mt-2 w-full" onClick={() => setAll(!all)} aria-expanded={all}>
+        <Button wide className="mt-2" onClick={() => setAll(!all)} aria-expanded={all}>
           {all ? 'Only the next two' : `All ${left} left, in any safe order`}
-        </button>
+        </Button>
       )}
       {last && (
         <div className="mt-2 flex items-center justify-between gap-3 border-t border-rule pt-2">
-          <p className="text-[1.1rem] text-soft">
+          <p className="text-lg text-soft">
             Done last: {last.step.do}, {last.person}
           </p>
           {last.mine && (
             <TakeBack
-              className="btn"
               label="Undo"
               orderId={props.orderId}
               entryId={last.entryId}

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { type ReactNode, useMemo, useState } from 'react';
 import { nextSteps } from '@/core/procedure/engine';
@@ -32,7 +33,7 @@ export function BayView({ strip, heights, ...props }: BayProps & { strip?: React
         <BayHead {...props} stepId={now?.step.id ?? null} heights={heights} />
         <BayTasks orderId={props.orderId} tasks={props.tasks} />
         {props.elsewhere.map((other) => (
-          <p key={other.orderId} className="caution mx-6 mt-4 px-4 py-3 text-[1.2rem] font-medium">
+          <p key={other.orderId} className="caution mx-6 mt-4 px-4 py-3 text-lg font-medium">
             {other.onTheRoad
               ? `Order ${other.number} has this car out on its road test.`
               : `Order ${other.number} on this car has in hand: ${other.inHand.join('; ')}. It is not lowered or driven here until that is closed there.`}{' '}
@@ -42,20 +43,19 @@ export function BayView({ strip, heights, ...props }: BayProps & { strip?: React
           </p>
         ))}
         {props.alarm && (
-          <div role="alert" className="hatch mx-6 mt-4 px-4 py-3 text-[1.2rem] font-semibold">
+          <div role="alert" className="hatch mx-6 mt-4 px-4 py-3 text-lg font-semibold">
             The job is stopped. {props.alarm}
           </div>
         )}
         <WrenchStrip {...props} step={now?.step ?? null}>
           {mayWalk && (
-            <button
-              type="button"
-              className="btn aria-pressed:bg-ink aria-pressed:text-paper"
+            <Button
+              className="aria-pressed:bg-ink aria-pressed:text-paper"
               aria-pressed={walking}
               onClick={() => setWalking(!walking)}
             >
               {walking ? 'Step by step again' : `Walk round: ${walk.length} left on the wheels`}
-            </button>
+            </Button>
           )}
         </WrenchStrip>
         <main>
@@ -72,8 +72,8 @@ export function BayView({ strip, heights, ...props }: BayProps & { strip?: React
             />
           ) : (
             <section className="px-6 py-10">
-              <h1 className="text-[2.6rem]">Every step of the run is done</h1>
-              <Link href={props.next.href} className="btn btn-pen mt-6 min-h-20 px-10 text-[1.7rem]">
+              <h1 className="text-5xl">Every step of the run is done</h1>
+              <Link href={props.next.href} className="btn btn-pen mt-6 min-h-20 px-10 text-3xl">
                 {props.next.text}
               </Link>
               <BayEnd {...props} />

@@ -1,9 +1,27 @@
 'use client';
 
 import { torqueExtensionSetting } from '@/core/calc/torque.extension';
+import { attempt } from '@/core/refusal';
 import { torqueTexts } from '@/core/units/torque-text';
-import { TextField } from '@/ui/form';
-import { typedNumber } from './typed-number';
+import { AngleField, NumberField, type TypedFigure } from '@/ui/figure-fields';
+
+export interface Lengths {
+  wrenchLength: TypedFigure;
+  extension: TypedFigure;
+  angleDeg: TypedFigure;
+}
+export const NO_LENGTHS: Lengths = { wrenchLength: null, extension: null, angleDeg: 0 };
+
+/** What the wrench is set to, in words; null while a length is missing, does not read or cannot be. */
+function settingOf(nm: number, unit: 'lbft' | 'nm', lengths: Lengths): string | null {
+  const { wrenchLength, extension, angleDeg } = { ...lengths, angleDeg: lengths.angleDeg ?? 0 };
+  if (typeof wrenchLength !== 'number' || typeof extension !== 'number' || typeof angleDeg !== 'number')
+    return null;
+  const read = attempt(() => torqueExtensionSetting({ target: nm, wrenchLength, extension, angleDeg }));
+  if (!read.ok) return null;
+  const texts = torqueTexts(read.value, unit);
+  return `${texts.value} ${texts.unit}`;
+}
 
 /** A crowfoot or extension in line changes what the wrench is set to; the figure is worked out and shown. */
 export function ExtensionFields({
@@ -14,44 +32,26 @@ export function ExtensionFields({
 }: {
   nm: number;
   unit: 'lbft' | 'nm';
-  lengths: { wrenchLength: string; extension: string; angleDeg: string };
-  onChange: (lengths: { wrenchLength: string; extension: string; angleDeg: string }) => void;
+  lengths: Lengths;
+  onChange: (lengths: Lengths) => void;
 }) {
-  const field = (name: keyof typeof lengths, label: string) => (
-    <TextField
-      name={`extension.${name}`}
-      label={label}
-      inputMode="decimal"
-      value={lengths[name]}
-      onChange={(event) => onChange({ ...lengths, [name]: event.target.value })}
-    />
-  );
-  let setting: string | null = null;
-  try {
-    const [wrenchLength, extension] = [typedNumber(lengths.wrenchLength), typedNumber(lengths.extension)];
-    if (wrenchLength > 0 && lengths.extension !== '') {
-      const set = torqueExtensionSetting({
-        target: nm,
-        wrenchLength,
-        extension,
-        angleDeg: typedNumber(lengths.angleDeg || '0'),
-      });
-      setting = `${torqueTexts(set, unit).value} ${torqueTexts(set, unit).unit}`;
-    }
-  } catch {
-    setting = null;
-  }
+  const setting = settingOf(nm, unit, lengths);
+  const of = (name: keyof Lengths) => ({
+    name: `extension.${name}`,
+    value: lengths[name],
+    onValue: (figure: TypedFigure) => onChange({ ...lengths, [name]: figure }),
+  });
   return (
     <div className="mt-2 border-t border-rule pt-2">
       <div className="grid grid-cols-3 items-end gap-2">
-        {field('wrenchLength', 'Wrench, mm')}
-        {field('extension', 'Extension, mm')}
-        {field('angleDeg', 'Angle, °')}
+        <NumberField {...of('wrenchLength')} unit="mm" label="Wrench, mm" />
+        <NumberField {...of('extension')} unit="mm" label="Extension, mm" />
+        <AngleField {...of('angleDeg')} label="Angle, °" />
       </div>
-      <p className="mt-1 text-[1.3rem]">
+      <p className="mt-1 text-xl">
         {setting ? (
           <>
-            Set the wrench to <strong className="figure text-[2rem]">{setting}</strong>
+            Set the wrench to <strong className="figure text-4xl">{setting}</strong>
           </>
         ) : (
           'Both lengths, and the setting stands here.'

@@ -1,47 +1,25 @@
 'use client';
 
 import { useState } from 'react';
+import { INSPECTION_AREAS } from '@/core/ledger/kinds/arrival';
 import { CORNERS } from '@/core/corners';
 import { CORNER_SETTINGS, SETTING_TIMES, type CornerSetting } from '@/core/ledger/kinds/noted';
-import { INSPECTION_AREAS } from '@/core/ledger/kinds/arrival';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import type { Step } from '@/core/procedure/types';
-import { readMoney } from '@/core/units/money';
-import { useCommand } from '@/features/transport/use-command';
+import { CommandForm } from '@/features/transport/lazy-command-form';
+import { useSend } from '@/features/transport/use-command';
+import { Button } from '@/ui/button';
 import { CheckField } from '@/ui/checkbox';
-import { Errors, FormErrors } from '@/ui/field';
-import { SelectField } from '@/ui/select';
-import { TextField, fieldsOf } from '@/ui/form';
 import { DayField } from '@/ui/day-field';
+import { MoneyField, NumberField, type TypedFigure } from '@/ui/figure-fields';
+import { Held } from '@/ui/held';
+import { SelectField } from '@/ui/select';
+import { Send } from '@/ui/send';
+import { TextField } from '@/ui/text-field';
 import { PhotoButton } from '../photos/photo-upload';
 import type { BayProps } from './bay-props';
-import { typedNumber } from './typed-number';
 
 const AREAS = INSPECTION_AREAS.filter(([id]) => id !== 'drive').map(([id, words]) => [id, words] as const);
-
-function KeptPhoto({
-  orderId,
-  step,
-  words,
-  onKept,
-  kept,
-}: {
-  orderId: string;
-  step: Step | null;
-  words: string;
-  kept: boolean;
-  onKept: (id: string) => void;
-}) {
-  return (
-    <PhotoButton
-      orderId={orderId}
-      className="btn w-full"
-      label={kept ? 'Photo kept' : 'Photo'}
-      target={{ stepId: step?.id ?? null, corner: step?.corner ?? null, occasion: 'found', caption: words }}
-      onKept={onKept}
-    />
-  );
-}
 
 interface FormProps {
   props: BayProps;
@@ -49,216 +27,219 @@ interface FormProps {
   onDone: () => void;
 }
 
+/** The picture of what was noticed: the form holds its id. */
+function PhotoOf({ orderId, step, words }: { orderId: string; step: Step | null; words: string }) {
+  return (
+    <Held<string | null> name="photoId" value={undefined} first={null}>
+      {({ value, set }) => (
+        <PhotoButton
+          orderId={orderId}
+          className="btn w-full"
+          label={value ? 'Photo kept' : 'Photo'}
+          target={{
+            stepId: step?.id ?? null,
+            corner: step?.corner ?? null,
+            occasion: 'found',
+            caption: words,
+          }}
+          onKept={set}
+        />
+      )}
+    </Held>
+  );
+}
+
+const NO_PHOTO = { photoId: null as string | null };
+
+interface Unasked {
+  findingId: string;
+  text: string;
+  cents: TypedFigure;
+  photoId: string | null;
+  why: string;
+}
+
+/** The finding is written down and its price is not: only that is sent again. */
+function AskPrice({ orderId, unasked, onDone }: { orderId: string; unasked: Unasked; onDone: () => void }) {
+  const { findingId, photoId, why, text, cents } = unasked;
+  return (
+    <CommandForm
+      command="offer.make"
+      about={findingId}
+      className="grid gap-3"
+      start={{ text, cents }}
+      input={(typed) => ({ orderId, findingId, photoId, ...typed })}
+      onDone={onDone}
+    >
+      <p role="alert" className="caution px-4 py-2">
+        What was found is written down. The customer was not asked: {why}
+      </p>
+      <TextField name="text" label="What is offered" />
+      <MoneyField name="cents" label="Price, to ask the customer" />
+      <Send size="tallest">Ask the customer</Send>
+      <Button size="tall" onClick={onDone}>
+        Leave it unasked
+      </Button>
+    </CommandForm>
+  );
+}
+
 /** Found on the car: graded, pictured, priced and asked; the other steps go on meanwhile. */
 function FindingFields({ props: { orderId }, step, onDone }: FormProps) {
-  const finding = useCommand('finding.record');
-  const offer = useCommand('offer.make');
-  const [photoId, setPhotoId] = useState<string | null>(null);
+  const offer = useSend('offer.make');
+  const [unasked, setUnasked] = useState<Unasked | null>(null);
+  if (unasked) return <AskPrice {...{ orderId, unasked, onDone }} />;
   return (
-    <form
-      onSubmit={async (event) => {
-        event.preventDefault();
-        const { area, grade, text, price, what } = fieldsOf(event.currentTarget);
-        const found = await finding.send({ orderId, area, grade, text, photoId });
-        if (!found) return;
-        if (price) {
-          const asked = await offer.send({
-            orderId,
-            findingId: found.findingId,
-            text: what || text,
-            cents: readMoney(price) ?? price,
-            photoId,
-          });
-          if (!asked) return;
-        }
-        onDone();
+    <CommandForm
+      command="finding.record"
+      about={orderId}
+      className="grid grid-cols-2 gap-3"
+      start={{ area: 'bushings', grade: 'now', text: '', what: '', cents: null as TypedFigure, ...NO_PHOTO }}
+      input={({ area, grade, text, photoId }) => ({ orderId, area, grade, text, photoId })}
+      onDone={async ({ findingId }, { text, what, cents, photoId }) => {
+        if (cents === null) return onDone();
+        const priced = { findingId, text: what || text, cents, photoId };
+        const asked = await offer({ orderId, ...priced });
+        if (asked.ok) return onDone();
+        setUnasked({ ...priced, why: asked.errors.map((one) => one.message).join(' ') });
       }}
     >
-      <Errors errors={[...finding.errors, ...offer.errors]}>
-        <div className="grid grid-cols-2 gap-3">
-          <SelectField name="area" label="Where" options={AREAS} defaultValue="bushings" />
-          <SelectField
-            name="grade"
-            label="How soon"
-            options={[
-              ['now', 'before this work'],
-              ['soon', 'due soon'],
-              ['note', 'keep an eye on it'],
-            ]}
-          />
-          <TextField className="col-span-2" name="text" label="What was found" />
-          <TextField
-            className="col-span-2"
-            name="what"
-            label="What is offered"
-            hint="left empty: the same words"
-          />
-          <TextField
-            name="price"
-            label="Price, to ask the customer"
-            inputMode="decimal"
-            hint="left empty: nothing is asked"
-          />
-          <div className="self-center">
-            <KeptPhoto
-              orderId={orderId}
-              step={step}
-              words="found"
-              kept={photoId !== null}
-              onKept={setPhotoId}
-            />
-          </div>
-        </div>
-        <FormErrors
-          errors={[...finding.errors, ...offer.errors]}
-          shown={['text', 'cents', 'area', 'grade']}
-        />
-      </Errors>
-      <button className="btn btn-pen mt-4 min-h-16 w-full" disabled={finding.busy || offer.busy}>
+      <SelectField name="area" label="Where" options={AREAS} />
+      <SelectField
+        name="grade"
+        label="How soon"
+        options={[
+          ['now', 'before this work'],
+          ['soon', 'due soon'],
+          ['note', 'keep an eye on it'],
+        ]}
+      />
+      <TextField className="col-span-2" name="text" label="What was found" />
+      <TextField
+        className="col-span-2"
+        name="what"
+        label="What is offered"
+        hint="left empty: the same words"
+      />
+      <MoneyField name="cents" label="Price, to ask the customer" hint="left empty: nothing is asked" />
+      <div className="self-center">
+        <PhotoOf orderId={orderId} step={step} words="found" />
+      </div>
+      <Send wide size="tallest" className="col-span-2 mt-1">
         Keep it, go on
-      </button>
-    </form>
+      </Send>
+    </CommandForm>
   );
 }
 
 function DamageFields({ props: { orderId }, step, onDone }: FormProps) {
-  const { send, busy, errors } = useCommand('damage.record');
-  const [photoId, setPhotoId] = useState<string | null>(null);
   return (
-    <form
-      onSubmit={async (event) => {
-        event.preventDefault();
-        const { text, cause, pays, told } = fieldsOf(event.currentTarget);
-        if (await send({ orderId, text, cause, pays, customerTold: told === 'on', photoId })) onDone();
-      }}
+    <CommandForm
+      command="damage.record"
+      about={orderId}
+      className="grid grid-cols-2 gap-3"
+      start={{ text: '', cause: '', pays: 'the shop', customerTold: false, ...NO_PHOTO }}
+      input={(typed) => ({ orderId, ...typed })}
+      onDone={onDone}
     >
-      <Errors errors={errors}>
-        <div className="grid grid-cols-2 gap-3">
-          <TextField className="col-span-2" name="text" label="What was damaged" />
-          <TextField className="col-span-2" name="cause" label="How it came about" />
-          <SelectField
-            name="pays"
-            label="Who pays"
-            options={['the shop', 'the customer', 'the maker'].map((one) => [one, one] as const)}
-          />
-          <div className="self-end">
-            <KeptPhoto
-              orderId={orderId}
-              step={step}
-              words="damage"
-              kept={photoId !== null}
-              onKept={setPhotoId}
-            />
-          </div>
-          <CheckField className="col-span-2" name="told" label="The customer has been told" />
-        </div>
-        <FormErrors errors={errors} shown={['text', 'cause']} />
-      </Errors>
-      <button className="btn btn-pen mt-4 min-h-16 w-full" disabled={busy}>
+      <TextField className="col-span-2" name="text" label="What was damaged" />
+      <TextField className="col-span-2" name="cause" label="How it came about" />
+      <SelectField
+        name="pays"
+        label="Who pays"
+        options={['the shop', 'the customer', 'the maker'].map((one) => [one, one] as const)}
+      />
+      <div className="self-end">
+        <PhotoOf orderId={orderId} step={step} words="damage" />
+      </div>
+      <CheckField className="col-span-2" name="customerTold" label="The customer has been told" />
+      <Send wide size="tallest" className="col-span-2 mt-1">
         Write it down
-      </button>
-    </form>
+      </Send>
+    </CommandForm>
   );
 }
 
 function WatchFields({ props: { orderId }, step, onDone }: FormProps) {
-  const { send, busy, errors } = useCommand('watch.add');
-  const [photoId, setPhotoId] = useState<string | null>(null);
   return (
-    <form
-      onSubmit={async (event) => {
-        event.preventDefault();
-        const { text, byDay, distance, unit } = fieldsOf(event.currentTarget);
-        const answer = await send({
-          orderId,
-          text,
-          photoId,
-          byDay: byDay || null,
-          byDistance: distance ? { distance: Number(distance), unit } : null,
-        });
-        if (answer) onDone();
+    <CommandForm
+      command="watch.add"
+      about={orderId}
+      className="grid grid-cols-2 gap-3"
+      start={{
+        text: '',
+        byDay: '',
+        byDistance: { distance: null as TypedFigure, unit: 'mi' },
+        ...NO_PHOTO,
       }}
+      input={({ text, byDay, byDistance, photoId }) => ({
+        orderId,
+        text,
+        photoId,
+        byDay: byDay || null,
+        byDistance: byDistance.distance === null ? null : byDistance,
+      })}
+      onDone={onDone}
     >
-      <Errors errors={errors}>
-        <div className="grid grid-cols-2 gap-3">
-          <TextField
-            className="col-span-2"
-            name="text"
-            label="The doubt: a light rub, a seat that may turn"
-          />
-          <DayField name="byDay" label="To be answered by" />
-          <div className="grid grid-cols-[1fr_5rem] gap-2">
-            <TextField name="distance" label="Or after" inputMode="numeric" />
-            <SelectField
-              name="unit"
-              label="Unit"
-              options={[
-                ['mi', 'mi'],
-                ['km', 'km'],
-              ]}
-            />
-          </div>
-          <div className="col-span-2">
-            <KeptPhoto
-              orderId={orderId}
-              step={step}
-              words="watch"
-              kept={photoId !== null}
-              onKept={setPhotoId}
-            />
-          </div>
-        </div>
-        <FormErrors errors={errors} shown={['text', 'byDay']} />
-      </Errors>
-      <button className="btn btn-pen mt-4 min-h-16 w-full" disabled={busy}>
+      <TextField className="col-span-2" name="text" label="The doubt: a light rub, a seat that may turn" />
+      <DayField name="byDay" label="To be answered by" />
+      <div className="grid grid-cols-[1fr_5rem] gap-2">
+        <NumberField whole name="byDistance.distance" label="Or after" />
+        <SelectField
+          name="byDistance.unit"
+          label="Unit"
+          options={[
+            ['mi', 'mi'],
+            ['km', 'km'],
+          ]}
+        />
+      </div>
+      <div className="col-span-2">
+        <PhotoOf orderId={orderId} step={step} words="watch" />
+      </div>
+      <Send wide size="tallest" className="col-span-2 mt-1">
         Put it on the watch list
-      </button>
-    </form>
+      </Send>
+    </CommandForm>
   );
 }
 
 function SettingFields({ props, step, onDone }: FormProps) {
-  const { send, busy, errors } = useCommand('setting.record');
-  const [what, setWhat] = useState<CornerSetting>('damper clicks');
-  const unit = CORNER_SETTINGS.find(([name]) => name === what)![1];
   return (
-    <form
-      onSubmit={async (event) => {
-        event.preventDefault();
-        const { corner, when, value } = fieldsOf(event.currentTarget);
-        const answer = await send({
-          orderId: props.orderId,
-          what,
-          corner,
-          when,
-          value: value === '' ? null : typedNumber(value!),
-        });
-        if (answer) onDone();
-      }}
-    >
-      <Errors errors={errors}>
-        <div className="grid grid-cols-2 gap-3">
-          <SelectField
-            name="what"
-            label="What is set"
-            value={what}
-            onValue={(chosen) => setWhat(chosen as CornerSetting)}
-            options={CORNER_SETTINGS.map(([name]) => [name, name] as const)}
-          />
-          <SelectField
-            name="corner"
-            label="Corner"
-            defaultValue={step?.corner ?? 'LF'}
-            options={CORNERS.map((corner) => [corner, CORNER_NAMES[corner]] as const)}
-          />
-          <SelectField name="when" label="When" options={SETTING_TIMES.map((one) => [one, one] as const)} />
-          <TextField name="value" label={unit} inputMode="decimal" />
-        </div>
-        <FormErrors errors={errors} shown={['value']} />
-      </Errors>
-      <button className="btn btn-pen mt-4 min-h-16 w-full" disabled={busy}>
-        Write it down
-      </button>
+    <>
+      <CommandForm
+        command="setting.record"
+        about={props.orderId}
+        className="grid grid-cols-2 gap-3"
+        start={{
+          what: 'damper clicks' as CornerSetting,
+          corner: step?.corner ?? 'LF',
+          when: SETTING_TIMES[0] as string,
+          value: null as TypedFigure,
+        }}
+        input={(typed) => ({ orderId: props.orderId, ...typed })}
+        onDone={onDone}
+      >
+        {({ what }) => (
+          <>
+            <SelectField
+              name="what"
+              label="What is set"
+              options={CORNER_SETTINGS.map(([name]) => [name, name] as const)}
+            />
+            <SelectField
+              name="corner"
+              label="Corner"
+              options={CORNERS.map((corner) => [corner, CORNER_NAMES[corner]] as const)}
+            />
+            <SelectField name="when" label="When" options={SETTING_TIMES.map((one) => [one, one] as const)} />
+            <NumberField name="value" label={CORNER_SETTINGS.find(([name]) => name === what)![1]} />
+            <Send wide size="tallest" className="col-span-2 mt-1">
+              Write it down
+            </Send>
+          </>
+        )}
+      </CommandForm>
       {props.settings.length > 0 && (
         <ul className="mt-4">
           {props.settings.map((one, index) => (
@@ -268,7 +249,7 @@ function SettingFields({ props, step, onDone }: FormProps) {
           ))}
         </ul>
       )}
-    </form>
+    </>
   );
 }
 

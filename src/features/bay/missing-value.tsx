@@ -16,13 +16,13 @@ export function MissingValue({
     fastener,
     unit: props.viewer.torqueUnit,
     ...(props.viewer.isLead ? {} : { leads: props.leads }),
-    className: 'btn w-full',
+    button: { wide: true },
   };
   const mayInterim = !fastener.critical && fastener.recheck !== 'wheel';
   return (
     <div className="hatch mt-3 px-4 py-3">
-      <p className="text-[1.4rem] font-semibold">No value</p>
-      <p className="text-[1.15rem]">
+      <p className="text-2xl font-semibold">No value</p>
+      <p className="text-lg">
         {now.valueKind === 'waiting'
           ? 'The maker was asked. It stays open until the answer comes.'
           : 'The sheet gives none. It is not tightened by feel.'}
@@ -32,7 +32,7 @@ export function MissingValue({
         {mayInterim ? (
           <ValueButton {...shared} first="interim" label="An interim, with its basis" />
         ) : (
-          <p className="text-[1.1rem] font-medium">{fastener.critical ?? 'wheel'}: no interim value here.</p>
+          <p className="text-lg font-medium">{fastener.critical ?? 'wheel'}: no interim value here.</p>
         )}
         {now.valueKind !== 'waiting' && (
           <ValueButton {...shared} first="waiting" label="Ask the maker; the car stays" />

@@ -1,15 +1,14 @@
 'use client';
 
-import { useState } from 'react';
 import { placedName, stepOf } from '@/core/procedure/engine';
 import type { Fastener, Item, Step } from '@/core/procedure/types';
-import { useCommand } from '@/features/transport/use-command';
-import { Dialog } from '@/ui/dialog';
+import { CommandForm } from '@/features/transport/lazy-command-form';
+import { Button } from '@/ui/button';
 import { CheckField } from '@/ui/checkbox';
-import { Errors, FormErrors } from '@/ui/field';
-import { TextField } from '@/ui/form';
-import { PersonPin } from '@/ui/person-pin';
-import { useHowAsked } from '../answers/how-asked';
+import { Dialog } from '@/ui/dialog';
+import { PinFields, noPin } from '@/ui/pin-fields';
+import { TextField } from '@/ui/text-field';
+import { ASKED_HERE, HowAskedFields, askedOf } from '../answers/how-asked';
 import type { BayProps } from './bay-props';
 
 const FORBIDS = {
@@ -30,52 +29,39 @@ function LeaveOff({
   leads: BayProps['leads'];
   onDone: () => void;
 }) {
-  const { send, busy, errors } = useCommand('item.leave');
-  const [reason, setReason] = useState('');
-  const [secured, setSecured] = useState(false);
-  const { asked, fields } = useHowAsked();
   return (
     <div className="mt-4 border-t-2 border-rule pt-3">
-      <h3 className="text-[1.35rem]">Leave it off</h3>
+      <h3 className="text-xl">Leave it off</h3>
       <p className="mb-2">
         Only with the lead’s reason and the customer’s yes. It goes on the watch list and on the handoff.
       </p>
-      <Errors errors={errors}>
-        <TextField
-          name="reason"
-          label="Reason"
-          value={reason}
-          onChange={(event) => setReason(event.target.value)}
-        />
-        <div className="mt-2 grid grid-cols-2 gap-3">{fields('The customer said yes')}</div>
-        <div className="mt-2">
-          <CheckField
-            name="secured"
-            label="Both ends are secured"
-            checked={secured}
-            onChecked={(checked) => setSecured(checked)}
-          />
-        </div>
-        <FormErrors errors={errors} shown={['reason', 'witness', 'secured']} />
-      </Errors>
-      <PersonPin
-        people={leads}
-        action="Leave it off"
-        busy={busy}
-        errors={errors.filter((error) => error.field === 'pin')}
-        onEnter={async (leadId, pin) => {
-          const answer = await send({
-            orderId,
-            itemId: item.id,
-            secured,
-            reason,
-            ...asked,
-            leadId,
-            pin,
-          });
-          if (answer) onDone();
-        }}
-      />
+      <CommandForm
+        command="item.leave"
+        about={item.id}
+        className="grid gap-3"
+        start={{ reason: '', secured: false, ...ASKED_HERE, ...noPin(leads) }}
+        input={({ reason, secured, personId, pin, ...asked }) => ({
+          orderId,
+          itemId: item.id,
+          secured,
+          reason,
+          ...askedOf(asked),
+          leadId: personId,
+          pin,
+        })}
+        onDone={onDone}
+      >
+        {({ how }) => (
+          <>
+            <TextField name="reason" label="Reason" />
+            <div className="grid grid-cols-2 gap-3">
+              <HowAskedFields label="The customer said yes" how={how} />
+            </div>
+            <CheckField name="secured" label="Both ends are secured" />
+            <PinFields people={leads} action="Leave it off" />
+          </>
+        )}
+      </CommandForm>
     </div>
   );
 }
@@ -113,30 +99,32 @@ export function OpenSheet({
   const name = (id: string) => props.people.find((person) => person.id === id)?.name ?? '';
   return (
     <Dialog open onClose={onClose} title={placedName(thing)}>
-      {item && <p className="text-[1.2rem] font-semibold">{FORBIDS[item.closeBefore ?? 'handoff']}</p>}
-      <p className="mt-2 text-[1.15rem]">
+      {item && <p className="text-lg font-semibold">{FORBIDS[item.closeBefore ?? 'handoff']}</p>}
+      <p className="mt-2 text-lg">
         {opener
           ? `Opened by “${opener.do}”${done ? `, ${name(done.personId)}` : ''}.`
           : 'The car came with it like this.'}
       </p>
       <div className="mt-4 grid gap-2">
         {opener && !done && (
-          <button type="button" className="btn min-h-16" onClick={() => onStep(opener.id)}>
+          <Button size="tallest" onClick={() => onStep(opener.id)}>
             To the step that opened it
-          </button>
+          </Button>
         )}
         {closers.slice(0, 2).map((step) => (
-          <button
+          <Button
             key={step.id}
-            type="button"
-            className="btn btn-pen min-h-16 text-left"
+
+            weight="pen"
+            size="tallest"
+            className="text-left"
             onClick={() => onStep(step.id)}
           >
             {step.do}
-          </button>
+          </Button>
         ))}
         {closers.length === 0 && (
-          <p className="text-[1.15rem] font-medium">
+          <p className="text-lg font-medium">
             No step left that closes it: add a step, or take the last one back on the trail.
           </p>
         )}

@@ -1,10 +1,8 @@
 'use client';
 
-import { useState } from 'react';
 import type { Fastener } from '@/core/procedure/types';
-import { useCommand } from '@/features/transport/use-command';
-import { Dialog } from '@/ui/dialog';
-import { PersonPin } from '@/ui/person-pin';
+import { CommandDialog } from '@/features/transport/command-dialog';
+import { PinFields, noPin } from '@/ui/pin-fields';
 import type { BayProps } from './bay-props';
 
 /** Somebody else puts the wrench on it and signs with their own PIN. */
@@ -19,29 +17,19 @@ export function SecondCheck({
   people: BayProps['people'];
   not: string;
 }) {
-  const { send, busy, errors } = useCommand('torque.check');
-  const [open, setOpen] = useState(false);
+  const others = people.filter((person) => person.id !== not);
   return (
-    <>
-      <button type="button" className="btn w-full" onClick={() => setOpen(true)}>
-        Second check
-      </button>
-      <Dialog
-        open={open}
-        onClose={() => setOpen(false)}
-        title="Checked by somebody else"
-        intro={`${fastener.name}: put the wrench on it yourself, then your PIN.`}
-      >
-        <PersonPin
-          people={people.filter((person) => person.id !== not)}
-          action="I checked it"
-          busy={busy}
-          errors={errors}
-          onEnter={async (checkerId, pin) => {
-            if (await send({ orderId, fastenerId: fastener.id, checkerId, pin })) setOpen(false);
-          }}
-        />
-      </Dialog>
-    </>
+    <CommandDialog
+      command="torque.check"
+      about={fastener.id}
+      opens="Second check"
+      button={{ wide: true }}
+      title="Checked by somebody else"
+      intro={`${fastener.name}: put the wrench on it yourself, then your PIN.`}
+      start={noPin(others)}
+      input={({ personId, pin }) => ({ orderId, fastenerId: fastener.id, checkerId: personId, pin })}
+    >
+      <PinFields people={others} action="I checked it" />
+    </CommandDialog>
   );
 }

@@ -1,15 +1,16 @@
 'use client';
 
+import { Button } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { useRef, useState } from 'react';
 import { CORNER_NAMES, type RefusedMove, judgeTorque, placedName } from '@/core/procedure/engine';
 import { isCoilCut } from '@/core/procedure/coil-cuts';
 import { type Step, endsOf } from '@/core/procedure/types';
+import { CommandDialog } from '@/features/transport/command-dialog';
 import { useCommand } from '@/features/transport/use-command';
-import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors } from '@/ui/field';
-import { TextField } from '@/ui/form';
-import { PersonPin } from '@/ui/person-pin';
+import { TextField } from '@/ui/text-field';
+import { PinFields, noPin } from '@/ui/pin-fields';
 import { LiftHole } from '../handoff/lift-hole';
 import { PhotoButton } from '../photos/photo-upload';
 import { type BayProps, describeWhere } from './bay-props';
@@ -19,7 +20,7 @@ import { StuckButton } from './stuck-button';
 import { describeTake } from './take-words';
 import { TorqueCard } from './torque-card';
 
-const BAR = 'btn min-h-24 border-0 border-r-2 border-rule text-[1.3rem]';
+const BAR = 'btn min-h-24 border-0 border-r-2 border-rule text-xl';
 
 /** The lead's yes to what cannot be undone, with target against measured in sight. */
 function Approve({
@@ -33,34 +34,24 @@ function Approve({
   leads: BayProps['leads'];
   facts: string[];
 }) {
-  const { send, busy, errors } = useCommand('step.approve');
-  const [open, setOpen] = useState(false);
   return (
-    <>
-      <button
-        type="button"
-        className="btn btn-pen min-h-24 flex-[2] text-[1.5rem]"
-        onClick={() => setOpen(true)}
-      >
-        The lead says yes first
-      </button>
-      <Dialog open={open} onClose={() => setOpen(false)} title="It cannot be undone" intro={step.do}>
-        {facts.map((fact) => (
-          <p key={fact} className="figure mb-2 text-[1.4rem] first-letter:uppercase">
-            {fact}
-          </p>
-        ))}
-        <PersonPin
-          people={leads}
-          action="Yes, do it"
-          busy={busy}
-          errors={errors}
-          onEnter={async (leadId, pin) => {
-            if (await send({ orderId, stepId: step.id, leadId, pin })) setOpen(false);
-          }}
-        />
-      </Dialog>
-    </>
+    <CommandDialog
+      command="step.approve"
+      about={step.id}
+      opens="The lead says yes first"
+      button={{ weight: 'pen', className: 'min-h-24 flex-[2] text-2xl' }}
+      title="It cannot be undone"
+      intro={step.do}
+      start={noPin(leads)}
+      input={({ personId, pin }) => ({ orderId, stepId: step.id, leadId: personId, pin })}
+    >
+      {facts.map((fact) => (
+        <p key={fact} className="figure text-2xl first-letter:uppercase">
+          {fact}
+        </p>
+      ))}
+      <PinFields people={leads} action="Yes, do it" />
+    </CommandDialog>
   );
 }
 
@@ -104,28 +95,26 @@ export function StepNow({
   return (
     <>
       <section className="px-6 pt-5 pb-4">
-        <p className="font-head text-[1.35rem] text-soft">
+        <p className="font-head text-xl text-soft">
           Step {number} · {describeWhere(step)} · {step.minutes} min
           {step.helper ? ` · a second pair of hands, ${step.helper} min` : ''}
         </p>
-        <h1 className="mt-1 text-[2.9rem] leading-[1.08]">{step.do}</h1>
-        {step.why && <p className="mt-2 max-w-2xl text-[1.3rem] leading-snug">{step.why}</p>}
+        <h1 className="mt-1 text-6xl leading-[1.08]">{step.do}</h1>
+        {step.why && <p className="mt-2 max-w-2xl text-xl leading-snug">{step.why}</p>}
         {step.caution && (
-          <p className="caution mt-3 max-w-3xl px-4 py-3 text-[1.3rem] leading-snug font-medium">
-            {step.caution}
-          </p>
+          <p className="caution mt-3 max-w-3xl px-4 py-3 text-xl leading-snug font-medium">{step.caution}</p>
         )}
         {step.irreversible && facts.length > 0 && (
-          <p className="figure mt-3 text-[1.4rem] first-letter:uppercase">{facts.join('; ')}</p>
+          <p className="figure mt-3 text-2xl first-letter:uppercase">{facts.join('; ')}</p>
         )}
         {tools.length + (step.parts?.length ?? 0) + (step.consumables?.length ?? 0) > 0 && (
-          <p className="mt-3 text-[1.2rem] text-soft">
+          <p className="mt-3 text-lg text-soft">
             {[...tools, ...(step.parts ?? []), ...(step.consumables ?? [])].join(' · ')}
           </p>
         )}
         {inTheWay.length > 0 && (
-          <div className="hatch mt-4 px-4 py-3 text-[1.2rem]">
-            <p className="font-head text-[1.4rem] font-semibold">Not now</p>
+          <div className="hatch mt-4 px-4 py-3 text-lg">
+            <p className="font-head text-2xl font-semibold">Not now</p>
             {inTheWay.map((reason) => (
               <p key={reason.code + reason.message} className="font-medium">
                 {reason.message}
@@ -190,31 +179,27 @@ export function StepNow({
         <StuckButton {...props} stepId={step.id} fasteners={handled} className={`${BAR} px-4`} />
         <FoundButton {...props} step={step} className={`${BAR} px-4`} />
         {isRoad ? (
-          <Link href={`/orders/${orderId}/road`} className="btn btn-pen min-h-24 flex-[2] text-[1.7rem]">
+          <Link href={`/orders/${orderId}/road`} className="btn btn-pen min-h-24 flex-[2] text-3xl">
             To the road test
           </Link>
         ) : needsApproval ? (
           <Approve orderId={orderId} step={step} leads={props.leads} facts={facts} />
         ) : waiting && mayTake ? (
-          <button
-            type="button"
-            className="btn btn-pen min-h-24 flex-[2] text-[1.7rem]"
-            onClick={() => takeRef.current?.()}
-          >
+          <Button weight="pen" className="min-h-24 flex-[2] text-3xl" onClick={() => takeRef.current?.()}>
             {waiting.corner ? `${sentence(CORNER_NAMES[waiting.corner])}: ` : ''}
             {describeTake(waiting, run.fasteners.get(waiting.id)!, props.recheck, props.viewer.torqueUnit)}
-          </button>
+          </Button>
         ) : (
-          <button
-            type="button"
-            className="btn btn-pen min-h-24 flex-[2] text-[1.7rem]"
+          <Button
+            weight="pen"
+            className="min-h-24 flex-[2] text-3xl"
             disabled={busy || inTheWay.length > 0 || waiting !== undefined}
             onClick={async () => {
               if (await send({ orderId, stepId: step.id, measured })) onDone();
             }}
           >
             {describeDone(busy, waiting ? placedName(waiting) : null)}
-          </button>
+          </Button>
         )}
       </div>
     </>

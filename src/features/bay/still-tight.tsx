@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { type RunDocument, type RunState, placedName } from '@/core/procedure/engine';
 import { stillTight } from '@/core/procedure/tight';
 import type { OneEnd } from '@/core/procedure/types';
+import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { Stripe } from '@/ui/stripe';
 
@@ -22,28 +23,28 @@ export function StillTight({
   const { fasteners, items } = stillTight(document, run, end);
   return (
     <>
-      <button
-        type="button"
-        className="btn mt-3 w-full"
+      <Button
+        wide
+        className="mt-3"
         onClick={() => {
           setEnd(first);
           setOpen(true);
         }}
       >
         What is still tight here
-      </button>
+      </Button>
       <Dialog open={open} onClose={() => setOpen(false)} title={`Still tight, ${end}`}>
         <div className="grid grid-cols-2 gap-2">
           {(['front', 'rear'] as const).map((one) => (
-            <button
+            <Button
               key={one}
-              type="button"
-              className="btn aria-pressed:bg-ink aria-pressed:text-paper"
+
+              className="aria-pressed:bg-ink aria-pressed:text-paper"
               aria-pressed={one === end}
               onClick={() => setEnd(one)}
             >
               {one}
-            </button>
+            </Button>
           ))}
         </div>
         <p className="mt-3">
@@ -51,18 +52,18 @@ export function StillTight({
         </p>
         <ul className="mt-2">
           {items.map((item) => (
-            <li key={item.id} className="border-t border-rule py-2 text-[1.2rem]">
+            <li key={item.id} className="border-t border-rule py-2 text-lg">
               {placedName(item)}: not freed yet
             </li>
           ))}
           {fasteners.map((fastener) => (
-            <li key={fastener.id} className="flex items-center gap-3 border-t border-rule py-2 text-[1.2rem]">
+            <li key={fastener.id} className="flex items-center gap-3 border-t border-rule py-2 text-lg">
               <Stripe state={run.fasteners.get(fastener.id)!.stripe} size={32} />
               {placedName(fastener)}
             </li>
           ))}
           {items.length + fasteners.length === 0 && (
-            <li className="border-t border-rule py-3 text-[1.2rem]">
+            <li className="border-t border-rule py-3 text-lg">
               Nothing that the steps up to here would loosen.
             </li>
           )}

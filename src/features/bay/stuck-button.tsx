@@ -5,6 +5,7 @@ import { STUCK_CURES } from '@/core/ledger/kinds/noted';
 import { placedName } from '@/core/procedure/engine';
 import type { Fastener } from '@/core/procedure/types';
 import { useCommand } from '@/features/transport/use-command';
+import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { FormErrors } from '@/ui/field';
 import { PhotoButton } from '../photos/photo-upload';
@@ -54,7 +55,7 @@ export function StuckButton({
       <Dialog open={open} onClose={() => setOpen(false)} title="A fastener will not come">
         {stuckHere.map((one) => (
           <section key={one.stuckId} className="mb-4 border-b-2 border-rule pb-3">
-            <h3 className="text-[1.35rem]">
+            <h3 className="text-xl">
               {nameOf(one.fastenerId)}, {Math.round(one.minutes)} min so far
             </h3>
             <PhotoButton
@@ -72,17 +73,17 @@ export function StuckButton({
             <p className="mb-2">What brought it loose, mildest first. {HOT}</p>
             <div className="grid grid-cols-2 gap-2">
               {STUCK_CURES.map((how) => (
-                <button
+                <Button
                   key={how}
-                  type="button"
-                  className="btn min-h-14"
+
+                  size="tall"
                   disabled={end.busy}
                   onClick={async () => {
                     if (await end.send({ orderId: props.orderId, stuckId: one.stuckId, how })) setOpen(false);
                   }}
                 >
                   {how}
-                </button>
+                </Button>
               ))}
             </div>
           </section>
@@ -111,10 +112,11 @@ export function StuckButton({
                 onKept={setPhotoId}
               />
               {free.map((fastener) => (
-                <button
+                <Button
                   key={fastener.id}
-                  type="button"
-                  className="btn btn-pen min-h-16"
+
+                  weight="pen"
+                  size="tallest"
                   disabled={begin.busy}
                   onClick={async () => {
                     const answer = await begin.send({
@@ -127,7 +129,7 @@ export function StuckButton({
                   }}
                 >
                   {placedName(fastener)}
-                </button>
+                </Button>
               ))}
             </div>
           </>

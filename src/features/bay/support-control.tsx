@@ -5,6 +5,7 @@ import { type RunDocument, type RunState, SUPPORT_WORDS } from '@/core/procedure
 import { judgeSupport } from '@/core/procedure/support';
 import type { OneEnd, Support } from '@/core/procedure/types';
 import { useCommand } from '@/features/transport/use-command';
+import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { FormErrors } from '@/ui/field';
 import { Choice } from '@/ui/choice';
@@ -37,9 +38,8 @@ export function SupportControl({
   const { front, rear } = run.car.support;
   return (
     <>
-      <button
-        type="button"
-        className="btn min-w-0 justify-start px-3 text-left"
+      <Button
+        className="min-w-0 justify-start px-3 text-left"
         onClick={() => {
           clear();
           setOpen(true);
@@ -51,7 +51,7 @@ export function SupportControl({
             ? SUPPORT_WORDS[front]
             : `front ${SUPPORT_WORDS[front]}, rear ${SUPPORT_WORDS[rear]}`}
         </span>
-      </button>
+      </Button>
       <Dialog open={open} onClose={() => setOpen(false)} title="How it stands">
         <>
           <Choice
@@ -71,9 +71,10 @@ export function SupportControl({
               const refused = stands ? [] : judgeSupport(document, run, ends, to);
               return (
                 <li key={to} className="border-t border-rule py-2">
-                  <button
-                    type="button"
-                    className="btn min-h-16 w-full justify-start text-[1.4rem]"
+                  <Button
+                    size="tallest"
+                    wide
+                    className="justify-start text-2xl"
                     disabled={busy || stands}
                     aria-describedby={refused.length ? `no-${to}` : undefined}
                     onClick={async () => {
@@ -81,12 +82,12 @@ export function SupportControl({
                     }}
                   >
                     {stands ? `${words}: as it stands` : words}
-                  </button>
+                  </Button>
                   {refused.map((reason) => (
                     <p
                       key={reason.message}
                       id={`no-${to}`}
-                      className="hatch mt-1 px-3 py-2 text-[1.15rem] font-semibold"
+                      className="hatch mt-1 px-3 py-2 text-lg font-semibold"
                     >
                       {reason.message}
                     </p>

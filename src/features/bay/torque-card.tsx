@@ -7,19 +7,19 @@ import type { Fastener } from '@/core/procedure/types';
 import { torqueBoth, torqueTexts } from '@/core/units/torque-text';
 import { convertTorque } from '@/core/calc/torque.convert';
 import { useCommand } from '@/features/transport/use-command';
+import { Button } from '@/ui/button';
 import { Errors, FormErrors } from '@/ui/field';
 import { SelectField } from '@/ui/select';
-import { TextField } from '@/ui/form';
+import { NumberField, type TypedFigure } from '@/ui/figure-fields';
 import { NutRing } from '@/ui/nut-ring';
 import { STRIPE_WORDS, Stripe } from '@/ui/stripe';
 import { TakeBack } from '../trail/take-back';
 import type { BayProps } from './bay-props';
-import { ExtensionFields } from './extension-fields';
+import { ExtensionFields, type Lengths, NO_LENGTHS } from './extension-fields';
 import { likelyWrench, rememberWrench } from './likely-wrench';
 import { MissingValue } from './missing-value';
 import { SecondCheck } from './second-check';
 import { describeTake } from './take-words';
-import { typedNumber } from './typed-number';
 
 /** One fastener: its stripe, its value in both units with the source, and the reading. */
 export function TorqueCard({
@@ -36,13 +36,13 @@ export function TorqueCard({
   const { send, busy, errors, clear } = useCommand('torque.record');
   const now = run.fasteners.get(fastener.id)!;
   const [wrenchId, setWrenchId] = useState(() => likelyWrench(props.wrenches, now.spec?.nm, props.today));
-  const [reading, setReading] = useState('');
+  const [reading, setReading] = useState<TypedFigure>(null);
   const [moved, setMoved] = useState(false);
-  const [movedDeg, setMovedDeg] = useState('');
+  const [movedDeg, setMovedDeg] = useState<TypedFigure>(null);
   const [typing, setTyping] = useState(false);
   const [more, setMore] = useState(false);
   const [extended, setExtended] = useState(false);
-  const [lengths, setLengths] = useState({ wrenchLength: '', extension: '', angleDeg: '0' });
+  const [lengths, setLengths] = useState<Lengths>(NO_LENGTHS);
   const [reused, setReused] = useState(false);
   const value = now.spec && torqueTexts(now.spec.nm, viewer.torqueUnit);
   const refused = judgeTorque(document, run, fastener.id).filter((reason) => reason.code !== 'value');
@@ -56,28 +56,21 @@ export function TorqueCard({
 
   const take = async (confirmed: boolean) => {
     rememberWrench(wrenchId);
-    const typed = typing && reading.trim() !== '';
+    const typed = typing && reading !== null;
     const answer = await send({
       orderId,
       fastenerId: fastener.id,
       wrenchId,
-      reading:
-        typed && !angleDue ? { value: typedNumber(reading), unit: viewer.torqueUnit } : { clicked: true },
-      angleDeg: angleDue ? (typed ? typedNumber(reading) : now.spec!.angleDeg) : null,
-      extension: extended
-        ? {
-            wrenchLength: typedNumber(lengths.wrenchLength),
-            extension: typedNumber(lengths.extension),
-            angleDeg: typedNumber(lengths.angleDeg || '0'),
-          }
-        : null,
+      reading: typed && !angleDue ? { value: reading, unit: viewer.torqueUnit } : { clicked: true },
+      angleDeg: angleDue ? (typed ? reading : now.spec!.angleDeg) : null,
+      extension: extended ? { ...lengths, angleDeg: lengths.angleDeg ?? 0 } : null,
       newHardware: fastener.hardware === 'new' ? !reused : null,
       moved,
-      movedDeg: moved && movedDeg ? typedNumber(movedDeg) : null,
+      movedDeg: moved ? movedDeg : null,
       confirmed,
     });
     if (answer) {
-      setReading('');
+      setReading(null);
       setMoved(false);
     }
   };
@@ -95,8 +88,8 @@ export function TorqueCard({
       <div className="flex items-center gap-4">
         <Stripe state={now.stripe} size={84} />
         <div className="min-w-0 flex-1">
-          <p className="text-[1.15rem] text-soft">
-            <span className="mr-2 inline-block font-head text-[1.5rem] leading-tight font-semibold text-ink first-letter:uppercase">
+          <p className="text-lg text-soft">
+            <span className="mr-2 inline-block font-head text-2xl leading-tight font-semibold text-ink first-letter:uppercase">
               {side}
             </span>
             {fastener.count > 1 ? `${fastener.count} × ` : ''}
@@ -105,12 +98,12 @@ export function TorqueCard({
           </p>
           {value && (
             <p className="flex flex-wrap items-baseline gap-x-2.5">
-              <span className="figure text-[4.6rem] leading-none">{value.value}</span>
-              <span className="figure text-[2rem]">{value.unit}</span>
+              <span className="figure text-7xl leading-none">{value.value}</span>
+              <span className="figure text-4xl">{value.unit}</span>
               {now.spec!.angleDeg !== undefined && (
-                <span className="figure text-[2rem]">+ {now.spec!.angleDeg}°</span>
+                <span className="figure text-4xl">+ {now.spec!.angleDeg}°</span>
               )}
-              <span className="text-[1.35rem] text-soft">{value.other}</span>
+              <span className="text-xl text-soft">{value.other}</span>
             </p>
           )}
         </div>
@@ -118,14 +111,14 @@ export function TorqueCard({
       {value && (
         <div className="mt-1 flex items-center gap-4">
           <div className="min-w-0 flex-1">
-            <p className="text-[1.1rem] text-soft">
+            <p className="text-lg text-soft">
               {now.valueKind === 'interim' && (
                 <strong className="mr-2 border border-ink px-1.5 text-ink">interim</strong>
               )}
               {now.spec!.source}
             </p>
             {(fastener.identify || fastener.threadlocker || fastener.pattern) && (
-              <p className="text-[1.15rem]">
+              <p className="text-lg">
                 {[
                   fastener.identify,
                   fastener.threadlocker && `threadlocker, ${fastener.threadlocker}`,
@@ -136,7 +129,7 @@ export function TorqueCard({
               </p>
             )}
             {twinSpec && now.spec && Math.abs(twinSpec.nm - now.spec.nm) > 0.5 && (
-              <p className="mt-1 text-[1.15rem] font-semibold">
+              <p className="mt-1 text-lg font-semibold">
                 Its twin goes by {torqueBoth(twinSpec.nm)}: one of them is wrong.
               </p>
             )}
@@ -155,7 +148,7 @@ export function TorqueCard({
       {now.spec && !now.torqued && (
         <div className="mt-1">
           {refused.map((reason) => (
-            <p key={reason.message} className="hatch px-3 py-2 text-[1.15rem] font-medium">
+            <p key={reason.message} className="hatch px-3 py-2 text-lg font-medium">
               {reason.message}
             </p>
           ))}
@@ -180,21 +173,19 @@ export function TorqueCard({
                       ),
                   ]}
                 />
-                <button
-                  type="button"
-                  className="btn aria-pressed:bg-ink aria-pressed:text-paper"
+                <Button
+                  className="aria-pressed:bg-ink aria-pressed:text-paper"
                   aria-pressed={more}
                   aria-label={`More ways to take ${fastener.name.toLowerCase()}, ${side}`}
                   onClick={() => setMore(!more)}
                 >
                   More
-                </button>
+                </Button>
               </div>
               {more && (
                 <div className="mt-2 grid grid-cols-2 gap-2">
-                  <button
-                    type="button"
-                    className="btn aria-pressed:bg-ink aria-pressed:text-paper"
+                  <Button
+                    className="aria-pressed:bg-ink aria-pressed:text-paper"
                     aria-pressed={typing}
                     onClick={() => {
                       setTyping(!typing);
@@ -202,50 +193,45 @@ export function TorqueCard({
                     }}
                   >
                     Type it
-                  </button>
-                  <button
-                    type="button"
-                    className="btn aria-pressed:bg-ink aria-pressed:text-paper"
+                  </Button>
+                  <Button
+                    className="aria-pressed:bg-ink aria-pressed:text-paper"
                     aria-pressed={extended}
                     onClick={() => setExtended(!extended)}
                   >
                     Extension
-                  </button>
+                  </Button>
                   {fastener.hardware === 'new' && (
-                    <button
-                      type="button"
-                      className="btn col-span-2 aria-pressed:bg-ink aria-pressed:text-paper"
+                    <Button
+                      className="col-span-2 aria-pressed:bg-ink aria-pressed:text-paper"
                       aria-pressed={!reused}
                       onClick={() => setReused(!reused)}
                     >
                       {reused ? 'The old hardware' : 'New hardware'}
-                    </button>
+                    </Button>
                   )}
                 </div>
               )}
               {typing && (
-                <TextField
+                <NumberField
                   className="mt-2"
                   name="reading"
                   label={angleDue ? 'Angle, degrees' : `Reading, ${value!.unit}`}
                   hint={
-                    !angleDue && typedNumber(reading) > 0
-                      ? torqueBoth(convertTorque(typedNumber(reading), viewer.torqueUnit).nm)
+                    !angleDue && typeof reading === 'number' && reading > 0
+                      ? torqueBoth(convertTorque(reading, viewer.torqueUnit).nm)
                       : undefined
                   }
-                  inputMode="decimal"
                   value={reading}
-                  onChange={(event) => setReading(event.target.value)}
+                  onValue={setReading}
                   autoFocus
                 />
               )}
               {wrench && (now.spec.nm < wrench.lowNm || now.spec.nm > wrench.highNm) && !extended && (
-                <p className="mt-1 text-[1.15rem] font-semibold">Outside this wrench’s range.</p>
+                <p className="mt-1 text-lg font-semibold">Outside this wrench’s range.</p>
               )}
               {wrench && wrench.calibrationDue < props.today && (
-                <p className="mt-1 text-[1.15rem] font-semibold">
-                  Past its calibration date: it is recorded.
-                </p>
+                <p className="mt-1 text-lg font-semibold">Past its calibration date: it is recorded.</p>
               )}
               {extended && (
                 <ExtensionFields
@@ -257,21 +243,19 @@ export function TorqueCard({
               )}
               {props.recheck && (
                 <div className="mt-2 grid grid-cols-2 gap-2">
-                  <button
-                    type="button"
-                    className="btn aria-pressed:bg-ink aria-pressed:text-paper"
+                  <Button
+                    className="aria-pressed:bg-ink aria-pressed:text-paper"
                     aria-pressed={moved}
                     onClick={() => setMoved(!moved)}
                   >
                     It moved
-                  </button>
+                  </Button>
                   {moved && (
-                    <TextField
+                    <NumberField
                       name="movedDeg"
                       label="By degrees, about"
-                      inputMode="numeric"
                       value={movedDeg}
-                      onChange={(event) => setMovedDeg(event.target.value)}
+                      onValue={setMovedDeg}
                     />
                   )}
                 </div>
@@ -279,27 +263,26 @@ export function TorqueCard({
               <FormErrors errors={errors} shown={['wrenchId']} />
               <button
                 type="button"
-                className={`btn mt-2 min-h-18 w-full text-[1.5rem] ${first ? 'btn-pen' : ''}`}
+                className={`btn mt-2 min-h-18 w-full text-2xl ${first ? 'btn-pen' : ''}`}
                 disabled={busy}
                 onClick={() => void take(false)}
               >
                 {words}
               </button>
               {confirm && (
-                <button type="button" className="btn mt-2 w-full" onClick={() => void take(true)}>
+                <Button wide className="mt-2" onClick={() => void take(true)}>
                   That is what it read: keep it
-                </button>
+                </Button>
               )}
             </Errors>
           )}
         </div>
       )}
       {last && (
-        <div className="mt-3 flex flex-wrap items-center justify-between gap-2 text-[1.15rem] text-soft">
+        <div className="mt-3 flex flex-wrap items-center justify-between gap-2 text-lg text-soft">
           <span>{last.words}</span>
           {(last.personId === viewer.id || viewer.isLead) && (
             <TakeBack
-              className="btn min-h-12"
               label="Undo"
               orderId={orderId}
               entryId={last.entryId}

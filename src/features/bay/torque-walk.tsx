@@ -4,6 +4,7 @@ import { useRef } from 'react';
 import { placedName } from '@/core/procedure/engine';
 import type { Fastener } from '@/core/procedure/types';
 import { torqueBoth } from '@/core/units/torque-text';
+import { Button } from '@/ui/button';
 import { Stripe } from '@/ui/stripe';
 import type { BayProps } from './bay-props';
 import { describeTake } from './take-words';
@@ -16,7 +17,7 @@ export function TorqueWalk({ walk, ...props }: BayProps & { walk: Fastener[] }) 
   if (!now) return null;
   return (
     <section className="pt-3" aria-label="Walk round the car">
-      <h1 className="px-6 text-[2.4rem] leading-tight">{placedName(now)}</h1>
+      <h1 className="px-6 text-5xl leading-tight">{placedName(now)}</h1>
       <div className="mt-3 border-t-2 border-rule">
         <TorqueCard key={now.id} {...props} fastener={now} first takeRef={takeRef} />
       </div>
@@ -24,7 +25,7 @@ export function TorqueWalk({ walk, ...props }: BayProps & { walk: Fastener[] }) 
         {then.slice(0, 8).map((fastener) => (
           <li
             key={fastener.id}
-            className="flex min-h-12 items-center gap-3 border-b border-rule py-1 text-[1.15rem]"
+            className="flex min-h-12 items-center gap-3 border-b border-rule py-1 text-lg"
           >
             <Stripe state={props.run.fasteners.get(fastener.id)!.stripe} size={30} />
             <span className="flex-1">{placedName(fastener)}</span>
@@ -37,17 +38,17 @@ export function TorqueWalk({ walk, ...props }: BayProps & { walk: Fastener[] }) 
         ))}
       </ol>
       <div className="fixed inset-x-0 bottom-0 z-30 flex border-t-2 border-rule bg-paper">
-        <p className="flex min-h-24 flex-1 items-center px-6 font-head text-[1.3rem]">
+        <p className="flex min-h-24 flex-1 items-center px-6 font-head text-xl">
           {walk.length} left on the way round
         </p>
-        <button
-          type="button"
-          className="btn btn-pen min-h-24 flex-[2] text-[1.7rem]"
+        <Button
+          weight="pen"
+          className="min-h-24 flex-[2] text-3xl"
           disabled={!props.run.fasteners.get(now.id)!.spec}
           onClick={() => takeRef.current?.()}
         >
           {describeTake(now, props.run.fasteners.get(now.id)!, props.recheck, props.viewer.torqueUnit)}
-        </button>
+        </Button>
       </div>
     </section>
   );

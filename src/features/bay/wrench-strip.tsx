@@ -7,8 +7,9 @@ import type { Step } from '@/core/procedure/types';
 import { torqueBoth, torqueTexts } from '@/core/units/torque-text';
 import { postJson } from '@/features/transport/post';
 import { usePost, useRefresh } from '@/features/transport/use-command';
+import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
-import { TextField } from '@/ui/form';
+import { NumberField, type TypedFigure } from '@/ui/figure-fields';
 import type { WrenchAsk } from '@/contracts/wrench-ask';
 import type { BayProps } from './bay-props';
 
@@ -42,7 +43,7 @@ export function WrenchStrip({
   const { ask, busy, said } = useWrench();
   const post = usePost();
   const [choosing, setChoosing] = useState(false);
-  const [other, setOther] = useState('');
+  const [other, setOther] = useState<TypedFigure>(null);
   const waits = (step?.torques ?? []).find((id) => {
     const now = run.fasteners.get(id)!;
     return now.spec !== null && !now.torqued && !run.leftOffFasteners.has(id);
@@ -71,31 +72,25 @@ export function WrenchStrip({
     >
       {wrench ? (
         <>
-          <p className="text-[1.15rem]">
+          <p className="text-lg">
             <strong>{wrench.name}</strong> <span className="text-soft">stand-in, bound to this tablet</span>
           </p>
           {fastener && target && (
-            <button
-              type="button"
-              className="btn"
+            <Button
               disabled={busy}
               onClick={() => void ask({ ask: 'pull', nm: now!.spec!.nm, angleDeg: angleDue })}
             >
               {angleDue === null ? `Pull to ${target.value} ${target.unit}` : `Turn ${angleDue}°`}
-            </button>
+            </Button>
           )}
-          <button type="button" className="btn" onClick={() => setChoosing(true)}>
-            Pull otherwise
-          </button>
+          <Button onClick={() => setChoosing(true)}>Pull otherwise</Button>
         </>
       ) : (
-        <button type="button" className="btn" onClick={() => setChoosing(true)}>
-          Bind a wrench to this tablet
-        </button>
+        <Button onClick={() => setChoosing(true)}>Bind a wrench to this tablet</Button>
       )}
       {children}
       {said && (
-        <p role="status" className="w-full text-[1.15rem] font-medium">
+        <p role="status" className="w-full text-lg font-medium">
           {said}
         </p>
       )}
@@ -103,30 +98,23 @@ export function WrenchStrip({
         <ul className="w-full" aria-label="Tray of readings">
           {tray.map((reading) => (
             <li key={reading.id} className="flex flex-wrap items-center gap-3 border-t border-rule py-1.5">
-              <span className="text-[1.15rem]">
+              <span className="text-lg">
                 In the tray: {reading.angleDeg ? `${reading.angleDeg}°` : torqueBoth(reading.nm)}.{' '}
                 <span className="text-soft">{reading.why}</span>
               </span>
               {fastener && (
-                <button
-                  type="button"
-                  className="btn"
+                <Button
                   disabled={busy}
                   onClick={() =>
                     void ask({ ask: 'use', readingId: reading.id, orderId, fastenerId: fastener.id })
                   }
                 >
                   It is {placedName(fastener)}
-                </button>
+                </Button>
               )}
-              <button
-                type="button"
-                className="btn"
-                disabled={busy}
-                onClick={() => void ask({ ask: 'drop', readingId: reading.id })}
-              >
+              <Button disabled={busy} onClick={() => void ask({ ask: 'drop', readingId: reading.id })}>
                 Drop it
-              </button>
+              </Button>
             </li>
           ))}
         </ul>
@@ -141,10 +129,11 @@ export function WrenchStrip({
           {wrenches
             .filter((one) => one.out === null)
             .map((one) => (
-              <button
+              <Button
                 key={one.id}
-                type="button"
-                className="btn min-h-14 justify-between aria-pressed:bg-ink aria-pressed:text-paper"
+
+                size="tall"
+                className="justify-between aria-pressed:bg-ink aria-pressed:text-paper"
                 aria-pressed={one.id === link?.wrenchId}
                 disabled={busy}
                 onClick={async () => {
@@ -152,44 +141,40 @@ export function WrenchStrip({
                 }}
               >
                 <span>{one.name}</span>
-                <span className="text-[1.05rem] font-medium">
+                <span className="text-base font-medium">
                   {torqueBoth(one.lowNm)} to {torqueBoth(one.highNm)}
                   {one.calibrationDue < props.today ? ', past its date' : ''}
                 </span>
-              </button>
+              </Button>
             ))}
           {link && (
             <>
               <div className="mt-2 grid grid-cols-[1fr_auto] items-end gap-2">
-                <TextField
+                <NumberField
                   name="pull"
                   label={`Pull it to, ${viewer.torqueUnit === 'nm' ? 'N·m' : 'lbf·ft'}`}
-                  inputMode="decimal"
                   value={other}
-                  onChange={(event) => setOther(event.target.value)}
+                  onValue={setOther}
                 />
-                <button
-                  type="button"
-                  className="btn min-h-14"
-                  disabled={busy || !(Number(other) > 0)}
+                <Button
+                  size="tall"
+                  disabled={busy || !(typeof other === 'number' && other > 0)}
                   onClick={async () => {
                     const nm = convertTorque(Number(other), viewer.torqueUnit).nm;
                     if (await ask({ ask: 'pull', nm, angleDeg: null })) setChoosing(false);
                   }}
                 >
                   Pull
-                </button>
+                </Button>
               </div>
-              <button
-                type="button"
-                className="btn"
+              <Button
                 disabled={busy}
                 onClick={async () => {
                   if (await ask({ ask: 'bind', wrenchId: null })) setChoosing(false);
                 }}
               >
                 Let it go
-              </button>
+              </Button>
             </>
           )}
         </div>

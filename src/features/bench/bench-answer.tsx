@@ -112,7 +112,7 @@ export function Answer({ value, name, tool }: { value: unknown; name: string; to
     <p className="flex items-baseline justify-between gap-4 border-b border-rule py-1.5">
       <span>{describeField(name)}</span>
       <span className="text-right">
-        <span className="figure text-[1.25rem]">{main}</span>
+        <span className="figure text-xl">{main}</span>
         {other && <span className="ml-3 text-soft">{other}</span>}
       </span>
     </p>

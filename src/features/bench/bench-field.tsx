@@ -2,6 +2,7 @@
 
 import { type FieldShape, describeField } from '@/core/calc/field-words';
 import { type Tree, type Typed, blank } from './typed-input';
+import { Button } from '@/ui/button';
 import { CheckLine } from '@/ui/checkbox';
 import { Select } from '@/ui/select';
 
@@ -53,7 +54,7 @@ export function Field({
     if (shape.id === '') return body;
     return (
       <fieldset className="col-span-full border-l-2 border-rule pl-3">
-        <legend className="font-head text-[1.1rem] font-medium">{label}</legend>
+        <legend className="font-head text-lg font-medium">{label}</legend>
         {body}
       </fieldset>
     );
@@ -62,7 +63,7 @@ export function Field({
     const list = Array.isArray(typed) ? typed : [];
     return (
       <fieldset className="col-span-full border-l-2 border-rule pl-3">
-        <legend className="font-head text-[1.1rem] font-medium">{label}</legend>
+        <legend className="font-head text-lg font-medium">{label}</legend>
         {list.map((one, index) => (
           <div key={index} className="flex items-end gap-2 border-b border-rule py-2">
             <div className="min-w-0 flex-1">
@@ -77,19 +78,18 @@ export function Field({
                 onChange={(next) => onChange(list.map((other, at) => (at === index ? next : other)))}
               />
             </div>
-            <button
-              type="button"
-              className="btn btn-plain"
+            <Button
+              weight="plain"
               aria-label={`Take out ${describeField(shape.id)} ${index + 1}`}
               onClick={() => onChange(list.filter((_, at) => at !== index))}
             >
               Take out
-            </button>
+            </Button>
           </div>
         ))}
-        <button type="button" className="btn mt-2" onClick={() => onChange([...list, blank(shape.item)])}>
+        <Button className="mt-2" onClick={() => onChange([...list, blank(shape.item)])}>
           Another
-        </button>
+        </Button>
       </fieldset>
     );
   }
@@ -105,7 +105,7 @@ export function Field({
         <span className="label block">{label}</span>
         <Select
           aria-label={label}
-          value={typeof typed === 'string' && typed !== '' ? typed : shape.required ? shape.choices[0] : ''}
+          value={typeof typed === 'string' && typed !== '' ? typed : shape.required ? shape.choices[0]! : ''}
           onValue={onChange}
           options={[
             ...(shape.required ? [] : [['', 'as usual'] as const]),

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/button';
 import { useState } from 'react';
 import { answer } from '@/core/calc';
 import type { BenchTool } from '@/core/calc/bench';
@@ -64,7 +65,7 @@ export function BenchToolPage({
           <label className="label block">
             The procedure, as JSON
             <textarea
-              className="input font-mono text-[0.9rem]"
+              className="input font-mono text-sm"
               rows={16}
               value={typeof typed === 'string' ? typed : ''}
               onChange={(event) => keep(event.target.value)}
@@ -74,16 +75,12 @@ export function BenchToolPage({
           <Field shape={shape} typed={typed} path="" wrong={wrong} onChange={keep} />
         )}
         <p className="flex flex-wrap gap-3 pt-4">
-          <button
-            type="button"
-            className="btn"
-            onClick={() => keep(whole ? JSON.stringify(example, null, 2) : asTyped(example))}
-          >
+          <Button onClick={() => keep(whole ? JSON.stringify(example, null, 2) : asTyped(example))}>
             Show me an example
-          </button>
-          <button type="button" className="btn btn-plain" onClick={() => keep(whole ? '' : blank(shape))}>
+          </Button>
+          <Button weight="plain" onClick={() => keep(whole ? '' : blank(shape))}>
             Empty it
-          </button>
+          </Button>
         </p>
         <p className="pt-3 text-soft">
           {summary} {principle} Lengths may be typed as on a tape:{' '}
@@ -107,13 +104,11 @@ export function BenchToolPage({
           <>
             {shownFirst && main && (
               <div className="border-b border-ink pb-2">
-                <p className="font-head text-[1.1rem] text-soft">
-                  {describeField(tool.first.split('.').at(-1)!)}
-                </p>
-                <p className="figure text-[3rem] leading-none" data-testid="bench-answer">
+                <p className="font-head text-lg text-soft">{describeField(tool.first.split('.').at(-1)!)}</p>
+                <p className="figure text-6xl leading-none" data-testid="bench-answer">
                   {main.main}
                 </p>
-                {main.other && <p className="figure text-[1.5rem] text-soft">{main.other}</p>}
+                {main.other && <p className="figure text-2xl text-soft">{main.other}</p>}
               </div>
             )}
             {Object.entries(got.output as object)

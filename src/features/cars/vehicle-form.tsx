@@ -1,15 +1,15 @@
 'use client';
 
-import { useState } from 'react';
-import { VEHICLE_FACTS, type VehicleFacts, vinWarning } from '@/core/vehicle-facts';
-import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors } from '@/ui/field';
+import { VEHICLE_FACTS, type VehicleFacts } from '@/core/vehicle-facts';
+import { CommandForm } from '@/features/transport/command-form';
 import { SelectField } from '@/ui/select';
-import { TextField } from '@/ui/form';
+import { Send } from '@/ui/send';
+import { TextField } from '@/ui/text-field';
+import { VinDoubt, vinDoubted } from './vin-doubt';
 
 /** What is known of a car beyond its plate: VIN with its check, platform, the facts kits are chosen by, what is to come. */
 export function VehicleForm({
-  vehicle,
+  vehicle: { id, vin, platform, later, facts },
 }: {
   vehicle: {
     id: string;
@@ -20,80 +20,57 @@ export function VehicleForm({
     warning: string | null;
   };
 }) {
-  const { send, busy, errors } = useCommand('vehicle.update');
-  const [vin, setVin] = useState(vehicle.vin);
-  const [platform, setPlatform] = useState(vehicle.platform);
-  const [later, setLater] = useState(vehicle.later);
-  const [facts, setFacts] = useState<VehicleFacts>(vehicle.facts);
-  const [kept, setKept] = useState(false);
-  const warning = vinWarning(vin);
+  const known = Object.fromEntries(VEHICLE_FACTS.map((fact) => [fact.id, facts[fact.id] ?? '']));
   return (
-    <form
+    <CommandForm
+      command="vehicle.update"
       className="grid grid-cols-2 gap-3 pt-2"
-      onChange={() => setKept(false)}
-      onSubmit={async (event) => {
-        event.preventDefault();
-        setKept(Boolean(await send({ vehicleId: vehicle.id, vin, platform, later, facts })));
-      }}
+      keeps
+      said="Kept."
+      start={{ vin, platform, later, facts: known }}
+      input={(typed) => ({ vehicleId: id, ...typed })}
     >
-      <Errors errors={errors}>
-        <TextField
-          className="col-span-2"
-          name="vin"
-          label="VIN"
-          maxLength={17}
-          value={vin}
-          onChange={(event) => setVin(event.target.value)}
-          hint={
-            warning ? (
-              <span className="font-semibold text-target">{warning} It is kept as typed.</span>
-            ) : undefined
-          }
-        />
-        <TextField
-          className="col-span-2"
-          name="platform"
-          label="Platform"
-          value={platform}
-          onChange={(event) => setPlatform(event.target.value)}
-          hint="cars that share it teach each other’s predictions and hours"
-        />
-        {VEHICLE_FACTS.map((fact) =>
-          fact.kind === 'year' ? (
-            <TextField
-              key={fact.id}
-              name={`facts.${fact.id}`}
-              label={fact.label}
-              inputMode="numeric"
-              value={facts[fact.id] ?? ''}
-              onChange={(event) => setFacts({ ...facts, [fact.id]: event.target.value })}
-            />
-          ) : (
-            <SelectField
-              key={fact.id}
-              name={`facts.${fact.id}`}
-              label={fact.label}
-              value={facts[fact.id] ?? ''}
-              onValue={(chosen) => setFacts({ ...facts, [fact.id]: chosen })}
-              options={[['', 'not written down'], ...fact.choices.map((choice) => [choice, choice] as const)]}
-            />
-          ),
-        )}
-        <TextField
-          className="col-span-2"
-          name="later"
-          label="Still to be fitted later"
-          value={later}
-          onChange={(event) => setLater(event.target.value)}
-          placeholder="bumper, winch, camper"
-        />
-        <div className="col-span-2">
-          <FormErrors errors={errors} shown={['vin', 'platform', 'later']} />
-          <button className="btn" disabled={busy}>
-            {busy ? 'Writing…' : kept ? 'Kept' : 'Keep what is known'}
-          </button>
-        </div>
-      </Errors>
-    </form>
+      {(typed) => (
+        <>
+          <TextField
+            className="col-span-2"
+            name="vin"
+            label="VIN"
+            maxLength={17}
+            hint={vinDoubted(typed.vin) && <VinDoubt vin={typed.vin} />}
+          />
+          <TextField
+            className="col-span-2"
+            name="platform"
+            label="Platform"
+            hint="cars that share it teach each other’s predictions and hours"
+          />
+          {VEHICLE_FACTS.map((fact) =>
+            fact.kind === 'year' ? (
+              <TextField key={fact.id} name={`facts.${fact.id}`} label={fact.label} inputMode="numeric" />
+            ) : (
+              <SelectField
+                key={fact.id}
+                name={`facts.${fact.id}`}
+                label={fact.label}
+                options={[
+                  ['', 'not written down'],
+                  ...fact.choices.map((choice) => [choice, choice] as const),
+                ]}
+              />
+            ),
+          )}
+          <TextField
+            className="col-span-2"
+            name="later"
+            label="Still to be fitted later"
+            placeholder="bumper, winch, camper"
+          />
+          <Send weight="line" className="col-span-2 justify-self-start">
+            Keep what is known
+          </Send>
+        </>
+      )}
+    </CommandForm>
   );
 }

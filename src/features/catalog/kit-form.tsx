@@ -1,226 +1,117 @@
 'use client';
 
-import { useState } from 'react';
+import { useFieldArray } from 'react-hook-form';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
-import { type FactRule, VEHICLE_FACTS } from '@/core/vehicle-facts';
+import { VEHICLE_FACTS } from '@/core/vehicle-facts';
 import type { Kit } from '@/server/queries/catalog';
-import { useCommand } from '@/features/transport/use-command';
-import { AreaField, TextField } from '@/ui/form';
-import { Errors, FormErrors } from '@/ui/field';
+import { CommandForm } from '@/features/transport/command-form';
+import { Button } from '@/ui/button';
+import { CheckSet } from '@/ui/checkbox';
+import { NumberField, type TypedFigure } from '@/ui/figure-fields';
 import { SelectField } from '@/ui/select';
-import { CheckLine } from '@/ui/checkbox';
+import { Send } from '@/ui/send';
+import { AreaField, TextField } from '@/ui/text-field';
+import { NO_BUILD, type TypedBuild, factsOf, readLines, typedBuild } from './kit-lines';
 
-interface DraftBuild {
-  name: string;
-  fact: string;
-  is: string;
-  from: string;
-  to: string;
-  lines: string;
+const kindsOf = (end: 'front' | 'rear') =>
+  Object.entries(SUSPENSIONS)
+    .filter(([, kind]) => (kind.ends as readonly string[]).includes(end))
+    .map(([id, kind]) => [id, kind.name] as const);
+
+/** One build of the kit: the cars it is for, by a fact of theirs, and what is in its boxes. */
+function Build({ at, fact }: { at: number; fact: string }) {
+  const known = VEHICLE_FACTS.find((one) => one.id === fact);
+  const name = `builds.${at}`;
+  return (
+    <fieldset className="grid gap-3 border-t border-ink pt-2 sm:grid-cols-3">
+      <legend className="sr-only">Build {at + 1}</legend>
+      <TextField name={`${name}.name`} label="Build" />
+      <SelectField
+        name={`${name}.fact`}
+        label="For cars by their"
+        options={[['', 'any car'], ...VEHICLE_FACTS.map((one) => [one.id, one.label.toLowerCase()] as const)]}
+      />
+      {known?.kind === 'choice' && (
+        <SelectField
+          name={`${name}.is`}
+          label="being"
+          options={[['', 'choose'], ...known.choices.map((one) => [one, one] as const)]}
+        />
+      )}
+      {known?.kind === 'year' && (
+        <div className="grid grid-cols-2 gap-2">
+          <NumberField whole name={`${name}.from`} label="from" />
+          <NumberField whole name={`${name}.to`} label="to" />
+        </div>
+      )}
+      <AreaField
+        className="sm:col-span-3"
+        name={`${name}.lines`}
+        label="In the boxes, a line each"
+        rows={4}
+        hint="like: 4 U-bolt, rear"
+      />
+    </fieldset>
+  );
 }
 
-const SIDES = ['left', 'right', 'front', 'rear', 'any'];
-
-const asDraft = (build: Kit['builds'][number]): DraftBuild => {
-  const rule = build.facts[0] as
-    (FactRule & { is?: string; from?: number | null; to?: number | null }) | undefined;
-  return {
-    name: build.name,
-    fact: rule?.fact ?? '',
-    is: rule?.is ?? '',
-    from: rule?.from == null ? '' : String(rule.from),
-    to: rule?.to == null ? '' : String(rule.to),
-    lines: build.lines
-      .map((line) => `${line.count} ${line.name}${line.side === 'any' ? '' : `, ${line.side}`}`)
-      .join('\n'),
-  };
-};
-
-/** `2 U-bolt, rear` as a line of a box; the side may be left out. */
-function readLine(text: string) {
-  const found = /^\s*(\d+)\s*[x×]?\s+(.+?)(?:,\s*(left|right|front|rear|any))?\s*$/.exec(text);
-  return found
-    ? {
-        code: '',
-        count: Number(found[1]),
-        name: found[2]!,
-        side: SIDES.includes(found[3] ?? '') ? found[3]! : 'any',
-        phase: 'fit',
-      }
-    : { code: '', count: 0, name: text.trim(), side: 'any', phase: 'fit' };
+function Builds({ builds }: { builds: TypedBuild[] }) {
+  const { fields, append } = useFieldArray({ name: 'builds' });
+  return (
+    <>
+      {fields.map((field, at) => (
+        <Build key={field.id} at={at} fact={builds[at]?.fact ?? ''} />
+      ))}
+      <Button onClick={() => append(NO_BUILD)}>Another build</Button>
+    </>
+  );
 }
 
 /** A kit: what it fits and claims, and its builds, each chosen by a fact of the car. */
 export function KitForm({ kit, onDone }: { kit: Kit | null; onDone: () => void }) {
-  const { send, busy, errors } = useCommand('kit.save');
-  const [name, setName] = useState(kit?.name ?? '');
-  const [note, setNote] = useState(kit?.note ?? '');
-  const [front, setFront] = useState<string[]>(kit?.fits.front ?? []);
-  const [rear, setRear] = useState<string[]>(kit?.fits.rear ?? []);
-  const [recheck, setRecheck] = useState(kit?.recheckKm == null ? '' : String(kit.recheckKm));
-  const [claims, setClaims] = useState({
-    front: kit?.claimed.front == null ? '' : String(kit.claimed.front),
-    rear: kit?.claimed.rear == null ? '' : String(kit.claimed.rear),
-  });
-  const [builds, setBuilds] = useState<DraftBuild[]>(
-    kit?.builds.length
-      ? kit.builds.map(asDraft)
-      : [{ name: 'one for all', fact: '', is: '', from: '', to: '', lines: '' }],
-  );
-  const change = (index: number, next: Partial<DraftBuild>) =>
-    setBuilds((before) => before.map((build, at) => (at === index ? { ...build, ...next } : build)));
-  const kinds = (end: 'front' | 'rear', chosen: string[], choose: (next: string[]) => void) => (
-    <fieldset>
-      <legend className="label">Fits, {end}</legend>
-      {Object.entries(SUSPENSIONS)
-        .filter(([, kind]) => (kind.ends as readonly string[]).includes(end))
-        .map(([id, kind]) => (
-          <CheckLine
-            key={id}
-            className="items-center gap-2"
-            checked={chosen.includes(id)}
-            onChecked={(checked) => choose(checked ? [...chosen, id] : chosen.filter((one) => one !== id))}
-          >
-            {kind.name}
-          </CheckLine>
-        ))}
-    </fieldset>
-  );
-  const rule = (build: DraftBuild): FactRule[] => {
-    if (!build.fact) return [];
-    if (build.fact === 'modelYear')
-      return [
-        {
-          fact: 'modelYear',
-          from: build.from ? Number(build.from) : null,
-          to: build.to ? Number(build.to) : null,
-        },
-      ];
-    return [{ fact: build.fact as 'engine', is: build.is }];
-  };
   return (
-    <form
+    <CommandForm
+      command="kit.save"
+      about={kit?.name ?? 'new'}
       className="grid gap-3"
-      onSubmit={async (event) => {
-        event.preventDefault();
-        const number = (text: string) => (text.trim() ? Number(text) : null);
-        const answered = await send({
-          name,
-          note,
-          fits: { front, rear },
-          claimedFront: number(claims.front),
-          claimedRear: number(claims.rear),
-          recheckKm: number(recheck),
-          builds: builds.map((build) => ({
-            name: build.name,
-            facts: rule(build),
-            lines: build.lines
-              .split('\n')
-              .filter((line) => line.trim())
-              .map(readLine),
-          })),
-        });
-        if (answered) onDone();
+      start={{
+        name: kit?.name ?? '',
+        note: kit?.note ?? '',
+        fits: { front: (kit?.fits.front ?? []) as string[], rear: (kit?.fits.rear ?? []) as string[] },
+        claimedFront: (kit?.claimed.front ?? null) as TypedFigure,
+        claimedRear: (kit?.claimed.rear ?? null) as TypedFigure,
+        recheckKm: (kit?.recheckKm ?? null) as TypedFigure,
+        builds: kit?.builds.length ? kit.builds.map(typedBuild) : [{ ...NO_BUILD, name: 'one for all' }],
       }}
+      input={({ builds, ...typed }) => ({
+        ...typed,
+        builds: builds.map((build) => ({
+          name: build.name,
+          facts: factsOf(build),
+          lines: readLines(build.lines),
+        })),
+      })}
+      onDone={onDone}
     >
-      <Errors errors={errors}>
-        <TextField name="name" label="Kit" value={name} onChange={(event) => setName(event.target.value)} />
-        <TextField name="note" label="Note" value={note} onChange={(event) => setNote(event.target.value)} />
-        <div className="grid gap-4 sm:grid-cols-2">
-          {kinds('front', front, setFront)}
-          {kinds('rear', rear, setRear)}
-          <TextField
-            name="claimedFront"
-            label="Claims in front, mm"
-            value={claims.front}
-            onChange={(event) => setClaims({ ...claims, front: event.target.value })}
-          />
-          <TextField
-            name="claimedRear"
-            label="Claims behind, mm"
-            value={claims.rear}
-            onChange={(event) => setClaims({ ...claims, rear: event.target.value })}
-          />
-          <TextField
-            name="recheckKm"
-            label="Its chassis again after, km"
-            hint="empty: as the shop does"
-            value={recheck}
-            onChange={(event) => setRecheck(event.target.value)}
-          />
-        </div>
-        {builds.map((build, index) => {
-          const fact = VEHICLE_FACTS.find((one) => one.id === build.fact);
-          return (
-            <fieldset key={index} className="grid gap-3 border-t border-ink pt-2 sm:grid-cols-3">
-              <legend className="sr-only">Build {index + 1}</legend>
-              <TextField
-                name={`builds[${index}].name`}
-                label="Build"
-                value={build.name}
-                onChange={(event) => change(index, { name: event.target.value })}
-              />
-              <SelectField
-                name={`builds[${index}].fact`}
-                label="For cars by their"
-                value={build.fact}
-                onValue={(chosen) => change(index, { fact: chosen, is: '' })}
-                options={[
-                  ['', 'any car'],
-                  ...VEHICLE_FACTS.map((one) => [one.id, one.label.toLowerCase()] as const),
-                ]}
-              />
-              {fact?.kind === 'choice' && (
-                <SelectField
-                  name={`builds[${index}].is`}
-                  label="being"
-                  value={build.is}
-                  onValue={(chosen) => change(index, { is: chosen })}
-                  options={[['', 'choose'], ...fact.choices.map((one) => [one, one] as const)]}
-                />
-              )}
-              {fact?.kind === 'year' && (
-                <div className="grid grid-cols-2 gap-2">
-                  <TextField
-                    name={`builds[${index}].from`}
-                    label="from"
-                    value={build.from}
-                    onChange={(event) => change(index, { from: event.target.value })}
-                  />
-                  <TextField
-                    name={`builds[${index}].to`}
-                    label="to"
-                    value={build.to}
-                    onChange={(event) => change(index, { to: event.target.value })}
-                  />
-                </div>
-              )}
-              <AreaField
-                className="sm:col-span-3"
-                name={`builds[${index}].lines`}
-                label="In the boxes, a line each"
-                rows={4}
-                hint="like: 4 U-bolt, rear"
-                value={build.lines}
-                onChange={(event) => change(index, { lines: event.target.value })}
-              />
-            </fieldset>
-          );
-        })}
-        <button
-          type="button"
-          className="btn"
-          onClick={() =>
-            setBuilds((before) => [...before, { name: '', fact: '', is: '', from: '', to: '', lines: '' }])
-          }
-        >
-          Another build
-        </button>
-        <FormErrors errors={errors} shown={['name', 'note']} />
-        <button className="btn btn-pen w-full" disabled={busy}>
-          {busy ? 'Writing…' : 'Keep the kit'}
-        </button>
-      </Errors>
-    </form>
+      {({ builds }) => (
+        <>
+          <TextField name="name" label="Kit" />
+          <TextField name="note" label="Note" />
+          <div className="grid gap-4 sm:grid-cols-2">
+            <CheckSet name="fits.front" legend="Fits, front" className="" options={kindsOf('front')} />
+            <CheckSet name="fits.rear" legend="Fits, rear" className="" options={kindsOf('rear')} />
+            <NumberField name="claimedFront" label="Claims in front, mm" />
+            <NumberField name="claimedRear" label="Claims behind, mm" />
+            <NumberField
+              name="recheckKm"
+              label="Its chassis again after, km"
+              hint="empty: as the shop does"
+            />
+          </div>
+          <Builds builds={builds} />
+          <Send wide>Keep the kit</Send>
+        </>
+      )}
+    </CommandForm>
   );
 }

@@ -5,6 +5,7 @@ import type { FieldError } from '@/contracts/answer';
 import { newId } from '@/features/transport/device';
 import { postJson } from '@/features/transport/post';
 import { usePost } from '@/features/transport/use-command';
+import { Button } from '@/ui/button';
 import { FormErrors } from '@/ui/field';
 
 /** The feed's secret address: shown once as it is made; making another ends the one before. */
@@ -23,9 +24,7 @@ export function CalendarFeed() {
           {address}
         </p>
       )}
-      <button
-        type="button"
-        className="btn"
+      <Button
         onClick={async () => {
           const answer = await postAgain(() =>
             postJson<{ address: string }>('/api/calendar', {
@@ -38,7 +37,7 @@ export function CalendarFeed() {
         }}
       >
         A new address
-      </button>
+      </Button>
       <FormErrors errors={errors} shown={[]} />
     </div>
   );

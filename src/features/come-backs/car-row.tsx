@@ -19,8 +19,8 @@ function Driven({ comeBack }: { comeBack: ComeBack }) {
       <div className="h-2.5 border border-rule bg-card" aria-hidden>
         <div className="h-full bg-pen" style={{ width: `${part * 100}%` }} />
       </div>
-      <p className="text-[0.97rem] text-soft">
-        at <span className="figure text-[1.05rem] text-ink">{`${round(dueOdometer)} ${unit}`}</span>
+      <p className="text-sm text-soft">
+        at <span className="figure text-base text-ink">{`${round(dueOdometer)} ${unit}`}</span>
       </p>
     </div>
   );
@@ -49,12 +49,12 @@ function DueLine({ comeBack, mayClose }: { comeBack: ComeBack; mayClose: boolean
         <span className={late ? 'font-semibold text-danger' : 'font-semibold'}>{describeDue(daysLeft)}</span>
         {dueOn && <span className="text-soft"> {shortDay(dueOn)}</span>}
         {band && (
-          <span className="block text-[0.95rem] text-predicted">
+          <span className="block text-sm text-predicted">
             between {shortDay(earliestOn)} and {shortDay(latestOn)}
           </span>
         )}
         {comeBack.reminded.length > 0 && (
-          <span className="block text-[0.95rem] text-soft">
+          <span className="block text-sm text-soft">
             told: {comeBack.reminded.map((stage) => STAGES[stage] ?? stage).join(', ')}
           </span>
         )}
@@ -88,7 +88,7 @@ export function CarRow({
         <p className="min-w-0">
           <Link
             href={`/orders/${first.orderId}`}
-            className="font-head text-[1.35rem] font-semibold no-underline hover:underline"
+            className="font-head text-xl font-semibold no-underline hover:underline"
           >
             {first.label}
           </Link>{' '}

@@ -1,9 +1,9 @@
 'use client';
 
+import { CommandForm } from '@/features/transport/command-form';
 import { Link } from '@/ui/link';
-import { useState } from 'react';
-import { useCommand } from '@/features/transport/use-command';
-import { FormErrors } from '@/ui/field';
+import { Send } from '@/ui/send';
+import { BareField } from '@/ui/text-field';
 
 export interface ShownWish {
   wishId: string;
@@ -16,8 +16,6 @@ export interface ShownWish {
 
 /** A customer asked for a date on their page: what is written here stands there. */
 export function Wish({ wish }: { wish: ShownWish }) {
-  const { send, busy, errors } = useCommand('date.answer');
-  const [words, setWords] = useState('');
   return (
     <li className="border-b border-rule py-2">
       <p>
@@ -27,25 +25,22 @@ export function Wish({ wish }: { wish: ShownWish }) {
         , {wish.customer}
         {wish.day && `, ${wish.day}`}: “{wish.words}”
       </p>
-      <form
-        className="mt-1 flex gap-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void send({ orderId: wish.orderId, wishId: wish.wishId, words });
-        }}
+      <CommandForm
+        command="date.answer"
+        about={wish.wishId}
+        className="mt-1 flex flex-wrap gap-x-2"
+        start={{ words: '' }}
+        input={({ words }) => ({ orderId: wish.orderId, wishId: wish.wishId, words })}
       >
-        <input
-          className="input"
-          aria-label={`Answer to ${wish.customer}`}
-          placeholder="Thursday at nine is yours"
-          value={words}
-          onChange={(event) => setWords(event.target.value)}
-        />
-        <button className="btn btn-pen" disabled={busy}>
-          Answer
-        </button>
-      </form>
-      <FormErrors errors={errors} shown={[]} />
+        <div className="grow">
+          <BareField
+            name="words"
+            label={`Answer to ${wish.customer}`}
+            placeholder="Thursday at nine is yours"
+          />
+        </div>
+        <Send className="self-start">Answer</Send>
+      </CommandForm>
     </li>
   );
 }

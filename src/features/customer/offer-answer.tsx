@@ -1,6 +1,7 @@
 'use client';
 
 import { useCommand } from '@/features/transport/use-command';
+import { Button } from '@/ui/button';
 import { FormErrors } from '@/ui/field';
 
 /** Yes or no to one version of what is offered; the answer says that it came from this page. */
@@ -20,12 +21,12 @@ export function AnswerOnPage({
   return (
     <>
       <div className="mt-3 grid grid-cols-2 gap-3">
-        <button type="button" className="btn btn-pen min-h-14" disabled={busy} onClick={() => answer(true)}>
+        <Button weight="pen" size="tall" disabled={busy} onClick={() => answer(true)}>
           {yes}
-        </button>
-        <button type="button" className="btn min-h-14" disabled={busy} onClick={() => answer(false)}>
+        </Button>
+        <Button size="tall" disabled={busy} onClick={() => answer(false)}>
           {no}
-        </button>
+        </Button>
       </div>
       <FormErrors errors={errors} shown={[]} />
     </>

@@ -45,13 +45,13 @@ function Car({
   const promise = describePromise(order.promisedFor, nowIso, timeZone);
   return (
     <li className="grid grid-cols-[5.5rem_1fr] border-t border-ink py-3">
-      <p className="font-head text-[1.2rem] font-semibold">{place}</p>
+      <p className="font-head text-lg font-semibold">{place}</p>
       <div className="min-w-0">
         <div className="flex items-baseline justify-between gap-x-4">
           <p className="min-w-0 truncate">
             <Link
               href={`/orders/${order.id}`}
-              className="font-head text-[1.4rem] font-semibold no-underline hover:underline"
+              className="font-head text-2xl font-semibold no-underline hover:underline"
             >
               {order.label}
             </Link>{' '}
@@ -64,7 +64,7 @@ function Car({
         <div className="mt-1.5">
           <SmallTape marks={order.tape} held={order.waiting} />
         </div>
-        <p className="mt-1 text-[1.1rem]">
+        <p className="mt-1 text-lg">
           <Link
             href={orderHref(order.id, order.nextPage)}
             className="font-semibold underline decoration-rule decoration-2 underline-offset-4 hover:decoration-ink"
@@ -162,7 +162,7 @@ export function DayView({
                     {describeDue(comeBack.daysLeft)}
                   </span>
                 </p>
-                <p className="text-[0.97rem] text-soft">{describeComeBack(comeBack)}</p>
+                <p className="text-sm text-soft">{describeComeBack(comeBack)}</p>
               </div>
             </li>
           ))}
@@ -190,7 +190,7 @@ export function DayView({
               {waiting.map((order) => (
                 <li key={order.id} className="border-b border-rule py-2">
                   <p className="font-semibold">{order.next}</p>
-                  <p className="text-[0.97rem] text-soft">
+                  <p className="text-sm text-soft">
                     {order.label.split(',')[0]} · {ROLE_WORDS[order.nextRole]}
                   </p>
                 </li>

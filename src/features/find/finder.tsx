@@ -73,7 +73,7 @@ export function Finder({
       />
       <Command.List className="min-h-0 overflow-y-auto">
         {hits.length > 0 && (
-          <Command.Group heading={<span className="block px-3 pt-1 text-[0.95rem] text-soft">Found</span>}>
+          <Command.Group heading={<span className="block px-3 pt-1 text-sm text-soft">Found</span>}>
             {hits.map((hit) => (
               <Command.Item
                 key={`${hit.orderId} ${hit.what}`}
@@ -88,7 +88,7 @@ export function Finder({
                   {hit.plate} · {hit.customer}
                   {hit.line && <span className="block truncate">{hit.line}</span>}
                 </span>
-                <span className="shrink-0 text-[0.95rem]">
+                <span className="shrink-0 text-sm">
                   {WHAT[hit.what]}
                   {hit.closed ? ', closed' : ''}
                 </span>
@@ -97,11 +97,11 @@ export function Finder({
           </Command.Group>
         )}
         {places.length > 0 && (
-          <Command.Group heading={<span className="block px-3 pt-2 text-[0.95rem] text-soft">Go to</span>}>
+          <Command.Group heading={<span className="block px-3 pt-2 text-sm text-soft">Go to</span>}>
             {places.map(([letter, name, href]) => (
               <Command.Item key={href} value={href} onSelect={() => onGo(href)} className={ROW}>
                 <span>{name}</span>
-                <span className="text-[0.95rem]">g {letter}</span>
+                <span className="text-sm">g {letter}</span>
               </Command.Item>
             ))}
           </Command.Group>

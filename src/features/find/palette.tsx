@@ -53,14 +53,14 @@ export function Palette() {
         onClick={() => setOpen(true)}
         aria-keyshortcuts="/ Control+K"
       >
-        Find anything <kbd className="border border-rule px-1.5 text-[0.85rem]">/</kbd>
+        Find anything <kbd className="border border-rule px-1.5 text-xs">/</kbd>
       </button>
       <Radix.Root open={open} onOpenChange={setOpen}>
         <Radix.Portal>
           <Radix.Overlay className="fixed inset-0 z-40 bg-black/60" />
           <Radix.Content
             aria-describedby={undefined}
-            className="fixed top-[8vh] left-1/2 z-50 flex max-h-[80vh] w-[94vw] max-w-2xl -translate-x-1/2 flex-col border-2 border-ink bg-paper text-ink"
+            className="fixed top-16 left-1/2 z-50 flex max-h-4/5 w-11/12 max-w-2xl -translate-x-1/2 flex-col border-2 border-ink bg-paper text-ink"
           >
             <Radix.Title className="sr-only">Find anything</Radix.Title>
             <Suspense

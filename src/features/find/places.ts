@@ -22,4 +22,4 @@ export const PLACES = [
 ] as const;
 
 /** The line things are looked for in: the same before and after the finder has come. */
-export const FIND_INPUT = 'input m-3 min-h-14 w-[calc(100%-1.5rem)] text-[1.25rem]';
+export const FIND_INPUT = 'input m-3 min-h-14 w-[calc(100%-1.5rem)] text-xl';

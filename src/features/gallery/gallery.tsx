@@ -2,12 +2,27 @@
 
 import { type ReactNode, useState } from 'react';
 import { Button } from '@/ui/button';
-import { CheckField } from '@/ui/checkbox';
-import { Choice, ChoiceLines } from '@/ui/choice';
+import { CheckField, CheckSet } from '@/ui/checkbox';
+import { Choice, ChoiceField, ChoiceLines } from '@/ui/choice';
+import { Combobox, among } from '@/ui/combobox';
 import { DayField, MomentField, TimeField } from '@/ui/day-field';
 import { Dialog, SheetTheme } from '@/ui/dialog';
 import { Errors, FormErrors } from '@/ui/field';
-import { AreaField, OdometerFields, TextField } from '@/ui/form';
+import {
+  AngleField,
+  LengthField,
+  MoneyField,
+  OdometerFields,
+  TorqueField,
+  type TypedFigure,
+} from '@/ui/figure-fields';
+import { Fold } from '@/ui/fold';
+import { Form } from '@/ui/form';
+import { Sortable, UpDown, moved, useLine } from '@/ui/lines';
+import { Progress } from '@/ui/progress';
+import { Send } from '@/ui/send';
+import { Failed, Loading, Nothing } from '@/ui/states';
+import { AreaField, TextField } from '@/ui/text-field';
 import { HeightPad } from '@/ui/height-pad';
 import { PinPad } from '@/ui/pin-pad';
 import { SelectField } from '@/ui/select';
@@ -86,9 +101,6 @@ function Fields() {
           <TextField name="off" label="Not to be typed" defaultValue="as the rack’s file has it" disabled />
           <AreaField name="words" label="In their words" defaultValue="It pulls to the left over sixty." />
         </div>
-        <div className="mt-3">
-          <OdometerFields unit="mi" value="41000" />
-        </div>
         <FormErrors errors={WRONG} shown={['wrong', 'wrongKind', 'wrongBox']} />
       </Errors>
     </Part>
@@ -161,6 +173,115 @@ function Figures() {
   );
 }
 
+const CARS = [
+  { id: 'klm', words: 'Moss wagon · KLM 204' },
+  { id: 'vet', words: 'Works truck · VET 88' },
+  { id: 'prs', words: 'Long-bed · PRS 610' },
+];
+
+const START = {
+  odometer: { value: 41000 as TypedFigure, unit: 'mi', unread: '' },
+  toe: 0.12 as TypedFigure,
+  price: 18500 as TypedFigure,
+  reading: { value: 90 as TypedFigure, unit: 'lbft' },
+  height: '22 1/2',
+  car: null as (typeof CARS)[number] | null,
+  days: [1, 2],
+  end: 'front',
+};
+
+/** A form takes nothing that does not read, and says it where it stands. */
+function AForm({ theme }: { theme: string }) {
+  return (
+    <Part name="A form">
+      <Form
+        draft={`gallery ${theme}`}
+        className="grid grid-cols-2 gap-3"
+        aria-label="A form"
+        keeps
+        said="Kept."
+        start={START}
+        onSend={async (_, { toe, car }) => [
+          ...(typeof toe === 'string'
+            ? [{ field: 'toe', code: 'number.base', message: 'Write the toe as an angle.' }]
+            : []),
+          ...(car ? [] : [{ field: 'car', code: 'any.required', message: 'Choose the car.' }]),
+        ]}
+      >
+        <Combobox<(typeof CARS)[number]>
+          className="col-span-2"
+          name="car"
+          label="Which car"
+          nothing="none yet"
+          placeholder="Plate, car"
+          find={among(CARS, (car) => car.words)}
+          idOf={(car) => car.id}
+          wordsOf={(car) => car.words}
+        />
+        <div className="col-span-2">
+          <OdometerFields />
+        </div>
+        <AngleField name="toe" label="Toe, °" />
+        <MoneyField name="price" label="Price" />
+        <TorqueField className="col-span-2" name="reading" label="Reading" />
+        <LengthField name="height" label="Front target height" unit="in" />
+        <ChoiceField name="end" label="Which end" options={FEW} fieldClassName="self-end" />
+        <CheckSet
+          name="days"
+          legend="Open on"
+          className="col-span-2 flex flex-wrap gap-x-4"
+          options={[
+            [1, 'Mon'],
+            [2, 'Tue'],
+            [3, 'Wed'],
+          ]}
+        />
+        <Send>Keep it</Send>
+      </Form>
+    </Part>
+  );
+}
+
+function SortedLine({ id, at, count, move }: { id: string; at: number; count: number; move: Move }) {
+  const { ref, style, handle } = useLine(id, id);
+  return (
+    <li ref={ref} style={style} className="flex items-center justify-between border-b border-rule">
+      <span className="flex items-center gap-2">
+        {handle}
+        {id}
+      </span>
+      <span>
+        <UpDown at={at} count={count} label={id} onMove={move} />
+      </span>
+    </li>
+  );
+}
+
+type Move = (from: number, to: number) => void;
+
+function Lists() {
+  const [lines, setLines] = useState(['Raise the front', 'Wheels off', 'Struts out']);
+  const move: Move = (from, to) => setLines((before) => moved(before, from, to));
+  return (
+    <Part name="Lines, folds, how far">
+      <Sortable ids={lines} onMove={move}>
+        <ol aria-label="Steps in their order">
+          {lines.map((line, at) => (
+            <SortedLine key={line} id={line} at={at} count={lines.length} move={move} />
+          ))}
+        </ol>
+      </Sortable>
+      <Fold title="What else is known of it">
+        <p className="py-2">Opened when it is wanted.</p>
+      </Fold>
+      <Progress share={0.4} label="left-side.jpg" />
+      <Nothing>Nothing waits to be looked at.</Nothing>
+      <Loading />
+      <Failed onAgain={() => undefined} />
+    </Part>
+  );
+}
+
 function Sheets() {
   const [tab, setTab] = useState<'steps' | 'items'>('steps');
   const [open, setOpen] = useState(false);
@@ -202,7 +323,7 @@ function Sheets() {
   );
 }
 
-function Parts() {
+function Parts({ theme }: { theme: string }) {
   return (
     <>
       <Buttons />
@@ -210,6 +331,8 @@ function Parts() {
       <Choices />
       <Days />
       <Figures />
+      <AForm theme={theme} />
+      <Lists />
       <Sheets />
     </>
   );
@@ -221,12 +344,12 @@ export function Gallery() {
     <main className="grid min-h-screen lg:grid-cols-2">
       <div className="p-6">
         <h1 className="pb-3">The desk</h1>
-        <Parts />
+        <Parts theme="desk" />
       </div>
       <div data-theme="bay" className="bay bg-paper p-6 text-ink">
         <SheetTheme value="bay">
           <h1 className="pb-3">The bay</h1>
-          <Parts />
+          <Parts theme="bay" />
         </SheetTheme>
       </div>
     </main>

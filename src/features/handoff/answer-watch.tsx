@@ -1,11 +1,9 @@
 'use client';
 
-import { useState } from 'react';
-import { useCommand } from '@/features/transport/use-command';
-import { Dialog } from '@/ui/dialog';
-import { Errors, FormErrors } from '@/ui/field';
-import { TextField, fieldsOf } from '@/ui/form';
-import { Choice } from '@/ui/choice';
+import { CommandDialog } from '@/features/transport/command-dialog';
+import { ChoiceField } from '@/ui/choice';
+import { Send } from '@/ui/send';
+import { TextField } from '@/ui/text-field';
 
 /** Answers one line that an earlier visit left to be watched. */
 export function AnswerWatch({
@@ -17,42 +15,31 @@ export function AnswerWatch({
   watchId: string;
   words: string;
 }) {
-  const { send, busy, errors } = useCommand('watch.answer');
-  const [open, setOpen] = useState(false);
-  const [settled, setSettled] = useState(true);
   return (
-    <>
-      <button type="button" className="btn btn-pen" onClick={() => setOpen(true)}>
-        Answer it
-      </button>
-      <Dialog open={open} onClose={() => setOpen(false)} title="What became of it" intro={words}>
-        <form
-          onSubmit={async (event) => {
-            event.preventDefault();
-            const f = fieldsOf(event.currentTarget);
-            if (await send({ orderId, watchId, answer: f.answer, settled })) setOpen(false);
-          }}
-        >
-          <Errors errors={errors}>
-            <TextField name="answer" label="What you found" />
-            <Choice
-              label="Then"
-              className="mt-3 grid grid-cols-2"
-              itemClassName="-ml-[1.5px] min-h-14"
-              options={[
-                ['settled', 'Settled'],
-                ['on', 'Watch it on'],
-              ]}
-              value={settled ? 'settled' : 'on'}
-              onValue={(next) => setSettled(next === 'settled')}
-            />
-            <FormErrors errors={errors} shown={['answer']} />
-          </Errors>
-          <button className="btn btn-pen mt-4 min-h-14 w-full" disabled={busy}>
-            Keep the answer
-          </button>
-        </form>
-      </Dialog>
-    </>
+    <CommandDialog
+      command="watch.answer"
+      about={watchId}
+      opens="Answer it"
+      button={{ weight: 'pen' }}
+      title="What became of it"
+      intro={words}
+      start={{ answer: '', then: 'settled' }}
+      input={({ answer, then }) => ({ orderId, watchId, answer, settled: then === 'settled' })}
+    >
+      <TextField name="answer" label="What you found" />
+      <ChoiceField
+        name="then"
+        label="Then"
+        className="grid grid-cols-2"
+        itemClassName="-ml-px min-h-14"
+        options={[
+          ['settled', 'Settled'],
+          ['on', 'Watch it on'],
+        ]}
+      />
+      <Send wide size="tall">
+        Keep the answer
+      </Send>
+    </CommandDialog>
   );
 }

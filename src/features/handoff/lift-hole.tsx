@@ -1,7 +1,7 @@
 'use client';
 
 import type { OverrideRule } from '@/core/ledger/kinds/bay';
-import type { PinPerson } from '@/ui/person-pin';
+import type { PinPerson } from '@/ui/pin-fields';
 import { LeadReason } from '../answers/lead-reason';
 
 /** The lead lifts one rule that may be lifted: a written reason, the lead's PIN, and a line on the handoff. */

@@ -26,7 +26,7 @@ function Heights({ packet }: { packet: Packet }) {
         })}
       />
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Heights, corner by corner">
-        <table className="ledger max-sm:[&_td]:pr-0! max-sm:[&_td]:pl-1! max-sm:[&_th]:pr-0! max-sm:[&_thead_th]:text-[0.85rem]">
+        <table className="ledger max-sm:[&_td]:pr-0! max-sm:[&_td]:pl-1! max-sm:[&_th]:pr-0! max-sm:[&_thead_th]:text-xs">
           <thead>
             <tr>
               <th scope="col">{heights.method}</th>
@@ -45,10 +45,8 @@ function Heights({ packet }: { packet: Packet }) {
                 </th>
                 {CORNERS.map((corner) => (
                   <td key={corner} className="text-right">
-                    <span className="figure text-[0.98rem] whitespace-nowrap sm:text-[1.25rem]">
-                      {row.values[corner]}
-                    </span>
-                    <span className="block text-[0.85rem] whitespace-nowrap text-soft sm:text-[0.9rem]">
+                    <span className="figure text-sm whitespace-nowrap sm:text-xl">{row.values[corner]}</span>
+                    <span className="block text-xs whitespace-nowrap text-soft sm:text-sm">
                       {row.other[corner]}
                     </span>
                   </td>
@@ -58,7 +56,7 @@ function Heights({ packet }: { packet: Packet }) {
           </tbody>
         </table>
       </div>
-      <p className="mt-2 text-[1.15rem] font-semibold">{heights.verdicts.join(' ')}</p>
+      <p className="mt-2 text-lg font-semibold">{heights.verdicts.join(' ')}</p>
     </section>
   );
 }
@@ -71,7 +69,7 @@ function Torque({ packet, folded }: { packet: Packet; folded: boolean }) {
         <summary className={folded ? 'btn my-2 w-full' : 'hidden'}>
           {packet.torque.length} fasteners, each with who and when
         </summary>
-        <table className="ledger text-[0.97rem] max-sm:[&_td]:block max-sm:[&_td]:border-0 max-sm:[&_th]:block max-sm:[&_thead]:hidden max-sm:[&_tr]:block max-sm:[&_tr]:border-b max-sm:[&_tr]:border-rule max-sm:[&_tr]:py-2">
+        <table className="ledger text-sm max-sm:[&_td]:block max-sm:[&_td]:border-0 max-sm:[&_th]:block max-sm:[&_thead]:hidden max-sm:[&_tr]:block max-sm:[&_tr]:border-b max-sm:[&_tr]:border-rule max-sm:[&_tr]:py-2">
           <thead>
             <tr>
               <th scope="col">Fastener</th>
@@ -87,23 +85,21 @@ function Torque({ packet, folded }: { packet: Packet; folded: boolean }) {
                   {row.what}
                 </th>
                 <td>
-                  <span className="figure text-[1.1rem]">{row.value}</span>
-                  <span className="block text-[0.9rem] text-soft">
+                  <span className="figure text-lg">{row.value}</span>
+                  <span className="block text-sm text-soft">
                     {row.interim && <strong className="mr-1 border border-ink px-1 text-ink">interim</strong>}
                     {row.source}
                   </span>
                 </td>
                 <td>
                   {row.reading}, {row.support}
-                  <span className="block text-[0.9rem] text-soft">{row.wrench}</span>
+                  <span className="block text-sm text-soft">{row.wrench}</span>
                 </td>
                 <td>
                   {row.who}
-                  <span className="block text-[0.9rem] text-soft">{shopMoment(row.at, packet.timeZone)}</span>
+                  <span className="block text-sm text-soft">{shopMoment(row.at, packet.timeZone)}</span>
                   {row.checkedBy && (
-                    <span className="block text-[0.9rem] font-medium text-second">
-                      checked by {row.checkedBy}
-                    </span>
+                    <span className="block text-sm font-medium text-second">checked by {row.checkedBy}</span>
                   )}
                 </td>
               </tr>
@@ -131,7 +127,7 @@ function Alignment({ packet }: { packet: Packet }) {
                 className="mx-auto w-full max-w-2xl"
                 drawing={wheelsDrawing(alignment.wheels.before, alignment.wheels.after)}
               />
-              <p className="text-[0.95rem] text-soft">
+              <p className="text-sm text-soft">
                 Before dashed, after solid; angles drawn many times larger than they are.
               </p>
             </>
@@ -187,7 +183,7 @@ function Photos({ packet, base }: { packet: Packet; base: string }) {
               alt={photo.caption}
               marks={photo.marks ?? []}
             />
-            <p className="text-[0.95rem]">{photo.caption}</p>
+            <p className="text-sm">{photo.caption}</p>
           </li>
         ))}
       </ul>
@@ -222,7 +218,7 @@ export function PacketPage({
         <p className="mt-1">Asked for: {packet.wants}</p>
       </header>
       {packet.pushOnly && (
-        <p className="hatch px-4 py-3 text-[1.3rem] font-semibold">Push only: this car is not driven.</p>
+        <p className="hatch px-4 py-3 text-xl font-semibold">Push only: this car is not driven.</p>
       )}
       {packet.correction && (
         <p className="caution px-4 py-3">
@@ -264,7 +260,7 @@ export function PacketPage({
       <section>
         <h2 className="border-b border-ink pb-1">Come back for</h2>
         {packet.comeBacks.map((back) => (
-          <p key={back.title + back.interval} className="border-b border-rule py-1.5 text-[1.1rem]">
+          <p key={back.title + back.interval} className="border-b border-rule py-1.5 text-lg">
             <span className="font-semibold">{back.title}</span>, {back.interval}:{' '}
             {back.dueOdometer ? `at ${back.dueOdometer} on the dial` : 'by date'}
             {back.dueOn && `, about ${shortDay(back.dueOn)}`}.{back.places > 0 && ` ${back.places} places.`}
@@ -303,10 +299,10 @@ export function PacketPage({
       {packet.signed && (
         <section>
           <h2 className="border-b border-ink pb-1">Signed</h2>
-          <p className="pt-1 text-[1.1rem] font-semibold">
+          <p className="pt-1 text-lg font-semibold">
             {packet.signed.by}, {shopMoment(packet.signed.at, packet.timeZone)}
           </p>
-          <p className="text-[0.9rem] break-all text-soft">
+          <p className="text-sm break-all text-soft">
             Record of {packet.chain.count} entries, closing with {packet.chain.hash}. Packet version{' '}
             {packet.version}.
           </p>

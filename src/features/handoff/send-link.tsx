@@ -6,6 +6,7 @@ import type { FieldError } from '@/contracts/answer';
 import { newId } from '@/features/transport/device';
 import { postJson } from '@/features/transport/post';
 import { useCommand, usePost } from '@/features/transport/use-command';
+import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { FormErrors } from '@/ui/field';
 
@@ -59,26 +60,20 @@ export function SendLink({
             : 'Status, offers to answer, the handoff to sign. It has no address yet.'}
       </p>
       <div className="grid grid-cols-2 gap-2">
-        <button
-          type="button"
-          className="btn min-h-14"
+        <Button
+          size="tall"
           disabled={send.busy}
           onClick={async () => setSent(Boolean(await send.send({ orderId })))}
         >
           Send it
-        </button>
-        <button type="button" className="btn min-h-14" onClick={() => void make()}>
+        </Button>
+        <Button size="tall" onClick={() => void make()}>
           Show its code
-        </button>
+        </Button>
         {link && (
-          <button
-            type="button"
-            className="btn col-span-2"
-            disabled={revoke.busy}
-            onClick={() => void revoke.send({ orderId })}
-          >
+          <Button className="col-span-2" disabled={revoke.busy} onClick={() => void revoke.send({ orderId })}>
             Take the page away
-          </button>
+          </Button>
         )}
       </div>
       {sent && (
@@ -123,13 +118,15 @@ export function SendLink({
             <p className="mt-3 break-all border border-rule bg-card p-3" data-testid="link-address">
               {made.address}
             </p>
-            <button
-              type="button"
-              className="btn btn-pen mt-3 min-h-14 w-full"
+            <Button
+              weight="pen"
+              size="tall"
+              wide
+              className="mt-3"
               onClick={() => void navigator.clipboard?.writeText(made.address)}
             >
               Copy it
-            </button>
+            </Button>
           </>
         )}
       </Dialog>

@@ -14,7 +14,7 @@ export function UseChoice({ orderId, use }: { orderId: string; use: CarUse }) {
       <Choice
         label="How it is used"
         className="mt-1 grid"
-        itemClassName="-mt-[1.5px] justify-start text-left"
+        itemClassName="-mt-px justify-start text-left"
         disabled={busy}
         options={CAR_USES}
         value={use}

@@ -48,7 +48,7 @@ function EndChart({ end, points, predicted, claimed, target, unit }: HistoryEnd 
   const last = points[points.length - 1]!.label;
   return (
     <figure role="img" aria-label={`${end === 'front' ? 'Front' : 'Rear'} heights. ${said}.`}>
-      <figcaption className="font-head text-[1.15rem] font-semibold first-letter:uppercase">{end}</figcaption>
+      <figcaption className="font-head text-lg font-semibold first-letter:uppercase">{end}</figcaption>
       <div className="h-56">
         <ResponsiveContainer width="100%" height="100%">
           <LineChart
@@ -129,7 +129,7 @@ export function HeightHistory({ ends, unit }: { ends: HistoryEnd[]; unit: TapeUn
           <EndChart key={end.end} {...end} unit={unit} />
         ))}
       </div>
-      <p className="mt-1 flex flex-wrap gap-x-6 text-[0.97rem]">
+      <p className="mt-1 flex flex-wrap gap-x-6 text-sm">
         <span>● left</span>
         <span className="text-second">○ right</span>
         <span className="text-predicted">▒ predicted, with its spread</span>

@@ -1,21 +1,25 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import { CORNERS, type Corner, type PerCorner, eachCorner } from '@/core/corners';
 import { Refusal } from '@/core/refusal';
 import type { HeightMethod, HeightOccasion } from '@/core/ledger/kinds/arrival';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import type { StanceInput } from '@/core/stance/drawing';
 import { heightsOf } from '@/core/stance/readings';
-import { useCommand } from '@/features/transport/use-command';
+import { CommandForm } from '@/features/transport/command-form';
+import { Button } from '@/ui/button';
 import { CheckField } from '@/ui/checkbox';
-import { Errors, FormErrors } from '@/ui/field';
-import { SelectField } from '@/ui/select';
-import { TextField, fieldsOf } from '@/ui/form';
-import { LENGTH_UNITS } from '@/ui/units';
+import { useDescribed, useFieldError } from '@/ui/field';
 import { HeightPad } from '@/ui/height-pad';
+import { Held } from '@/ui/held';
+import { SelectField } from '@/ui/select';
+import { Send } from '@/ui/send';
+import { TextField } from '@/ui/text-field';
+import { LENGTH_UNITS } from '@/ui/units';
 import { StancePanel } from './stance-panel';
+
+type Unit = 'in' | 'mm';
 
 interface Props {
   orderId: string;
@@ -24,17 +28,19 @@ interface Props {
   method: HeightMethod;
   upperPoint: string;
   tires: string;
-  unit: 'in' | 'mm';
+  unit: Unit;
   /** On a sheet over another page: it goes nowhere from here. */
   stays?: boolean;
 }
 
 const ORDER: Corner[] = ['LF', 'RF', 'LR', 'RR'];
 
+const filled = (readings: string[]) => readings.filter((text) => text.trim());
+
 /** The readings as they come to heights now, or null while a corner is missing, unreadable or owes a third. */
-function drawnHeights(readings: PerCorner<string[]>, unit: 'in' | 'mm'): PerCorner<number> | null {
+function drawnHeights(readings: PerCorner<string[]>, unit: Unit): PerCorner<number> | null {
   try {
-    const typed = eachCorner((corner) => readings[corner].filter((text) => text.trim()));
+    const typed = eachCorner((corner) => filled(readings[corner]));
     return CORNERS.some((corner) => typed[corner].length === 0) ? null : heightsOf({ readings: typed, unit });
   } catch (error) {
     if (error instanceof Refusal) return null;
@@ -42,8 +48,8 @@ function drawnHeights(readings: PerCorner<string[]>, unit: 'in' | 'mm'): PerCorn
   }
 }
 
-function owesThird(readings: string[], unit: 'in' | 'mm'): boolean {
-  const typed = readings.filter((text) => text.trim());
+function owesThird(readings: string[], unit: Unit): boolean {
+  const typed = filled(readings);
   if (typed.length !== 2) return false;
   try {
     heightsOf({ unit, readings: eachCorner(() => typed) });
@@ -51,6 +57,45 @@ function owesThird(readings: string[], unit: 'in' | 'mm'): boolean {
   } catch (error) {
     return error instanceof Refusal && error.code === 'third-reading';
   }
+}
+
+/** The readings of one corner: one, a second to make sure, a third where they lie apart. */
+function CornerReadings({ corner, unit }: { corner: Corner; unit: Unit }) {
+  const name = `readings.${corner}`;
+  useDescribed(name);
+  const refused = useFieldError(name);
+  return (
+    <Held<string[]> name={name} value={undefined} first={['']}>
+      {({ value: readings, set }) => {
+        const third = owesThird(readings, unit);
+        const last = readings.length - 1;
+        const said = third ? 'More than 3 mm apart: measure this corner a third time.' : refused;
+        return (
+          <div>
+            {readings.map((text, index) => (
+              <HeightPad
+                key={index}
+                label={
+                  index === 0
+                    ? CORNER_NAMES[corner]
+                    : `${CORNER_NAMES[corner]}, ${index === 1 ? 'second' : 'third'} reading`
+                }
+                unit={unit}
+                value={text}
+                onChange={(next) => set(readings.map((old, at) => (at === index ? next : old)))}
+                error={index === last ? said : undefined}
+              />
+            ))}
+            {readings.length < (third ? 3 : 2) && (
+              <Button weight="plain" className="-mt-2 min-h-9" onClick={() => set([...readings, ''])}>
+                {third ? 'Third reading' : 'Second reading'}
+              </Button>
+            )}
+          </div>
+        );
+      }}
+    </Held>
+  );
 }
 
 /** Four standing heights as on a tape, the stance drawn from them at once. */
@@ -65,142 +110,87 @@ export function HeightsForm({
   stays = false,
 }: Props) {
   const router = useRouter();
-  const { send, busy, errors } = useCommand('heights.record');
-  const [unit, setUnit] = useState(startUnit);
-  const [readings, setReadings] = useState<PerCorner<string[]>>(eachCorner(() => ['']));
-  const [by, setBy] = useState(method);
-  const measured = drawnHeights(readings, unit);
-  const change = (corner: Corner, index: number, text: string) =>
-    setReadings((before) => ({
-      ...before,
-      [corner]: before[corner].map((old, at) => (at === index ? text : old)),
-    }));
-  const add = (corner: Corner) => setReadings((before) => ({ ...before, [corner]: [...before[corner], ''] }));
   return (
-    <form
+    <CommandForm
+      command="heights.record"
+      about={orderId}
       className="grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,7fr)_minmax(0,6fr)]"
-      onSubmit={async (event) => {
-        event.preventDefault();
-        const f = fieldsOf(event.currentTarget);
-        const answer = await send({
-          orderId,
-          occasion: f.occasion,
-          method: by,
-          upperPoint: f.upperPoint,
-          tires: f.tires,
-          pressureDone: f.pressureDone === 'on',
-          floorLevel: f.floorLevel === 'on',
-          steeringStraight: f.steeringStraight === 'on',
-          load: f.load,
-          unit,
-          readings: eachCorner((corner) => readings[corner].filter((text) => text.trim())),
-        });
+      start={{
+        readings: eachCorner(() => ['']),
+        occasion: occasions[0]! as string,
+        unit: startUnit,
+        method,
+        upperPoint,
+        tires,
+        load: '',
+        pressureDone: false,
+        floorLevel: false,
+        steeringStraight: false,
+      }}
+      input={({ readings, ...typed }) => ({
+        orderId,
+        ...typed,
+        readings: eachCorner((corner) => filled(readings[corner])),
+      })}
+      onDone={(_, { occasion }) => {
         // After the work the verdict and its reasons stand on this page.
-        if (answer && f.occasion === 'as came' && !stays) router.push(`/orders/${orderId}`);
+        if (occasion === 'as came' && !stays) router.push(`/orders/${orderId}`);
       }}
     >
-      <Errors errors={errors}>
-        <section className="min-w-0 lg:col-span-2">
-          <h2 className="border-b border-ink pb-1">Standing heights</h2>
-          <div className="mt-3 grid gap-x-9 gap-y-1 md:grid-cols-2">
-            {ORDER.map((corner) => {
-              const refused = errors.find((error) => error.field.startsWith(`readings.${corner}`))?.message;
-              const third = owesThird(readings[corner], unit);
-              return (
-                <div key={corner}>
-                  {readings[corner].map((text, index) => (
-                    <HeightPad
-                      key={index}
-                      label={
-                        index === 0
-                          ? CORNER_NAMES[corner]
-                          : `${CORNER_NAMES[corner]}, ${index === 1 ? 'second' : 'third'} reading`
-                      }
-                      unit={unit}
-                      value={text}
-                      onChange={(next) => change(corner, index, next)}
-                      error={
-                        index === readings[corner].length - 1
-                          ? third
-                            ? 'More than 3 mm apart: measure this corner a third time.'
-                            : refused
-                          : undefined
-                      }
-                    />
-                  ))}
-                  {readings[corner].length < (third ? 3 : 2) && (
-                    <button
-                      type="button"
-                      className="btn btn-plain -mt-2 min-h-9 text-base"
-                      onClick={() => add(corner)}
-                    >
-                      {third ? 'Third reading' : 'Second reading'}
-                    </button>
-                  )}
-                </div>
-              );
-            })}
-          </div>
-        </section>
-        <section className="min-w-0">
-          <h2 className="border-b border-ink pb-1">How it stands</h2>
-          {measured ? (
-            <StancePanel stance={{ ...stance, fromFloor: by === 'floor', measured, unit }} compact />
-          ) : (
-            <p className="py-6 text-soft">The stance is drawn here as soon as all four corners read.</p>
-          )}
-        </section>
-        <section className="min-w-0">
-          <h2 className="border-b border-ink pb-1">How it was measured</h2>
-          <div className="mt-3 grid grid-cols-2 gap-3">
-            <SelectField
-              name="occasion"
-              label="Occasion"
-              options={occasions.map((occasion) => [occasion, occasion])}
-            />
-            <SelectField
-              name="unit"
-              label="Lengths without a unit are"
-              value={unit}
-              onValue={(chosen) => setUnit(chosen as 'in' | 'mm')}
-              options={LENGTH_UNITS}
-            />
-            <SelectField
-              name="method"
-              label="Measured from"
-              value={by}
-              onValue={(chosen) => setBy(chosen as HeightMethod)}
-              options={[
-                ['hub', 'hub center'],
-                ['floor', 'floor'],
-                ['chassis', 'a chassis point'],
-              ]}
-            />
-            <TextField name="upperPoint" label="Up to" defaultValue={upperPoint} />
-            <TextField name="tires" label="Tires on it" defaultValue={tires} />
-            <TextField name="load" label="Load on it" placeholder="empty, half a tank" />
-          </div>
-          <div className="mt-2">
-            <CheckField name="pressureDone" label="Tire pressure set" />
-            <CheckField name="floorLevel" label="Level floor, rolled to settle, never on a jack" />
-            <CheckField name="steeringStraight" label="Steering straight, brake off, in neutral" />
-          </div>
-          <FormErrors
-            errors={errors}
-            shown={[
-              'pressureDone',
-              'upperPoint',
-              'tires',
-              'method',
-              'occasion',
-              ...CORNERS.map((corner) => `readings.${corner}`),
-            ]}
-          />
-          <button className="btn btn-pen mt-3 min-h-14 w-full" disabled={busy}>
-            {busy ? 'Writing…' : 'Keep these heights'}
-          </button>
-        </section>
-      </Errors>
-    </form>
+      {({ readings, unit, method: by }) => {
+        const measured = drawnHeights(readings, unit);
+        return (
+          <>
+            <section className="min-w-0 lg:col-span-2">
+              <h2 className="border-b border-ink pb-1">Standing heights</h2>
+              <div className="mt-3 grid gap-x-9 gap-y-1 md:grid-cols-2">
+                {ORDER.map((corner) => (
+                  <CornerReadings key={corner} corner={corner} unit={unit} />
+                ))}
+              </div>
+            </section>
+            <section className="min-w-0">
+              <h2 className="border-b border-ink pb-1">How it stands</h2>
+              {measured ? (
+                <StancePanel stance={{ ...stance, fromFloor: by === 'floor', measured, unit }} compact />
+              ) : (
+                <p className="py-6 text-soft">The stance is drawn here as soon as all four corners read.</p>
+              )}
+            </section>
+            <section className="min-w-0">
+              <h2 className="border-b border-ink pb-1">How it was measured</h2>
+              <div className="mt-3 grid grid-cols-2 gap-3">
+                <SelectField
+                  name="occasion"
+                  label="Occasion"
+                  options={occasions.map((occasion) => [occasion, occasion] as const)}
+                />
+                <SelectField name="unit" label="Lengths without a unit are" options={LENGTH_UNITS} />
+                <SelectField
+                  name="method"
+                  label="Measured from"
+                  options={[
+                    ['hub', 'hub center'],
+                    ['floor', 'floor'],
+                    ['chassis', 'a chassis point'],
+                  ]}
+                />
+                <TextField name="upperPoint" label="Up to" />
+                <TextField name="tires" label="Tires on it" />
+                <TextField name="load" label="Load on it" placeholder="empty, half a tank" />
+              </div>
+              <div className="mt-2">
+                <CheckField name="pressureDone" label="Tire pressure set" />
+                <CheckField name="floorLevel" label="Level floor, rolled to settle, never on a jack" />
+                <CheckField name="steeringStraight" label="Steering straight, brake off, in neutral" />
+              </div>
+              <Send wide size="tall" className="mt-3">
+                Keep these heights
+              </Send>
+            </section>
+          </>
+        );
+      }}
+    </CommandForm>
   );
 }

@@ -17,7 +17,7 @@ export function StancePanel({ stance, compact }: { stance: StanceInput; compact?
         <div className={`grid items-end gap-4 ${compact ? 'grid-cols-2' : 'sm:grid-cols-[1fr_1fr_auto]'}`}>
           <Shapes drawing={leanView('front', shown.LF, shown.RF, stance.unit)} className="w-full" />
           <Shapes drawing={leanView('rear', shown.LR, shown.RR, stance.unit)} className="w-full" />
-          <dl className="grid grid-cols-[auto_auto] gap-x-4 pb-2 font-head text-[1.1rem]">
+          <dl className="grid grid-cols-[auto_auto] gap-x-4 pb-2 font-head text-lg">
             <dt className="text-soft">Rake</dt>
             <dd className="figure text-right">
               {tape(Math.abs(numbers.rake))}{' '}
@@ -62,15 +62,15 @@ export function HeightTable({ rows, unit }: { rows: HeightRow[]; unit: 'in' | 'm
           <tr key={`${row.label} ${index}`} className={row.tone === 'predicted' ? 'text-predicted' : ''}>
             <th scope="row" className="font-semibold">
               {row.label}
-              {row.note && <span className="block text-[0.95rem] font-normal text-soft">{row.note}</span>}
+              {row.note && <span className="block text-sm font-normal text-soft">{row.note}</span>}
             </th>
             {CORNERS.map((corner) => (
               <td key={corner} className="text-right">
-                <span className="figure text-[1.35rem]">{formatTape(row.mm[corner], unit)}</span>
-                <span className="block text-[0.9rem] text-soft">{formatTape(row.mm[corner], other)}</span>
+                <span className="figure text-xl">{formatTape(row.mm[corner], unit)}</span>
+                <span className="block text-sm text-soft">{formatTape(row.mm[corner], other)}</span>
               </td>
             ))}
-            <td className="figure text-right text-[1.2rem]">{formatTape(stanceOf(row.mm).rake, unit)}</td>
+            <td className="figure text-right text-lg">{formatTape(stanceOf(row.mm).rake, unit)}</td>
           </tr>
         ))}
       </tbody>

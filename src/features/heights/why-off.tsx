@@ -1,5 +1,5 @@
 import type { Reason } from '@/core/stance/reasons';
-import type { PinPerson } from '@/ui/person-pin';
+import type { PinPerson } from '@/ui/pin-fields';
 import { LeadReason } from '../answers/lead-reason';
 import { BackToBay } from '../rework/back-to-bay';
 
@@ -28,7 +28,7 @@ export function WhyOff({
             key={reason.id + reason.end}
             className="grid grid-cols-[4.5rem_1fr] gap-x-4 border-b border-rule py-2"
           >
-            <span className="figure text-right text-[1.25rem]">{Math.round(reason.share * 100)}%</span>
+            <span className="figure text-right text-xl">{Math.round(reason.share * 100)}%</span>
             <span>
               <span className="font-semibold">{reason.text}</span>
               <span className="block text-soft">{reason.todo}</span>
@@ -36,7 +36,7 @@ export function WhyOff({
           </li>
         ))}
       </ol>
-      <p className="mt-1 text-[0.95rem] text-soft">
+      <p className="mt-1 text-sm text-soft">
         Shares weigh the causes by the millimeters each explains. They come from the numbers alone: look
         before a wrench is taken up.
       </p>

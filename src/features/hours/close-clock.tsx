@@ -1,51 +1,31 @@
 'use client';
 
-import { useState } from 'react';
 import { fromShopTime, shopClock, shopDay } from '@/core/units/shop-time';
-import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors } from '@/ui/field';
-import { TextField } from '@/ui/form';
+import { CommandForm } from '@/features/transport/command-form';
 import { MomentField } from '@/ui/day-field';
 import { sentMoment } from '@/ui/day-text';
+import { Send } from '@/ui/send';
+import { TextField } from '@/ui/text-field';
 
 /** The lead says when a forgotten clock should have stopped, and why then. */
 export function CloseClock({ clockId, from, timeZone }: { clockId: string; from: string; timeZone: string }) {
-  const { send, busy, errors } = useCommand('clock.close');
-  const [ended, setEnded] = useState(`${shopDay(from, timeZone)}T${shopClock(from, timeZone)}`);
-  const [reason, setReason] = useState('');
   return (
-    <form
+    <CommandForm
+      command="clock.close"
+      about={clockId}
       className="mt-2 grid grid-cols-2 items-end gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void send({
-          clockId,
-          endedAt: sentMoment(ended, (kept) => fromShopTime(kept, timeZone)) ?? '',
-          reason,
-        });
-      }}
+      start={{ endedAt: `${shopDay(from, timeZone)}T${shopClock(from, timeZone)}`, reason: '' }}
+      input={({ endedAt, reason }) => ({
+        clockId,
+        endedAt: sentMoment(endedAt, (kept) => fromShopTime(kept, timeZone)) ?? '',
+        reason,
+      })}
     >
-      <Errors errors={errors}>
-        <MomentField
-          name="endedAt"
-          label="It stopped at"
-
-          value={ended}
-          onValue={(chosen) => setEnded(chosen)}
-        />
-        <TextField
-          name="reason"
-          label="Why then"
-          value={reason}
-          onChange={(event) => setReason(event.target.value)}
-        />
-        <div className="col-span-2">
-          <FormErrors errors={errors} shown={['endedAt', 'reason']} />
-          <button className="btn" disabled={busy}>
-            Close the clock
-          </button>
-        </div>
-      </Errors>
-    </form>
+      <MomentField name="endedAt" label="It stopped at" />
+      <TextField name="reason" label="Why then" />
+      <Send weight="line" className="col-span-2 justify-self-start">
+        Close the clock
+      </Send>
+    </CommandForm>
   );
 }

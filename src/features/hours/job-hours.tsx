@@ -23,7 +23,7 @@ export function JobHours({ jobs }: { jobs: RunningJob[] }) {
   const most = Math.max(60, ...jobs.map(({ times }) => Math.max(times.clocked, times.bookDone)));
   return (
     <>
-      <p className="flex gap-6 py-2 text-[0.95rem] text-soft">
+      <p className="flex gap-6 py-2 text-sm text-soft">
         <span>
           <span className="mr-2 inline-block h-3 w-8 bg-pen align-[-1px]" />
           clocked

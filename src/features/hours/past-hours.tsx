@@ -1,45 +1,13 @@
-import { Link } from '@/ui/link';
 import { hoursText } from '@/core/units/money';
-import { shopMoment } from '@/core/units/shop-time';
 import type { HoursBook } from '@/server/queries/hours-book';
+import { JobsTable } from './jobs-table';
 
 const timesText = (times: number) => (times === 1 ? 'once' : `${times} times`);
-
-/** Clocked over book, on a ruler whose middle is the book: left of it is quicker, right of it slower. */
-function OverBook({ ratio }: { ratio: number }) {
-  const at = Math.max(-1, Math.min(1, Math.log(ratio) / Math.log(2)));
-  return (
-    <svg
-      viewBox="0 0 120 14"
-      className="h-3.5 w-28"
-      role="img"
-      aria-label={`${ratio.toFixed(2)} times the book`}
-    >
-      <line x1={0} x2={120} y1={12} y2={12} stroke="var(--rule)" />
-      <line x1={60} x2={60} y1={0} y2={14} stroke="var(--predicted)" strokeDasharray="2 2" />
-      <rect
-        x={at < 0 ? 60 + at * 60 : 60}
-        y={3}
-        width={Math.max(1.5, Math.abs(at) * 60)}
-        height={7}
-        fill={ratio > 1.1 ? 'var(--danger)' : 'var(--ink)'}
-      />
-    </svg>
-  );
-}
 
 const HEAD = 'border-b border-ink pb-1';
 
 /** The hours behind us: whose, why clocks stopped, jobs and steps against their book. */
-export function PastHours({
-  book,
-  timeZone,
-  jobsShown = 25,
-}: {
-  book: HoursBook;
-  timeZone: string;
-  jobsShown?: number;
-}) {
+export function PastHours({ book, timeZone }: { book: HoursBook; timeZone: string }) {
   const all = book.jobs.reduce(
     (sum, job) => ({ book: sum.book + job.book, actual: sum.actual + job.actual }),
     {
@@ -61,38 +29,7 @@ export function PastHours({
             'No job was finished in these days.'
           )}
         </p>
-        <ul>
-          {book.jobs.slice(0, jobsShown).map((job) => (
-            <li
-              key={job.orderId}
-              className="grid grid-cols-[minmax(0,1fr)_auto_7.5rem] items-center gap-4 border-b border-rule py-1.5"
-            >
-              <span className="min-w-0">
-                <Link href={`/orders/${job.orderId}`} className="font-semibold">
-                  {job.number}
-                </Link>{' '}
-                {job.car}
-                <span className="text-soft">
-                  {' '}
-                  {[
-                    shopMoment(job.closedAt, timeZone).replace(/^\w+ /, '').split(',')[0],
-                    job.rusty && 'rusty',
-                    job.firstTime && 'first of its kind here',
-                  ]
-                    .filter(Boolean)
-                    .join(' · ')}
-                </span>
-              </span>
-              <span className="figure whitespace-nowrap">
-                {hoursText(job.actual)} of {hoursText(job.book)}
-              </span>
-              <OverBook ratio={job.actual / Math.max(1, job.book)} />
-            </li>
-          ))}
-        </ul>
-        {book.jobs.length > jobsShown && (
-          <p className="pt-2 text-soft">{book.jobs.length - jobsShown} more are in the file.</p>
-        )}
+        {book.jobs.length > 0 && <JobsTable jobs={book.jobs} timeZone={timeZone} />}
       </section>
       <div className="grid content-start gap-8">
         <section>

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { GRADES, INSPECTION_AREAS, type InspectionArea } from '@/core/ledger/kinds/arrival';
 import { moneyText } from '@/core/units/money';
+import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { AnswerForm } from '../answers/answer-form';
 import { FindingForm } from './finding-form';
@@ -36,15 +37,15 @@ function OfferRow({
           Offered: <span className="font-semibold">{offer.text}</span>
           {offer.version > 1 ? ` (version ${offer.version})` : ''}
         </span>
-        <span className="figure text-[1.2rem]">{moneyText(offer.cents, currency)}</span>
+        <span className="figure text-lg">{moneyText(offer.cents, currency)}</span>
       </p>
       {offer.answer ? (
         <p className="flex flex-wrap items-center gap-3">
           <strong>{offer.answer}</strong>
           {!closed && (
-            <button type="button" className="btn btn-plain" onClick={onChange}>
+            <Button weight="plain" onClick={onChange}>
               Change it
-            </button>
+            </Button>
           )}
         </p>
       ) : (
@@ -55,9 +56,9 @@ function OfferRow({
               command="offer.answer"
               input={{ orderId, offerId: offer.offerId, version: offer.version }}
             />
-            <button type="button" className="btn btn-plain" onClick={onChange}>
+            <Button weight="plain" onClick={onChange}>
               Change it
-            </button>
+            </Button>
           </div>
         )
       )}
@@ -109,7 +110,7 @@ export function Inspection({
                             {finding.text ? `: ${finding.text}` : ''}
                           </span>
                         </p>
-                        <p className="flex flex-wrap items-center gap-x-3 text-[0.95rem] text-soft">
+                        <p className="flex flex-wrap items-center gap-x-3 text-sm text-soft">
                           {finding.who}, {finding.when}
                           {finding.photoId && (
                             <a
@@ -122,13 +123,12 @@ export function Inspection({
                             </a>
                           )}
                           {!closed && finding.grade !== 'sound' && own.length === 0 && (
-                            <button
-                              type="button"
-                              className="btn btn-plain"
+                            <Button
+                              weight="plain"
                               onClick={() => setOpen({ what: 'offer', finding, offer: null })}
                             >
                               Offer a repair
-                            </button>
+                            </Button>
                           )}
                         </p>
                         <ul>
@@ -141,14 +141,13 @@ export function Inspection({
                   })}
                 </div>
                 {!closed && (
-                  <button
-                    type="button"
-                    className="btn shrink-0"
+                  <Button
+                    className="shrink-0"
                     onClick={() => setOpen({ what: 'area', area })}
                     aria-label={`Grade ${name}`}
                   >
                     {here.length ? 'Add' : 'Grade'}
-                  </button>
+                  </Button>
                 )}
               </div>
             </li>
@@ -168,13 +167,9 @@ export function Inspection({
         </>
       )}
       {!closed && (
-        <button
-          type="button"
-          className="btn mt-4"
-          onClick={() => setOpen({ what: 'offer', finding: null, offer: null })}
-        >
+        <Button className="mt-4" onClick={() => setOpen({ what: 'offer', finding: null, offer: null })}>
           Offer something else
-        </button>
+        </Button>
       )}
       <Dialog
         open={open !== null}

@@ -9,8 +9,10 @@ import {
   measuresOf,
   wholeSheet,
 } from '@/core/planner/measures';
-import { useCommand } from '@/features/transport/use-command';
-import { FormErrors } from '@/ui/field';
+import { CommandForm } from '@/features/transport/command-form';
+import { Button } from '@/ui/button';
+import { Send } from '@/ui/send';
+import { BareField } from '@/ui/text-field';
 import { figureOf } from '../planner/figures-form';
 
 /** What is asked of a car as it came, beyond its heights; the planner asks for the rest where it needs it. */
@@ -44,6 +46,16 @@ const NOTES = [
   ['note.bench-lengths', 'Bench lengths of arms and bars'],
 ] as const;
 
+/** What was typed, by the measure’s key, whose dots are no steps into anything. */
+const asTyped = (figures: Record<string, unknown>, at = ''): [string, string][] =>
+  Object.entries(figures).flatMap(([key, value]): [string, string][] =>
+    typeof value === 'string'
+      ? value.trim()
+        ? [[at + key, value]]
+        : []
+      : asTyped(value as Record<string, unknown>, `${at}${key}.`),
+  );
+
 /** Measures of a car beyond its heights: typed as on a tape, kept with the order and known from then on. */
 export function MeasureForm({
   orderId,
@@ -58,83 +70,67 @@ export function MeasureForm({
   unit: TapeUnit;
   notes: Record<string, string>;
 }) {
-  const { send, busy, errors } = useCommand('measure.record');
-  const [typed, setTyped] = useState<Record<string, string>>({});
   const [all, setAll] = useState(false);
   const whole = wholeSheet(setup, sheet);
   const defs = measuresOf(setup).filter((def) => all || ASKED.includes(def.id));
-  const error = (key: string) => errors.find((one) => one.field === `figures.${key}`)?.message;
-  const set = (key: string, value: string) => setTyped((before) => ({ ...before, [key]: value }));
-  const figures = Object.entries(typed)
-    .filter(([, value]) => value.trim() !== '')
-    .map(([key, value]) => ({ key, typed: value, known: undefined }));
-  const field = (key: string, label: string, now: string, note: string) => (
-    <li key={key} className="grid grid-cols-[1fr_8rem] items-center gap-x-3 border-b border-rule py-1.5">
-      <label htmlFor={key}>
-        {label}
-        <span className="block text-[0.95rem] text-soft">{note}</span>
-      </label>
-      <input
-        id={key}
-        className="input text-right"
-        placeholder={now}
-        aria-invalid={error(key) ? true : undefined}
-        value={typed[key] ?? ''}
-        onChange={(event) => set(key, event.target.value)}
-      />
-      {error(key) && (
-        <p role="alert" className="col-span-2 font-medium text-danger">
-          {error(key)}
-        </p>
-      )}
-    </li>
-  );
   return (
-    <form
-      onSubmit={async (event) => {
-        event.preventDefault();
-        if (await send({ orderId, figures, unit })) setTyped({});
-      }}
+    <CommandForm
+      command="measure.record"
+      start={{ figures: {} as Record<string, unknown> }}
+      input={({ figures }) => ({
+        orderId,
+        unit,
+        figures: asTyped(figures).map(([key, typed]) => ({ key, typed, known: undefined })),
+      })}
     >
-      <p className="pb-2 text-soft">
-        Lengths without a unit are {unit === 'in' ? 'inches, like 7/8 or 1 3/16' : 'millimeters'}; angles in
-        degrees. Leave empty what was not measured.
-      </p>
-      <ul className="border-t border-ink">
-        {defs.map((def) => {
-          const one = whole[def.key]!;
-          return field(
-            def.key,
-            `${def.label}${def.end ? `, ${def.end}` : ''}`,
-            figureOf(one, def, unit),
-            KNOWN_WORDS[one.known],
-          );
-        })}
-        {NOTES.map(([key, label]) => (
-          <li key={key} className="border-b border-rule py-1.5">
-            <label htmlFor={key}>{label}</label>
-            {notes[key] && <span className="block text-[0.95rem] text-soft">written down: {notes[key]}</span>}
-            <input
-              id={key}
-              className="input"
-              value={typed[key] ?? ''}
-              onChange={(event) => set(key, event.target.value)}
-            />
-          </li>
-        ))}
-      </ul>
-      <FormErrors
-        errors={errors}
-        shown={errors.map((one) => one.field).filter((one) => one.startsWith('figures.'))}
-      />
-      <p className="flex flex-wrap gap-3 pt-3">
-        <button className="btn btn-pen" disabled={busy || figures.length === 0}>
-          {busy ? 'Writing…' : figures.length ? `Keep ${figures.length}` : 'Keep'}
-        </button>
-        <button type="button" className="btn btn-plain" onClick={() => setAll(!all)}>
-          {all ? 'Only the usual ones' : 'Everything its axles ask for'}
-        </button>
-      </p>
-    </form>
+      {({ figures }) => {
+        const count = asTyped(figures).length;
+        return (
+          <>
+            <p className="pb-2 text-soft">
+              Lengths without a unit are {unit === 'in' ? 'inches, like 7/8 or 1 3/16' : 'millimeters'};
+              angles in degrees. Leave empty what was not measured.
+            </p>
+            <ul className="border-t border-ink">
+              {defs.map((def) => {
+                const label = `${def.label}${def.end ? `, ${def.end}` : ''}`;
+                return (
+                  <li
+                    key={def.key}
+                    className="grid grid-cols-[1fr_8rem] items-center gap-x-3 border-b border-rule py-1.5"
+                  >
+                    <span>
+                      {label}
+                      <span className="block text-sm text-soft">{KNOWN_WORDS[whole[def.key]!.known]}</span>
+                    </span>
+                    <div>
+                      <BareField
+                        name={`figures.${def.key}`}
+                        label={label}
+                        className="text-right"
+                        placeholder={figureOf(whole[def.key]!, def, unit)}
+                      />
+                    </div>
+                  </li>
+                );
+              })}
+              {NOTES.map(([key, label]) => (
+                <li key={key} className="border-b border-rule py-1.5">
+                  <span>{label}</span>
+                  {notes[key] && <span className="block text-sm text-soft">written down: {notes[key]}</span>}
+                  <BareField name={`figures.${key}`} label={label} />
+                </li>
+              ))}
+            </ul>
+            <p className="flex flex-wrap gap-3 pt-3">
+              <Send disabled={count === 0}>{count ? `Keep ${count}` : 'Keep'}</Send>
+              <Button weight="plain" onClick={() => setAll(!all)}>
+                {all ? 'Only the usual ones' : 'Everything its axles ask for'}
+              </Button>
+            </p>
+          </>
+        );
+      }}
+    </CommandForm>
   );
 }

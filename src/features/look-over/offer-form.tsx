@@ -1,10 +1,9 @@
 'use client';
 
-import { useState } from 'react';
-import { readMoney } from '@/core/units/money';
-import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors } from '@/ui/field';
-import { TextField } from '@/ui/form';
+import { CommandForm } from '@/features/transport/command-form';
+import { MoneyField, type TypedFigure } from '@/ui/figure-fields';
+import { Send } from '@/ui/send';
+import { TextField } from '@/ui/text-field';
 import type { ShownFinding, ShownOffer } from './shown';
 
 /** An offer to the customer; changing one that was answered asks again. */
@@ -19,51 +18,32 @@ export function OfferForm({
   offer: ShownOffer | null;
   onDone: () => void;
 }) {
-  const { send, busy, errors } = useCommand('offer.make');
-  const [text, setText] = useState(offer?.text ?? finding?.text ?? '');
-  const [price, setPrice] = useState(offer ? (offer.cents / 100).toFixed(2) : '');
   return (
-    <Errors errors={errors}>
-      <TextField
-        name="text"
-        label="What is offered"
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-      />
-      <TextField
-        className="mt-3 max-w-48"
-        name="cents"
-        label="Price"
-        inputMode="decimal"
-        placeholder="185.00"
-        value={price}
-        onChange={(event) => setPrice(event.target.value)}
-      />
+    <CommandForm
+      command="offer.make"
+      about={offer?.offerId ?? finding?.findingId ?? 'new'}
+      className="grid gap-3"
+      start={{
+        text: offer?.text ?? finding?.text ?? '',
+        cents: (offer?.cents ?? null) as TypedFigure,
+      }}
+      input={(typed) => ({
+        orderId,
+        offerId: offer?.offerId ?? null,
+        findingId: finding?.findingId ?? offer?.findingId ?? null,
+        photoId: null,
+        ...typed,
+      })}
+      onDone={onDone}
+    >
+      <TextField name="text" label="What is offered" />
+      <MoneyField className="max-w-48" name="cents" label="Price" placeholder="185.00" />
       {offer?.answer && (
-        <p className="caution mt-3 px-3 py-2 font-medium">
+        <p className="caution px-3 py-2 font-medium">
           The customer has answered this offer. Changing it asks again.
         </p>
       )}
-      <FormErrors errors={errors} shown={['text', 'cents']} />
-      <button
-        type="button"
-        className="btn btn-pen mt-4 w-full"
-        disabled={busy}
-        onClick={async () => {
-          const cents = readMoney(price);
-          const input = {
-            orderId,
-            offerId: offer?.offerId ?? null,
-            findingId: finding?.findingId ?? offer?.findingId ?? null,
-            text,
-            cents: cents ?? price,
-            photoId: null,
-          };
-          if (await send(input)) onDone();
-        }}
-      >
-        {busy ? 'Writing…' : offer ? 'Offer it anew' : 'Offer it'}
-      </button>
-    </Errors>
+      <Send wide>{offer ? 'Offer it anew' : 'Offer it'}</Send>
+    </CommandForm>
   );
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/button';
 import { Link } from '@/ui/link';
 import type { QueuedMessage } from '@/server/messages/send';
 import { useCommand } from '@/features/transport/use-command';
@@ -37,22 +38,12 @@ export function MessageRow({
       )}
       {waits && (
         <p className="flex gap-2 pt-1">
-          <button
-            type="button"
-            className="btn"
-            disabled={busy}
-            onClick={() => void send({ messageId: message.id, send: true })}
-          >
+          <Button disabled={busy} onClick={() => void send({ messageId: message.id, send: true })}>
             Send it now
-          </button>
-          <button
-            type="button"
-            className="btn"
-            disabled={busy}
-            onClick={() => void send({ messageId: message.id, send: false })}
-          >
+          </Button>
+          <Button disabled={busy} onClick={() => void send({ messageId: message.id, send: false })}>
             Let it go
-          </button>
+          </Button>
         </p>
       )}
       <FormErrors errors={errors} shown={[]} />

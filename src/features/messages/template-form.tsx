@@ -1,9 +1,9 @@
 'use client';
 
-import { useState } from 'react';
-import { useCommand } from '@/features/transport/use-command';
-import { AreaField, fieldsOf } from '@/ui/form';
-import { Errors, FormErrors } from '@/ui/field';
+import { CommandForm } from '@/features/transport/command-form';
+import { Fold } from '@/ui/fold';
+import { Send } from '@/ui/send';
+import { AreaField } from '@/ui/text-field';
 
 /** The shop's own words for one message, as a text and as a mail. */
 export function TemplateForm({
@@ -17,36 +17,30 @@ export function TemplateForm({
   text: string;
   mail: string;
 }) {
-  const { send, busy, errors } = useCommand('template.set');
-  const [kept, setKept] = useState(false);
   return (
-    <details className="border-b border-rule py-2">
-      <summary className="cursor-pointer font-head text-[1.15rem] font-semibold">{title}</summary>
+    <Fold title={title}>
       {(
         [
           ['text', 'As a text', text],
           ['mail', 'As a mail', mail],
         ] as const
       ).map(([channel, label, words]) => (
-        <form
+        <CommandForm
           key={channel}
+          command="template.set"
+          about={`${stage} ${channel}`}
           className="mt-2"
-          onSubmit={async (event) => {
-            event.preventDefault();
-            const done = await send({ stage, channel, words: fieldsOf(event.currentTarget).words });
-            setKept(done !== null);
-          }}
+          keeps
+          said="Kept."
+          start={{ words }}
+          input={(typed) => ({ stage, channel, words: typed.words })}
         >
-          <Errors errors={errors}>
-            <AreaField name="words" label={label} defaultValue={words} rows={channel === 'mail' ? 5 : 2} />
-          </Errors>
-          <button className="btn mt-1" disabled={busy}>
+          <AreaField name="words" label={label} rows={channel === 'mail' ? 5 : 2} />
+          <Send weight="line" className="mt-1">
             Keep these words
-          </button>
-        </form>
+          </Send>
+        </CommandForm>
       ))}
-      <FormErrors errors={errors} shown={['words']} />
-      {kept && <p role="status">Kept.</p>}
-    </details>
+    </Fold>
   );
 }

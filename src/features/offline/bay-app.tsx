@@ -60,8 +60,8 @@ export function BayApp({ first }: { first: BayBundle | null }) {
   if (!bundle || !state?.run) {
     return (
       <div data-theme="bay" className="bay grid min-h-screen content-start gap-4 bg-paper p-8 text-ink">
-        <h1 className="text-[2.2rem]">Bay</h1>
-        <p className="max-w-xl text-[1.2rem]">
+        <h1 className="text-4xl">Bay</h1>
+        <p className="max-w-xl text-lg">
           {!looked
             ? 'Looking for the car…'
             : bay.missing

@@ -2,6 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
+import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import type { HeightMethod, HeightOccasion } from '@/core/ledger/kinds/arrival';
 import type { StanceInput } from '@/core/stance/drawing';
@@ -33,9 +34,7 @@ export function BayHeights({
   }
   return (
     <>
-      <button type="button" className="btn" onClick={() => setOpen(true)}>
-        Heights
-      </button>
+      <Button onClick={() => setOpen(true)}>Heights</Button>
       <Dialog open={open} onClose={() => setOpen(false)} title="Standing heights" wide>
         <HeightsForm {...props} occasions={[...occasions]} stays />
       </Dialog>

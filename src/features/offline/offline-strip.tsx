@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { describeQueued, type QueuedBody } from '@/contracts/queued';
 import type { RunDocument } from '@/core/procedure/engine';
@@ -19,27 +20,19 @@ export function OfflineStrip({ bay, document }: { bay: Bay; document: RunDocumen
           aria-label="Without network"
           className="unsent flex flex-wrap items-center gap-x-5 gap-y-2 border-b-2 border-rule px-6 py-2.5"
         >
-          <p role="status" className="text-[1.2rem] font-semibold">
+          <p role="status" className="text-lg font-semibold">
             {online
               ? 'Sending what waited here.'
               : able
                 ? 'No network. Work goes on; this tablet keeps it.'
                 : 'No network, and this browser keeps nothing: nothing can be recorded until it is back.'}
           </p>
-          {pending.length > 0 && (
-            <button type="button" className="btn" onClick={() => setOpen(true)}>
-              {pending.length} not sent yet
-            </button>
-          )}
-          {pending.length > 0 && (
-            <button type="button" className="btn" onClick={bay.send}>
-              Try now
-            </button>
-          )}
+          {pending.length > 0 && <Button onClick={() => setOpen(true)}>{pending.length} not sent yet</Button>}
+          {pending.length > 0 && <Button onClick={bay.send}>Try now</Button>}
         </section>
       )}
       {online && !able && (
-        <p className="border-b-2 border-rule px-6 py-2 text-[1.1rem] text-soft">
+        <p className="border-b-2 border-rule px-6 py-2 text-lg text-soft">
           Offline is off: this page did not come over https. Open the shop by its https address to work
           without network.
         </p>
@@ -48,14 +41,12 @@ export function OfflineStrip({ bay, document }: { bay: Bay; document: RunDocumen
       {tasks.length > 0 && (
         <section role="alert" className="hatch flex flex-wrap items-center gap-4 px-6 py-3">
           <div className="min-w-0 grow">
-            <p className="font-head text-[1.3rem] font-semibold">Not taken; somebody has to look</p>
+            <p className="font-head text-xl font-semibold">Not taken; somebody has to look</p>
             {tasks.map((words) => (
               <p key={words}>{words}</p>
             ))}
           </div>
-          <button type="button" className="btn" onClick={bay.clearTasks}>
-            Read
-          </button>
+          <Button onClick={bay.clearTasks}>Read</Button>
         </section>
       )}
       <Dialog
@@ -66,7 +57,7 @@ export function OfflineStrip({ bay, document }: { bay: Bay; document: RunDocumen
       >
         <ol>
           {pending.map((move) => (
-            <li key={move.id} className="flex justify-between gap-4 border-b border-rule py-2 text-[1.15rem]">
+            <li key={move.id} className="flex justify-between gap-4 border-b border-rule py-2 text-lg">
               <span>
                 {describeQueued(JSON.parse(move.body) as QueuedBody, document)}
                 {move.photo ? `, ${Math.ceil(move.photo.blob.size / 1024)} kB` : ''}

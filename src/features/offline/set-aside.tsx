@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { describeQueued, type QueuedBody } from '@/contracts/queued';
 import type { RunDocument } from '@/core/procedure/engine';
 import { useCommand } from '@/features/transport/use-command';
+import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { discard } from './outbox';
 import type { Waiting } from './store';
@@ -40,12 +41,10 @@ export function SetAside({ refused, document }: { refused: Waiting[]; document: 
   return (
     <>
       <section role="alert" className="hatch flex flex-wrap items-center gap-4 px-6 py-3">
-        <p className="min-w-0 grow font-head text-[1.3rem] font-semibold">
+        <p className="min-w-0 grow font-head text-xl font-semibold">
           Refused for good and kept on this tablet: {refused.length}
         </p>
-        <button type="button" className="btn" onClick={() => setOpen(true)}>
-          Read what was refused
-        </button>
+        <Button onClick={() => setOpen(true)}>Read what was refused</Button>
       </section>
       <Dialog
         open={open}
@@ -55,23 +54,19 @@ export function SetAside({ refused, document }: { refused: Waiting[]; document: 
       >
         <ul>
           {refused.map((move) => (
-            <li key={move.id} className="border-b border-rule py-3 text-[1.15rem]">
+            <li key={move.id} className="border-b border-rule py-3 text-lg">
               <p className="font-semibold">{told(move)}</p>
               <p className="text-soft">
                 {new Date(move.at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}:{' '}
                 {move.aside}
               </p>
               <div className="mt-2 flex flex-wrap gap-3">
-                <button
-                  type="button"
-                  className="btn btn-plain"
-                  onClick={() => keepAsFile(`refused-${move.id}.json`, move.body)}
-                >
+                <Button weight="plain" onClick={() => keepAsFile(`refused-${move.id}.json`, move.body)}>
                   Keep as a file
-                </button>
-                <button type="button" className="btn" disabled={busy} onClick={() => void throwAway(move)}>
+                </Button>
+                <Button disabled={busy} onClick={() => void throwAway(move)}>
                   Throw away
-                </button>
+                </Button>
               </div>
             </li>
           ))}

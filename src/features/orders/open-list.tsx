@@ -28,7 +28,7 @@ export function OpenList({ document, run }: { document: RunDocument; run: RunSta
             <OpenSign size={34} />
             <span className="min-w-0">
               <span className="block font-semibold">{placedName(item)}</span>
-              <span className="block text-[0.95rem] text-soft">{FORBIDS[item.closeBefore ?? 'handoff']}</span>
+              <span className="block text-sm text-soft">{FORBIDS[item.closeBefore ?? 'handoff']}</span>
             </span>
           </li>
         ))}
@@ -37,7 +37,7 @@ export function OpenList({ document, run }: { document: RunDocument; run: RunSta
             <Stripe state={looseness === 'snug' ? 'thin' : 'broken'} size={34} />
             <span className="min-w-0">
               <span className="block font-semibold">{placedName(fastener)}</span>
-              <span className="block text-[0.95rem] text-soft">
+              <span className="block text-sm text-soft">
                 {looseness === 'snug' ? 'snug only' : 'loosened'}
               </span>
             </span>

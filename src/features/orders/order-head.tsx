@@ -77,7 +77,7 @@ export function OrderHead({ file, nowIso }: { file: OrderFile; nowIso: string })
           <p className="font-head text-soft">Next</p>
           <Link
             href={orderHref(file.id, next.page)}
-            className="font-head text-[1.45rem] leading-tight font-semibold underline decoration-pen decoration-4 underline-offset-4"
+            className="font-head text-2xl leading-tight font-semibold underline decoration-pen decoration-4 underline-offset-4"
           >
             {next.text}
           </Link>
@@ -96,7 +96,7 @@ export function OrderHead({ file, nowIso }: { file: OrderFile; nowIso: string })
           <Link
             key={page}
             href={`/orders/${file.id}${page && `/${page}`}`}
-            className="flex min-h-11 items-center px-2.5 font-head text-[1.1rem] font-medium no-underline hover:bg-hair"
+            className="flex min-h-11 items-center px-2.5 font-head text-lg font-medium no-underline hover:bg-hair"
           >
             {label}
           </Link>
@@ -104,7 +104,7 @@ export function OrderHead({ file, nowIso }: { file: OrderFile; nowIso: string })
         {state.run && (
           <Link
             href={`/bay/${file.id}`}
-            className="ml-auto flex min-h-11 items-center bg-ink px-5 font-head text-[1.1rem] font-semibold text-paper no-underline"
+            className="ml-auto flex min-h-11 items-center bg-ink px-5 font-head text-lg font-semibold text-paper no-underline"
           >
             Bay view
           </Link>

@@ -41,7 +41,7 @@ export function OrderList({
             <div className="min-w-0">
               <Link
                 href={`/orders/${order.id}`}
-                className="font-head text-[1.3rem] font-semibold no-underline hover:underline"
+                className="font-head text-xl font-semibold no-underline hover:underline"
               >
                 {order.label}
               </Link>

@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { STOP_REASONS } from '@/core/ledger/kinds/noted';
 import { useCommand } from '@/features/transport/use-command';
+import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { Errors, FormErrors } from '@/ui/field';
 import { SelectField } from '@/ui/select';
@@ -70,17 +71,17 @@ export function ClockButton({
       <Dialog open={asking} onClose={() => setAsking(false)} title="Why does the clock stop?">
         <div className="grid grid-cols-2 gap-2">
           {STOP_REASONS.map((reason) => (
-            <button
+            <Button
               key={reason}
-              type="button"
-              className="btn min-h-14"
+
+              size="tall"
               disabled={off.busy}
               onClick={async () => {
                 if (await off.send({ reason })) setAsking(false);
               }}
             >
               {reason}
-            </button>
+            </Button>
           ))}
         </div>
         <FormErrors errors={off.errors} shown={[]} />

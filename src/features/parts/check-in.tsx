@@ -2,15 +2,20 @@
 
 import { useState } from 'react';
 import type { ExpectedPart } from '@/core/ledger/kinds/planned';
+import { CommandForm } from '@/features/transport/command-form';
 import { useCommand } from '@/features/transport/use-command';
+import { Button } from '@/ui/button';
+import { CheckField } from '@/ui/checkbox';
 import { Dialog } from '@/ui/dialog';
-import { Errors, FormErrors } from '@/ui/field';
+import { FormErrors } from '@/ui/field';
+import { NumberField, type TypedFigure } from '@/ui/figure-fields';
+import { Held } from '@/ui/held';
+import type { PinPerson } from '@/ui/pin-fields';
 import { SelectField } from '@/ui/select';
-import { TextField } from '@/ui/form';
-import type { PinPerson } from '@/ui/person-pin';
+import { Send } from '@/ui/send';
+import { TextField } from '@/ui/text-field';
 import { LeadReason } from '../answers/lead-reason';
 import { PhotoButton } from '../photos/photo-upload';
-import { CheckLine } from '@/ui/checkbox';
 
 export interface ShownLine extends ExpectedPart {
   isIn: boolean;
@@ -20,16 +25,56 @@ export interface ShownLine extends ExpectedPart {
   supply: string | null;
 }
 
+function CountForm({ orderId, line, onDone }: { orderId: string; line: ShownLine; onDone: () => void }) {
+  return (
+    <CommandForm
+      command="parts.checkin"
+      about={line.lineId}
+      className="grid grid-cols-2 gap-3"
+      start={{
+        got: line.count as TypedFigure,
+        condition: 'good',
+        right: true,
+        note: '',
+        photoId: null as string | null,
+      }}
+      input={(typed) => ({ orderId, lineId: line.lineId, ...typed })}
+      onDone={onDone}
+    >
+      <NumberField whole name="got" label="How many are here" />
+      <SelectField
+        name="condition"
+        label="Condition"
+        options={[
+          ['good', 'good'],
+          ['damaged', 'damaged'],
+          ['wrong', 'the wrong part'],
+        ]}
+      />
+      <CheckField className="col-span-2" name="right" label="Right side, right end, right bushing" />
+      <TextField className="col-span-2" name="note" label="Note" />
+      <div className="col-span-2 flex flex-wrap gap-3">
+        <Held<string | null> name="photoId" value={undefined} first={null}>
+          {({ value, set }) => (
+            <PhotoButton
+              orderId={orderId}
+              label={value ? 'Another photo' : 'Photo'}
+              target={{ stepId: null, corner: null, occasion: 'parts in', caption: line.name }}
+              onKept={set}
+            />
+          )}
+        </Held>
+        <Send className="min-w-40">Keep the count</Send>
+      </div>
+    </CommandForm>
+  );
+}
+
 /** Opens one box: count, side and condition, with a photo. A whole box takes one tap. */
 function LineRow({ orderId, line, closed }: { orderId: string; line: ShownLine; closed: boolean }) {
   const { send, busy, errors } = useCommand('parts.checkin');
   const supplier = useCommand('supply.order');
   const [open, setOpen] = useState(false);
-  const [got, setGot] = useState(String(line.count));
-  const [condition, setCondition] = useState('good');
-  const [right, setRight] = useState(true);
-  const [note, setNote] = useState('');
-  const [photoId, setPhotoId] = useState<string | null>(null);
   const side = line.side === 'any' ? '' : `, ${line.side}`;
   const whole = {
     orderId,
@@ -64,36 +109,28 @@ function LineRow({ orderId, line, closed }: { orderId: string; line: ShownLine; 
             </a>
           )}
         </p>
-        {line.supply && <p className="text-[0.95rem]">Supplier (stand-in): {line.supply}</p>}
-        {supplier.errors.map((error) => (
-          <p key={error.code} role="alert" className="font-medium text-danger">
-            {error.message}
-          </p>
-        ))}
+        {line.supply && <p className="text-sm">Supplier (stand-in): {line.supply}</p>}
+        <FormErrors errors={[...errors, ...supplier.errors]} />
       </div>
       {!closed && (
         <div className="flex flex-wrap justify-end gap-2">
           {line.isIn ? (
-            <button type="button" className="btn btn-plain" onClick={() => setOpen(true)}>
+            <Button weight="plain" onClick={() => setOpen(true)}>
               Count again
-            </button>
+            </Button>
           ) : (
             <>
-              <button type="button" className="btn btn-pen" disabled={busy} onClick={() => void send(whole)}>
+              <Button weight="pen" disabled={busy} onClick={() => void send(whole)}>
                 All here, good
-              </button>
-              <button type="button" className="btn" onClick={() => setOpen(true)}>
-                Short or wrong
-              </button>
+              </Button>
+              <Button onClick={() => setOpen(true)}>Short or wrong</Button>
               {line.words && (
-                <button
-                  type="button"
-                  className="btn"
+                <Button
                   disabled={supplier.busy}
                   onClick={() => void supplier.send({ orderId, lineId: line.lineId })}
                 >
                   Order the rest
-                </button>
+                </Button>
               )}
             </>
           )}
@@ -105,59 +142,7 @@ function LineRow({ orderId, line, closed }: { orderId: string; line: ShownLine; 
         title={line.name}
         intro={`Expected: ${line.count}${side}`}
       >
-        <Errors errors={errors}>
-          <div className="grid grid-cols-2 gap-3">
-            <TextField
-              name="got"
-              label="How many are here"
-              inputMode="numeric"
-              value={got}
-              onChange={(event) => setGot(event.target.value)}
-            />
-            <SelectField
-              name="condition"
-              label="Condition"
-              value={condition}
-              onValue={(chosen) => setCondition(chosen)}
-              options={[
-                ['good', 'good'],
-                ['damaged', 'damaged'],
-                ['wrong', 'the wrong part'],
-              ]}
-            />
-            <CheckLine className="col-span-2 items-center gap-3" checked={right} onChecked={setRight}>
-              Right side, right end, right bushing
-            </CheckLine>
-            <TextField
-              className="col-span-2"
-              name="note"
-              label="Note"
-              value={note}
-              onChange={(event) => setNote(event.target.value)}
-            />
-          </div>
-          <div className="mt-4 flex flex-wrap gap-3">
-            <PhotoButton
-              orderId={orderId}
-              label={photoId ? 'Another photo' : 'Photo'}
-              target={{ stepId: null, corner: null, occasion: 'parts in', caption: line.name }}
-              onKept={setPhotoId}
-            />
-            <button
-              type="button"
-              className="btn btn-pen min-w-40"
-              disabled={busy}
-              onClick={async () => {
-                const count = got.trim() === '' ? got : Number(got);
-                if (await send({ orderId, lineId: line.lineId, got: count, right, condition, note, photoId }))
-                  setOpen(false);
-              }}
-            >
-              Keep the count
-            </button>
-          </div>
-          <FormErrors errors={errors} shown={['got', 'note']} />
-        </Errors>
+        <CountForm orderId={orderId} line={line} onDone={() => setOpen(false)} />
       </Dialog>
     </li>
   );
@@ -212,7 +197,7 @@ export function CheckIn({
       {holds.map((hold) => (
         <HoldBox key={hold.holdId} orderId={orderId} hold={hold} leads={leads} />
       ))}
-      <p className="pb-2 text-[1.1rem]">
+      <p className="pb-2 text-lg">
         {here} of {lines.length} lines are here and whole.
       </p>
       <ul className="border-t border-ink">

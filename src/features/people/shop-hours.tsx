@@ -2,72 +2,60 @@
 
 import type { OpenHours } from '@/core/schedule/calendar';
 import { WEEKDAYS, clockOf } from '@/core/units/shop-time';
+import { CommandForm } from '@/features/transport/command-form';
 import { useCommand } from '@/features/transport/use-command';
-import { CheckField } from '@/ui/checkbox';
-import { Errors, FormErrors } from '@/ui/field';
-import { SelectField } from '@/ui/select';
-import { TextField, fieldsOf } from '@/ui/form';
+import { Button } from '@/ui/button';
+import { CheckSet } from '@/ui/checkbox';
 import { TimeField } from '@/ui/day-field';
+import { FormErrors } from '@/ui/field';
+import { NumberField, type TypedFigure } from '@/ui/figure-fields';
+import { SelectField } from '@/ui/select';
+import { Send } from '@/ui/send';
+import { TextField } from '@/ui/text-field';
 
-const minutes = (text: unknown) => {
-  const [hour, minute] = String(text).split(':').map(Number);
-  return (hour ?? 0) * 60 + (minute ?? 0);
-};
+const DAYS = WEEKDAYS.map((day, index) => [index + 1, day] as const);
+
+/** A time of day in minutes; what does not read stays as it was typed, to be refused at its field. */
+function minutesOf(text: string): TypedFigure {
+  const read = /^(\d{1,2}):(\d\d)$/.exec(text);
+  return read ? Number(read[1]) * 60 + Number(read[2]) : text || null;
+}
 
 /** When the shop is open, and when the rack can be had: what the week is planned in. */
 export function ShopHoursForm({ hours, rackDays }: { hours: OpenHours; rackDays: number[] }) {
-  const { send, busy, errors } = useCommand('shop.hours');
-  const days = (name: string, chosen: number[], legend: string) => (
-    <fieldset className="flex flex-wrap gap-x-4">
-      <legend className="label">{legend}</legend>
-      {WEEKDAYS.map((day, index) => (
-        <CheckField
-          key={day}
-          name={`${name}.${index + 1}`}
-          label={day}
-          defaultChecked={chosen.includes(index + 1)}
-        />
-      ))}
-    </fieldset>
-  );
   return (
-    <form
+    <CommandForm
+      command="shop.hours"
       className="grid gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        const f = fieldsOf(event.currentTarget);
-        const chosen = (name: string) =>
-          WEEKDAYS.flatMap((_, index) => (f[`${name}.${index + 1}`] === 'on' ? [index + 1] : []));
-        void send({
-          openFrom: minutes(f.openFrom),
-          openTo: minutes(f.openTo),
-          restFrom: minutes(f.restFrom),
-          restMinutes: Number(f.restMinutes),
-          openDays: chosen('open'),
-          rackDays: chosen('rack'),
-        });
+      keeps
+      said="Kept."
+      start={{
+        openFrom: clockOf(hours.from),
+        openTo: clockOf(hours.to),
+        restFrom: clockOf(hours.restFrom),
+        restMinutes: hours.restMinutes as TypedFigure,
+        openDays: hours.weekdays,
+        rackDays,
       }}
+      input={({ openFrom, openTo, restFrom, ...typed }) => ({
+        openFrom: minutesOf(openFrom),
+        openTo: minutesOf(openTo),
+        restFrom: minutesOf(restFrom),
+        ...typed,
+      })}
     >
-      <Errors errors={errors}>
-        <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
-          <TimeField name="openFrom" label="Opens" defaultValue={clockOf(hours.from)} />
-          <TimeField name="openTo" label="Closes" defaultValue={clockOf(hours.to)} />
-          <TimeField name="restFrom" label="Rest from" defaultValue={clockOf(hours.restFrom)} />
-          <TextField
-            name="restMinutes"
-            label="Rest, min"
-            inputMode="numeric"
-            defaultValue={String(hours.restMinutes)}
-          />
-        </div>
-        {days('open', hours.weekdays, 'Open on')}
-        {days('rack', rackDays, 'The rack can be had on')}
-        <FormErrors errors={errors} shown={['openFrom', 'openTo', 'restFrom', 'restMinutes']} />
-        <button className="btn" disabled={busy}>
-          Keep these hours
-        </button>
-      </Errors>
-    </form>
+      <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
+        <TimeField name="openFrom" label="Opens" />
+        <TimeField name="openTo" label="Closes" />
+        <TimeField name="restFrom" label="Rest from" />
+        <NumberField whole name="restMinutes" label="Rest, min" />
+      </div>
+      <CheckSet name="openDays" legend="Open on" options={DAYS} />
+      <CheckSet name="rackDays" legend="The rack can be had on" options={DAYS} />
+      <Send weight="line" className="justify-self-start">
+        Keep these hours
+      </Send>
+    </CommandForm>
   );
 }
 
@@ -75,51 +63,35 @@ export function ShopHoursForm({ hours, rackDays }: { hours: OpenHours; rackDays:
 export function PlaceForm({ place }: { place: { id: string; name: string; kind: string } | null }) {
   const { send, busy, errors } = useCommand('place.save');
   return (
-    <form
-      key={place?.id ?? 'new'}
+    <CommandForm
+      command="place.save"
+      about={place?.id ?? 'new'}
       className="flex flex-wrap items-end gap-3 border-b border-rule py-2"
-      onSubmit={async (event) => {
-        event.preventDefault();
-        const form = event.currentTarget;
-        const f = fieldsOf(form);
-        const done = await send({ placeId: place?.id ?? null, name: f.name, kind: f.kind, active: true });
-        if (done && !place) form.reset();
-      }}
+      keeps={place !== null}
+      start={{ name: place?.name ?? '', kind: place?.kind ?? 'lift' }}
+      input={(typed) => ({ placeId: place?.id ?? null, active: true, ...typed })}
     >
-      <Errors errors={errors}>
-        <TextField
-          className="grow"
-          name="name"
-          label={place ? 'Place' : 'A new place'}
-          defaultValue={place?.name ?? ''}
-        />
-        <SelectField
-          name="kind"
-          label="Kind"
-          defaultValue={place?.kind ?? 'lift'}
-          options={[
-            ['lift', 'lift'],
-            ['floor', 'floor bay'],
-            ['rack', 'own rack'],
-          ]}
-        />
-        <button className="btn" disabled={busy}>
-          {place ? 'Keep' : 'Add'}
-        </button>
-        {place && (
-          <button
-            type="button"
-            className="btn btn-plain"
-            disabled={busy}
-            onClick={() =>
-              void send({ placeId: place.id, name: place.name, kind: place.kind, active: false })
-            }
-          >
-            Out of use
-          </button>
-        )}
-        <FormErrors errors={errors} shown={['name']} />
-      </Errors>
-    </form>
+      <TextField className="grow" name="name" label={place ? 'Place' : 'A new place'} />
+      <SelectField
+        name="kind"
+        label="Kind"
+        options={[
+          ['lift', 'lift'],
+          ['floor', 'floor bay'],
+          ['rack', 'own rack'],
+        ]}
+      />
+      <Send weight="line">{place ? 'Keep' : 'Add'}</Send>
+      {place && (
+        <Button
+          weight="plain"
+          disabled={busy}
+          onClick={() => void send({ placeId: place.id, name: place.name, kind: place.kind, active: false })}
+        >
+          Out of use
+        </Button>
+      )}
+      <FormErrors errors={errors} />
+    </CommandForm>
   );
 }

@@ -13,7 +13,7 @@ export function BeforeAfter({ before, after, shot }: { before: string; after: st
         handle={
           <span className="grid h-full place-items-center" aria-hidden>
             <span className="h-full w-1 bg-pen" />
-            <span className="absolute border-2 border-ink bg-pen px-1.5 font-head text-[1.1rem] leading-7 font-bold text-on-pen">
+            <span className="absolute border-2 border-ink bg-pen px-1.5 font-head text-lg leading-7 font-bold text-on-pen">
               ◂▸
             </span>
           </span>

@@ -3,6 +3,7 @@
 import { useRef, useState } from 'react';
 import { MARK_KINDS, type PhotoMark } from '@/core/ledger/kinds/noted';
 import { useCommand } from '@/features/transport/use-command';
+import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { FormErrors } from '@/ui/field';
 import { MarkLayer } from './marked-photo';
@@ -37,9 +38,9 @@ export function MarkPhoto({
   };
   return (
     <>
-      <button type="button" className="btn btn-plain" onClick={() => setOpen(true)}>
+      <Button weight="plain" onClick={() => setOpen(true)}>
         Draw on it
-      </button>
+      </Button>
       <Dialog
         open={open}
         onClose={() => setOpen(false)}
@@ -98,24 +99,23 @@ export function MarkPhoto({
         </div>
         <FormErrors errors={errors} shown={[]} />
         <div className="mt-3 grid grid-cols-[auto_1fr] gap-3">
-          <button
-            type="button"
-            className="btn min-h-14"
+          <Button
+            size="tall"
             disabled={!marks.length}
             onClick={() => setMarks((before) => before.slice(0, -1))}
           >
             Last one away
-          </button>
-          <button
-            type="button"
-            className="btn btn-pen min-h-14"
+          </Button>
+          <Button
+            weight="pen"
+            size="tall"
             disabled={busy}
             onClick={async () => {
               if (await send({ orderId, photoEntryId, marks })) setOpen(false);
             }}
           >
             Keep the marks
-          </button>
+          </Button>
         </div>
       </Dialog>
     </>

@@ -41,7 +41,7 @@ export function PhotoGrid({
               />
             </a>
             <p className="mt-1 font-medium">{words}</p>
-            {words !== about && <p className="text-[0.95rem] text-soft">{about}</p>}
+            {words !== about && <p className="text-sm text-soft">{about}</p>}
             {mayDraw && (
               <MarkPhoto
                 key={drawn.length}

@@ -1,15 +1,23 @@
 'use client';
 
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { CORNERS, type Corner } from '@/core/corners';
 import { PHOTO_OCCASIONS, WALKAROUND_SHOTS } from '@/core/ledger/photo-shots';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import type { FieldError } from '@/contracts/answer';
-import { useCommand, usePost } from '@/features/transport/use-command';
-import { Errors } from '@/ui/field';
+import { usePost, useSend } from '@/features/transport/use-command';
+import { Button } from '@/ui/button';
+import { Combobox, among } from '@/ui/combobox';
+import { Form } from '@/ui/form';
+import { Progress } from '@/ui/progress';
 import { SelectField } from '@/ui/select';
-import { TextField, fieldsOf } from '@/ui/form';
+import { TextField } from '@/ui/text-field';
 import { uploadPhoto } from './upload';
+
+interface Step {
+  id: string;
+  text: string;
+}
 
 interface Sending {
   key: string;
@@ -20,68 +28,132 @@ interface Sending {
   why: string;
 }
 
+interface TypedPhoto {
+  occasion: string;
+  shot: string;
+  step: Step | null;
+  corner: Corner | '';
+  caption: string;
+}
+
+const START: TypedPhoto = { occasion: 'during the work', shot: '', step: null, corner: '', caption: '' };
+
+function PhotoFields({ steps }: { steps: Step[] }) {
+  return (
+    <>
+      <SelectField
+        name="occasion"
+        label="Occasion"
+        options={PHOTO_OCCASIONS.map((occasion) => [occasion, occasion] as const)}
+      />
+      <TextField
+        name="shot"
+        label="Shot"
+        list="photo-shots"
+        placeholder="left side"
+        hint="the same name before and after makes a pair"
+      />
+      <datalist id="photo-shots">
+        {WALKAROUND_SHOTS.map((shot) => (
+          <option key={shot}>{shot}</option>
+        ))}
+      </datalist>
+      <Combobox<Step>
+        name="step"
+        label="Step"
+        nothing="no step"
+        placeholder="Words of the step"
+        find={among(steps, (step) => step.text)}
+        idOf={(step) => step.id}
+        wordsOf={(step) => step.text}
+      />
+      <SelectField
+        name="corner"
+        label="Corner"
+        options={[['', 'no corner'], ...CORNERS.map((corner) => [corner, CORNER_NAMES[corner]] as const)]}
+      />
+      <TextField className="sm:col-span-2" name="caption" label="Words under it" />
+    </>
+  );
+}
+
+/** One picture on its way: how far it is, and why it did not get through. */
+function SendingLine({ one, onAgain }: { one: Sending; onAgain: () => void }) {
+  return (
+    <li className="border-b border-rule py-1.5">
+      <span className="flex justify-between gap-3">
+        <span className="truncate">{one.file.name}</span>
+        <span className="font-head whitespace-nowrap">
+          {one.state === 'kept'
+            ? 'kept'
+            : one.state === 'failed'
+              ? 'not kept'
+              : `${Math.round(one.progress * 100)}%`}
+        </span>
+      </span>
+      {one.state === 'sending' && <Progress share={one.progress} label={one.file.name} />}
+      {one.state === 'failed' && (
+        <span className="flex items-center justify-between gap-3">
+          <span role="alert" className="font-medium text-danger">
+            {one.why}
+          </span>
+          <Button onClick={onAgain}>Try again</Button>
+        </span>
+      )}
+    </li>
+  );
+}
+
 /** Several pictures at once, each with its progress; one that failed is tried again without choosing it anew. */
-export function PhotoMany({ orderId, steps }: { orderId: string; steps: { id: string; text: string }[] }) {
-  const bind = useCommand('photo.bind');
+export function PhotoMany({ orderId, steps }: { orderId: string; steps: Step[] }) {
+  const bind = useSend('photo.bind');
   const postAgain = usePost();
   const [sending, setSending] = useState<Sending[]>([]);
-  const form = useRef<HTMLFormElement>(null);
   const patch = (key: string, more: Partial<Sending>) =>
     setSending((all) => all.map((one) => (one.key === key ? { ...one, ...more } : one)));
 
-  const send = async (one: Sending) => {
-    const f = fieldsOf(form.current!);
+  const send = async (one: Sending, { occasion, shot, step, corner, caption }: TypedPhoto) => {
+    const failed = (errors: FieldError[]) =>
+      patch(one.key, { state: 'failed', why: errors.map((error) => error.message).join(' ') });
     patch(one.key, { state: 'sending', progress: 0, why: '' });
     const stored = await postAgain(() => uploadPhoto(one.file, (progress) => patch(one.key, { progress })));
-    const words = (errors: FieldError[]) => errors.map((error) => error.message).join(' ');
-    if (!stored.ok) return patch(one.key, { state: 'failed', why: words(stored.errors) });
-    const done = await bind.send({
+    if (!stored.ok) return failed(stored.errors);
+    const bound = await bind({
       orderId,
       photoId: stored.answer.photoId,
-      stepId: f.stepId || null,
-      corner: (f.corner || null) as Corner | null,
-      occasion: f.occasion || null,
-      shot: f.shot || null,
-      caption: f.caption ?? '',
+      stepId: step?.id ?? null,
+      corner: corner || null,
+      occasion: occasion || null,
+      shot: shot || null,
+      caption,
     });
-    if (!done) return patch(one.key, { state: 'failed', why: 'It arrived, but was not bound: see beside.' });
-    patch(one.key, { state: 'kept', progress: 1 });
+    return bound.ok ? patch(one.key, { state: 'kept', progress: 1 }) : failed(bound.errors);
+  };
+
+  const sendAll = (files: File[], typed: TypedPhoto) => {
+    const fresh = files.map((file, index) => ({
+      key: `${Date.now()} ${index} ${file.name}`,
+      file,
+      progress: 0,
+      state: 'sending' as const,
+      why: '',
+    }));
+    setSending((all) => [...fresh, ...all]);
+    // One after another: a tablet's network carries one picture better than eight.
+    void fresh.reduce((before, one) => before.then(() => send(one, typed)), Promise.resolve());
   };
 
   return (
-    <form ref={form} className="grid gap-3 sm:grid-cols-2" onSubmit={(event) => event.preventDefault()}>
-      <Errors errors={bind.errors}>
-        <SelectField
-          name="occasion"
-          label="Occasion"
-          defaultValue="during the work"
-          options={PHOTO_OCCASIONS.map((occasion) => [occasion, occasion] as const)}
-        />
-        <TextField
-          name="shot"
-          label="Shot"
-          list="photo-shots"
-          placeholder="left side"
-          hint="the same name before and after makes a pair"
-        />
-        <datalist id="photo-shots">
-          {WALKAROUND_SHOTS.map((shot) => (
-            <option key={shot}>{shot}</option>
-          ))}
-        </datalist>
-        <SelectField
-          name="stepId"
-          label="Step"
-          options={[['', 'no step'], ...steps.map((step) => [step.id, step.text] as const)]}
-        />
-        <SelectField
-          name="corner"
-          label="Corner"
-          options={[['', 'no corner'], ...CORNERS.map((corner) => [corner, CORNER_NAMES[corner]] as const)]}
-        />
-        <TextField className="sm:col-span-2" name="caption" label="Words under it" />
-        <div className="sm:col-span-2">
-          <label className="btn btn-pen w-full">
+    <Form<TypedPhoto>
+      className="grid gap-3 sm:grid-cols-2"
+      draft={null}
+      start={START}
+      onSend={() => Promise.resolve([])}
+    >
+      {(typed) => (
+        <>
+          <PhotoFields steps={steps} />
+          <label className="btn btn-pen sm:col-span-2">
             Camera or files
             <input
               type="file"
@@ -92,59 +164,17 @@ export function PhotoMany({ orderId, steps }: { orderId: string; steps: { id: st
               onChange={(event) => {
                 const files = [...(event.target.files ?? [])];
                 event.target.value = '';
-                const fresh = files.map((file, index) => ({
-                  key: `${Date.now()} ${index} ${file.name}`,
-                  file,
-                  progress: 0,
-                  state: 'sending' as const,
-                  why: '',
-                }));
-                setSending((all) => [...fresh, ...all]);
-                // One after another: a tablet's network carries one picture better than eight.
-                void fresh.reduce((before, one) => before.then(() => send(one)), Promise.resolve());
+                sendAll(files, typed);
               }}
             />
           </label>
-          {bind.errors.map((error) => (
-            <p key={error.field + error.code} role="alert" className="font-medium text-danger">
-              {error.message}
-            </p>
-          ))}
-        </div>
-      </Errors>
-      <ul className="sm:col-span-2" aria-live="polite">
-        {sending.map((one) => (
-          <li key={one.key} className="border-b border-rule py-1.5">
-            <span className="flex justify-between gap-3">
-              <span className="truncate">{one.file.name}</span>
-              <span className="font-head whitespace-nowrap">
-                {one.state === 'kept'
-                  ? 'kept'
-                  : one.state === 'failed'
-                    ? 'not kept'
-                    : `${Math.round(one.progress * 100)}%`}
-              </span>
-            </span>
-            {one.state === 'sending' && (
-              <progress
-                className="h-2 w-full accent-[var(--pen)]"
-                value={one.progress}
-                aria-label={one.file.name}
-              />
-            )}
-            {one.state === 'failed' && (
-              <span className="flex items-center justify-between gap-3">
-                <span role="alert" className="font-medium text-danger">
-                  {one.why}
-                </span>
-                <button type="button" className="btn" onClick={() => void send(one)}>
-                  Try again
-                </button>
-              </span>
-            )}
-          </li>
-        ))}
-      </ul>
-    </form>
+          <ul className="sm:col-span-2" aria-live="polite">
+            {sending.map((one) => (
+              <SendingLine key={one.key} one={one} onAgain={() => void send(one, typed)} />
+            ))}
+          </ul>
+        </>
+      )}
+    </Form>
   );
 }

@@ -3,7 +3,7 @@
 import { createContext, useContext, useRef, useState } from 'react';
 import type { Answered, FieldError } from '@/contracts/answer';
 import type { Corner } from '@/core/corners';
-import { useCommand, usePost } from '@/features/transport/use-command';
+import { usePost, useSend } from '@/features/transport/use-command';
 import { uploadPhoto } from './upload';
 
 export interface PhotoTarget {
@@ -20,30 +20,35 @@ export const KeepPhotoContext = createContext<
   ((file: File, target: PhotoTarget) => Promise<Answered<unknown>>) | null
 >(null);
 
-/** Sends a picture and then binds it; both can be tried again, and the same picture is kept once. */
+/**
+ * Sends a picture and then binds it; both can be tried again, and the same picture is kept once. One that waits on the
+ * device has no id yet.
+ */
 export function usePhoto(orderId: string) {
-  const bind = useCommand('photo.bind');
+  const bind = useSend('photo.bind');
   const postAgain = usePost();
   const keepHere = useContext(KeepPhotoContext);
   const [busy, setBusy] = useState(false);
-  const [failed, setFailed] = useState<FieldError[]>([]);
-  /** @returns the picture's id once it is stored and bound, or null */
-  const send = async (file: File, target: PhotoTarget): Promise<string | null> => {
-    setBusy(true);
-    setFailed([]);
+  const [errors, setErrors] = useState<FieldError[]>([]);
+  const sendOne = async (file: File, target: PhotoTarget): Promise<Answered<{ photoId: string | null }>> => {
     const stored = await postAgain(() => uploadPhoto(file));
     if (!stored.ok && stored.errors[0]?.code === 'network' && keepHere) {
       const kept = await keepHere(file, target);
-      setBusy(false);
-      if (!kept.ok) setFailed(kept.errors);
-      return null;
+      return kept.ok ? { ok: true, answer: { photoId: null } } : kept;
     }
-    const bound = stored.ok && (await bind.send({ orderId, photoId: stored.answer.photoId, ...target }));
-    if (!stored.ok) setFailed(stored.errors);
-    setBusy(false);
-    return stored.ok && bound ? stored.answer.photoId : null;
+    if (!stored.ok) return stored;
+    const { photoId } = stored.answer;
+    const bound = await bind({ orderId, photoId, ...target });
+    return bound.ok ? { ok: true, answer: { photoId } } : bound;
   };
-  return { send, busy, errors: [...failed, ...bind.errors] };
+  const send = async (file: File, target: PhotoTarget) => {
+    setBusy(true);
+    const answer = await sendOne(file, target);
+    setBusy(false);
+    setErrors(answer.ok ? [] : answer.errors);
+    return answer;
+  };
+  return { send, busy, errors };
 }
 
 /** One tap: the tablet's camera or a file, bound to a step. */
@@ -77,8 +82,8 @@ export function PhotoButton({
         tabIndex={-1}
         onChange={async (event) => {
           const file = event.target.files?.[0];
-          const photoId = file ? await send(file, target) : null;
-          if (photoId) onKept?.(photoId);
+          const kept = file && (await send(file, target));
+          if (kept?.ok && kept.answer.photoId) onKept?.(kept.answer.photoId);
           if (input.current) input.current.value = '';
         }}
       />

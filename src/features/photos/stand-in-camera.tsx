@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { FormErrors } from '@/ui/field';
 import { usePhoto } from './photo-upload';
@@ -26,9 +27,9 @@ export function StandInCamera({ orderId }: { orderId: string }) {
   const [seed, setSeed] = useState(7);
   return (
     <>
-      <button type="button" className="btn w-full" onClick={() => setOpen(true)}>
+      <Button wide onClick={() => setOpen(true)}>
         Stand-in camera
-      </button>
+      </Button>
       <Dialog
         open={open}
         onClose={() => setOpen(false)}
@@ -66,9 +67,9 @@ export function StandInCamera({ orderId }: { orderId: string }) {
             );
           })}
         </ul>
-        <button type="button" className="btn mt-4" onClick={() => setSeed((before) => (before % 90) + 1)}>
+        <Button className="mt-4" onClick={() => setSeed((before) => (before % 90) + 1)}>
           In another light
-        </button>
+        </Button>
         <FormErrors errors={errors} shown={[]} />
       </Dialog>
     </>

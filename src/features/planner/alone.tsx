@@ -7,7 +7,7 @@ import { SUSPENSIONS, type SuspensionKind } from '@/core/planner/axle-kinds';
 import { formatTape } from '@/core/calc/tape.format';
 import { Errors } from '@/ui/field';
 import { SelectField } from '@/ui/select';
-import { TextField } from '@/ui/form';
+import { TextField } from '@/ui/text-field';
 import { Planner } from './planner';
 import type { Draft, PlannerProps } from './planner-props';
 

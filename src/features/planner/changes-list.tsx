@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from '@/ui/button';
 import { useState } from 'react';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import type { Cure } from '@/core/planner/consequence';
@@ -57,7 +58,7 @@ export function ChangesList({
               className={`grid grid-cols-[4.2rem_1fr_auto] gap-x-3 border-b border-rule py-2.5 ${must ? '' : 'text-soft'}`}
             >
               <span
-                className={`self-start px-1.5 py-0.5 text-center font-head text-[1.05rem] font-semibold ${must ? 'hatch-word text-danger' : 'border border-rule'}`}
+                className={`self-start px-1.5 py-0.5 text-center font-head text-base font-semibold ${must ? 'hatch-word text-danger' : 'border border-rule'}`}
               >
                 {WORDS[one.level]}
               </span>
@@ -67,21 +68,21 @@ export function ChangesList({
                   {one.end === 'car' ? '' : `, ${one.end}`}
                 </span>
                 {must && <span className="block">{one.stopped ?? one.why}</span>}
-                <span className="block text-[0.95rem] text-soft">
+                <span className="block text-sm text-soft">
                   {limitText(one, unit)}: {one.limit.from}
                   {describeBand(one, spread, unit) ? `. ${describeBand(one, spread, unit)}` : ''}
                 </span>
                 {one.cures.length > 0 && (
                   <span className="flex flex-wrap gap-2 pt-1.5">
                     {one.cures.map((cure) => (
-                      <button key={cure.label} type="button" className="btn" onClick={() => onCure(cure)}>
+                      <Button key={cure.label} onClick={() => onCure(cure)}>
                         {cure.label}
-                      </button>
+                      </Button>
                     ))}
                   </span>
                 )}
               </span>
-              <span className="figure text-right text-[1.35rem]">
+              <span className="figure text-right text-xl">
                 {one.figure === null ? '—' : figureText(one.figure, one.unit, unit)}
               </span>
             </li>
@@ -89,9 +90,9 @@ export function ChangesList({
         })}
       </ol>
       {fine.length > 0 && (
-        <button type="button" className="btn btn-plain mt-1" aria-expanded={all} onClick={() => setAll(!all)}>
+        <Button weight="plain" className="mt-1" aria-expanded={all} onClick={() => setAll(!all)}>
           {all ? 'Only what matters' : `${fine.length} more, all within their limits`}
-        </button>
+        </Button>
       )}
     </section>
   );

@@ -147,11 +147,11 @@ export function FiguresForm({
           if (!here.length) return null;
           return (
             <details key={`${end} ${group}`} className="border-b border-rule">
-              <summary className="cursor-pointer py-2 font-head text-[1.1rem] font-medium">
+              <summary className="cursor-pointer py-2 font-head text-lg font-medium">
                 {end
                   ? `${end === 'front' ? 'Front' : 'Rear'}: ${GROUP_WORDS[group].toLowerCase()}`
                   : GROUP_WORDS[group]}
-                <span className="ml-2 font-body text-[0.95rem] text-soft">
+                <span className="ml-2 font-body text-sm text-soft">
                   {here.filter((def) => whole[def.key]!.known !== 'platform').length} of {here.length} known
                 </span>
               </summary>

@@ -19,6 +19,7 @@ import type { FinishedLift } from '@/core/planner/learning';
 import type { PlanPart } from '@/core/planner/plan-part';
 import { MM_PER_INCH } from '@/core/units/length';
 import { hoursText, moneyText } from '@/core/units/money';
+import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { plannerApi } from './planner-worker';
 import { Select } from '@/ui/select';
@@ -175,14 +176,14 @@ export function FindDialog({
                     · {offText(plan.wholeError, unit)} · {moneyText(plan.cost, currency)} ·{' '}
                     {hoursText(plan.minutes)}
                   </p>
-                  <p className="text-[0.95rem] text-soft">
+                  <p className="text-sm text-soft">
                     Each part alone would add up to front {formatTape(plan.summed.front, unit)}, rear{' '}
                     {formatTape(plan.summed.rear, unit)}; together they give what stands above.
                   </p>
                 </div>
-                <button
-                  type="button"
-                  className="btn btn-pen self-center"
+                <Button
+                  weight="pen"
+                  className="self-center"
                   onClick={() => {
                     onTake(
                       plan.ids.map((id) => ({
@@ -194,7 +195,7 @@ export function FindDialog({
                   }}
                 >
                   Take these
-                </button>
+                </Button>
               </li>
             ))}
           </ol>

@@ -1,7 +1,7 @@
 'use client';
 
 import { Minus, Plus, X } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { attempt } from '@/core/refusal';
 import { formatTape } from '@/core/calc/tape.format';
 import { type TapeUnit, parseTape } from '@/core/calc/tape.parse';
@@ -17,7 +17,12 @@ import {
 } from '@/core/planner/part-kinds';
 import { PART_SOURCES, type PlanPart, fitsAxle, freshPart } from '@/core/planner/plan-part';
 import { hoursText, moneyText } from '@/core/units/money';
-import { Select, SelectField } from '@/ui/select';
+import { Button } from '@/ui/button';
+import { Combobox, among } from '@/ui/combobox';
+import { Sortable, moved, useLine } from '@/ui/lines';
+import { notice } from '@/ui/notice';
+import { SelectField } from '@/ui/select';
+import { TextField } from '@/ui/text-field';
 import { Slider } from '@/ui/slider';
 
 const GROUPS: [PartGroup, string][] = [
@@ -55,8 +60,8 @@ function Setting({
     onChange(Math.round(Math.min(setting.max, Math.max(setting.min, next)) * 1000) / 1000);
   return (
     <div className="grid grid-cols-[1fr_auto] items-center gap-x-2">
-      <span className="font-head text-[1.02rem] text-soft">{setting.label}</span>
-      <output className="figure text-[1.1rem]">{settingText(value, setting, unit)}</output>
+      <span className="font-head text-base text-soft">{setting.label}</span>
+      <output className="figure text-lg">{settingText(value, setting, unit)}</output>
       <Slider
         label={`${part.name}, ${setting.label}`}
         min={setting.min}
@@ -66,22 +71,21 @@ function Setting({
         onValue={clamp}
       />
       <span className="flex">
-        <button
-          type="button"
-          className="grid size-9 cursor-pointer place-items-center border border-rule hover:bg-hair"
+        <Button
+          size="icon"
           aria-label={`${part.name}, ${setting.label}: less`}
           onClick={() => clamp(value - setting.step)}
         >
           <Minus className="size-4" aria-hidden />
-        </button>
-        <button
-          type="button"
-          className="grid size-9 cursor-pointer place-items-center border border-l-0 border-rule hover:bg-hair"
+        </Button>
+        <Button
+          size="icon"
+          className="-ml-px"
           aria-label={`${part.name}, ${setting.label}: more`}
           onClick={() => clamp(value + setting.step)}
         >
           <Plus className="size-4" aria-hidden />
-        </button>
+        </Button>
       </span>
     </div>
   );
@@ -108,7 +112,7 @@ function Origin({
   const bad = typed !== null && read(typed) === null;
   return (
     <details>
-      <summary className="cursor-pointer text-[0.95rem] text-soft">
+      <summary className="cursor-pointer text-sm text-soft">
         {part.source === 'new' || !part.source ? 'new part' : `${part.source} part`}
         {part.replaces ? `, replaces ${part.replaces}` : ''}
       </summary>
@@ -120,14 +124,12 @@ function Origin({
           onValue={(source) => onChange({ ...part, source: source as PlanPart['source'] })}
           options={PART_SOURCES.map((source) => [source, source] as const)}
         />
-        <label className="label">
-          Replaces
-          <input
-            className="input"
-            value={part.replaces ?? ''}
-            onChange={(event) => onChange({ ...part, replaces: event.target.value || null })}
-          />
-        </label>
+        <TextField
+          name="replaces"
+          label="Replaces"
+          value={part.replaces ?? ''}
+          onChange={(event) => onChange({ ...part, replaces: event.target.value || null })}
+        />
         {mayReplace(part.kind) && (
           <label className="label">
             of, {unit}
@@ -151,7 +153,7 @@ function Origin({
         </p>
       )}
       {part.source && part.source !== 'new' && (
-        <p className="caution mb-2 px-2 py-1 text-[0.95rem] font-medium">
+        <p className="caution mb-2 px-2 py-1 text-sm font-medium">
           Measured against the original first; no kit’s claim is assumed for it, and the lead says yes.
         </p>
       )}
@@ -173,26 +175,23 @@ function PartLayer({
   onRemove: () => void;
 }) {
   const { settings, irreversible, name } = partKind(part.kind);
+  const { ref, style, handle } = useLine(part.id, part.name);
   return (
-    <li className="border-b border-rule py-2 pl-3" data-part={part.kind}>
-      <div className="flex items-start gap-2">
+    <li ref={ref} style={style} className="border-b border-rule py-2" data-part={part.kind}>
+      <div className="flex items-start gap-1">
+        {handle}
         <input
           className="min-h-9 w-full min-w-0 border-b border-dashed border-transparent bg-transparent font-semibold hover:border-rule focus:border-ink"
           aria-label={`Name of ${name}`}
           value={part.name}
           onChange={(event) => onChange({ ...part, name: event.target.value })}
         />
-        <button
-          type="button"
-          className="grid size-9 shrink-0 cursor-pointer place-items-center hover:bg-hair"
-          aria-label={`Take out ${part.name}`}
-          onClick={onRemove}
-        >
+        <Button weight="plain" size="icon" aria-label={`Take out ${part.name}`} onClick={onRemove}>
           <X className="size-5" aria-hidden />
-        </button>
+        </Button>
       </div>
       {irreversible && (
-        <p className="caution my-1 px-2 py-1 text-[0.95rem] font-medium">
+        <p className="caution my-1 px-2 py-1 text-sm font-medium">
           Cannot be undone: the lead and the customer say yes first.
         </p>
       )}
@@ -206,7 +205,7 @@ function PartLayer({
         />
       ))}
       <Origin part={part} unit={unit} onChange={onChange} />
-      <p className="text-[0.95rem] text-soft">
+      <p className="text-sm text-soft">
         {part.cost > 0 ? moneyText(part.cost, currency) : 'no price'} · {hoursText(part.minutes)}
         {part.kit ? ` · ${part.kit}` : ''}
         {part.claimed == null ? '' : ` · claims ${formatTape(part.claimed, unit)}`}
@@ -216,6 +215,26 @@ function PartLayer({
       </p>
     </li>
   );
+}
+
+interface Offered {
+  id: string;
+  words: string;
+  group: string;
+}
+
+/** What else could go on an axle: parts of the catalog, then any of their kind with figures of its own. */
+function offeredFor(catalog: CatalogPart[], kind: SuspensionKind, end: OneEnd): Offered[] {
+  const known = catalog.filter((part) =>
+    part.end === 'both' ? end === 'front' : part.end === end && fitsAxle(part.kind, kind, end),
+  );
+  const kinds = GROUPS.flatMap(([group, label]) =>
+    PART_KIND_IDS.filter(
+      (id) =>
+        partKind(id).group === group && fitsAxle(id, kind, end) && (end === 'front' || !partKind(id).both),
+    ).map((id) => ({ id, words: partKind(id).name, group: label })),
+  );
+  return [...known.map(({ id, name }) => ({ id, words: name, group: 'From the catalog' })), ...kinds];
 }
 
 /** The parts of one axle as layers, with what else could go on it. */
@@ -244,48 +263,63 @@ export function PartStack({
     if (known) change((before) => [...before, { ...asPlanPart(known), id }]);
     else change((before) => [...before, freshPart(value as PlanPart['kind'], end, id)]);
   };
-  const offered = catalog.filter((part) => part.end === end && fitsAxle(part.kind, kind, end));
-  const offeredBoth = end === 'front' ? catalog.filter((part) => part.end === 'both') : [];
+  const find = useMemo(
+    () => among(offeredFor(catalog, kind, end), ({ words, group }) => `${words} ${group}`, 200),
+    [catalog, kind, end],
+  );
+  const remove = (part: PlanPart) =>
+    change((all) => {
+      const at = all.indexOf(part);
+      notice(`“${part.name}” is off the plan.`, () =>
+        change((now) => [...now.slice(0, at), part, ...now.slice(at)]),
+      );
+      return all.filter((one) => one.id !== part.id);
+    });
+  const move = (from: number, to: number) => {
+    const order = moved(here, from, to);
+    change((all) => {
+      const next = [...order];
+      return all.map((one) => (here.some(({ id }) => id === one.id) ? next.shift()! : one));
+    });
+  };
   return (
     <section aria-label={`Parts, ${end}`}>
       <h2 className="border-b border-ink pb-1">
         {end === 'front' ? 'Front' : 'Rear'}
-        <span className="ml-2 font-body text-[1rem] font-normal text-soft">{SUSPENSIONS[kind].name}</span>
+        <span className="ml-2 font-body text-base font-normal text-soft">{SUSPENSIONS[kind].name}</span>
       </h2>
-      <ul>
-        {here.map((part) => (
-          <PartLayer
-            key={part.id}
-            part={part}
-            unit={unit}
-            currency={currency}
-            onChange={(next) => change((all) => all.map((one) => (one.id === part.id ? next : one)))}
-            onRemove={() => change((all) => all.filter((one) => one.id !== part.id))}
-          />
-        ))}
-      </ul>
-      <Select
-        className="mt-2"
-        aria-label={`Add a part, ${end}`}
-        value=""
-        onValue={(next) => next && add(next)}
-        options={[['', 'Add a part…']]}
-        groups={[
-          {
-            label: 'From the catalog',
-            choices: [...offered, ...offeredBoth].map((part) => [part.id, part.name] as const),
-          },
-          ...GROUPS.map(([group, label]) => ({
-            label,
-            choices: PART_KIND_IDS.filter(
-              (id) =>
-                partKind(id).group === group &&
-                fitsAxle(id, kind, end) &&
-                (end === 'front' || !partKind(id).both),
-            ).map((id) => [id, partKind(id).name] as const),
-          })),
-        ].filter(({ choices }) => choices.length > 0)}
-      />
+      <Sortable ids={here.map(({ id }) => id)} onMove={move}>
+        <ul>
+          {here.map((part) => (
+            <PartLayer
+              key={part.id}
+              part={part}
+              unit={unit}
+              currency={currency}
+              onChange={(next) => change((all) => all.map((one) => (one.id === part.id ? next : one)))}
+              onRemove={() => remove(part)}
+            />
+          ))}
+        </ul>
+      </Sortable>
+      <div className="mt-2">
+        <Combobox<Offered>
+          bare
+          name={`add.${end}`}
+          label={`Add a part, ${end}`}
+          nothing="Add a part…"
+          placeholder="Name or kind of part"
+          find={find}
+          idOf={({ id }) => id}
+          wordsOf={({ words, group }) => (
+            <>
+              {words} <span className="text-sm opacity-75">{group}</span>
+            </>
+          )}
+          value={null}
+          onValue={(one) => one && add(one.id)}
+        />
+      </div>
     </section>
   );
 }

@@ -12,8 +12,9 @@ import { partKind } from '@/core/planner/part-kinds';
 import { axleMeans } from '@/core/stance/plan';
 import { hoursText, moneyText } from '@/core/units/money';
 import { useCommand } from '@/features/transport/use-command';
+import { Button } from '@/ui/button';
 import { Errors, FormErrors } from '@/ui/field';
-import { TextField } from '@/ui/form';
+import { TextField } from '@/ui/text-field';
 import { Shapes } from '@/ui/shapes';
 import { KnownOfKits } from '../kits/known-of-kits';
 import { ChangesList } from './changes-list';
@@ -57,8 +58,8 @@ function HeightsLine({
   const by = goal === null ? null : predicted - goal;
   return (
     <p className="flex flex-wrap items-baseline gap-x-3" data-testid={`predicted-${end}`}>
-      <span className="w-12 font-head text-[1.1rem] text-soft">{end}</span>
-      <span className="figure text-[1.5rem] text-predicted">Predicted {formatTape(predicted, unit)}</span>
+      <span className="w-12 font-head text-lg text-soft">{end}</span>
+      <span className="figure text-2xl text-predicted">Predicted {formatTape(predicted, unit)}</span>
       {goal !== null && (
         <span>
           against a target of {formatTape(goal, unit)}:{' '}
@@ -109,9 +110,10 @@ function KeepPlan({
           />
         )}
         <FormErrors errors={errors} shown={['note', ...(stacked && order.isLead ? ['stackedReason'] : [])]} />
-        <button
-          type="button"
-          className="btn btn-pen min-h-14 w-full"
+        <Button
+          weight="pen"
+          size="tall"
+          wide
           disabled={busy || draft.parts.length === 0}
           onClick={() =>
             void send({
@@ -125,7 +127,7 @@ function KeepPlan({
           }
         >
           {busy ? 'Writing…' : order.again ? 'Keep as a new version' : 'Keep this plan'}
-        </button>
+        </Button>
       </section>
     </Errors>
   );
@@ -245,7 +247,7 @@ export function Planner({
         <div className="grid content-start gap-5">
           <div className="border-b-2 border-ink pb-3">
             <p className="flex flex-wrap items-baseline justify-between gap-x-4">
-              <span className="figure text-[1.6rem]">
+              <span className="figure text-3xl">
                 {moneyText(planned.cost, currency)} · {hoursText(planned.minutes)}
               </span>
               <span
@@ -265,12 +267,8 @@ export function Planner({
               </p>
             )}
             <p className="flex flex-wrap gap-2 pt-3">
-              <button type="button" className="btn" onClick={() => setFinding(true)}>
-                Find me parts
-              </button>
-              <button
-                type="button"
-                className="btn"
+              <Button onClick={() => setFinding(true)}>Find me parts</Button>
+              <Button
                 disabled={beside.length >= MOST_BESIDE || draft.parts.length === 0}
                 onClick={() =>
                   setBeside((before) => [
@@ -280,23 +278,16 @@ export function Planner({
                 }
               >
                 Set beside
-              </button>
-              <button
-                type="button"
-                className="btn"
+              </Button>
+              <Button
                 disabled={!draft.baseline || (draft.targets.front === null && draft.targets.rear === null)}
                 onClick={() => void schoolPlans(draft, past, platform).then(setBeside)}
               >
                 Compare schools
-              </button>
-              <button
-                type="button"
-                className="btn"
-                aria-expanded={figures}
-                onClick={() => setFigures(!figures)}
-              >
+              </Button>
+              <Button aria-expanded={figures} onClick={() => setFigures(!figures)}>
                 What is known of it
-              </button>
+              </Button>
             </p>
             {figures && (
               <FiguresForm

@@ -9,6 +9,7 @@ import { partsAt } from '@/core/planner/plan-part';
 import { axleMeans } from '@/core/stance/plan';
 import type { Drawing } from '@/core/stance/shapes';
 import { hoursText, moneyText } from '@/core/units/money';
+import { Button } from '@/ui/button';
 import { Shapes } from '@/ui/shapes';
 import type { Draft } from './planner-props';
 import { plannerApi } from './planner-worker';
@@ -126,7 +127,7 @@ export function SideBySide({
                     <dd>
                       {means && <span className="figure text-predicted">{formatTape(means[end], unit)}</span>}{' '}
                       {off(end)}
-                      <span className="block text-[0.95rem] text-soft">
+                      <span className="block text-sm text-soft">
                         {partsAt(plan.parts, end)
                           .map((part) => part.name)
                           .join(', ') || 'as it is'}
@@ -151,12 +152,10 @@ export function SideBySide({
                 </dd>
               </dl>
               <p className="flex gap-2 pt-2">
-                <button type="button" className="btn" onClick={() => onTake(plan)}>
-                  Make it the plan
-                </button>
-                <button type="button" className="btn btn-plain" onClick={() => onDrop(plan.id)}>
+                <Button onClick={() => onTake(plan)}>Make it the plan</Button>
+                <Button weight="plain" onClick={() => onDrop(plan.id)}>
                   Put away
-                </button>
+                </Button>
               </p>
             </article>
           );

@@ -1,14 +1,19 @@
 'use client';
 
 import { X } from 'lucide-react';
-import { useRef } from 'react';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import type { Accessory } from '@/core/planner/plan-part';
-import { fieldsOf } from '@/ui/form';
+import { Button } from '@/ui/button';
 import { CheckLine } from '@/ui/checkbox';
+import { NumberField, type TypedFigure } from '@/ui/figure-fields';
+import { Form } from '@/ui/form';
 import { SelectField } from '@/ui/select';
+import { Send } from '@/ui/send';
+import { TextField } from '@/ui/text-field';
 
 const LB = 0.45359237;
+
+const wrong = (field: string, message: string) => Promise.resolve([{ field, code: 'bad-value', message }]);
 
 /** Weights on the car by place: bumper, winch, camper, load; and what is still to come. */
 export function Weights({
@@ -22,7 +27,6 @@ export function Weights({
   unit: TapeUnit;
   change: (next: Accessory[]) => void;
 }) {
-  const form = useRef<HTMLFormElement>(null);
   const imperial = unit === 'in';
   const places: [string, number][] = [
     ['ahead of the front axle', -650],
@@ -40,7 +44,7 @@ export function Weights({
             <span className="min-w-0 flex-1">
               <span className="font-semibold">{one.name}</span>{' '}
               <span className="figure">{imperial ? `${Math.round(one.kg / LB)} lb` : `${one.kg} kg`}</span>
-              <span className="block text-[0.95rem] text-soft">
+              <span className="block text-sm text-soft">
                 {
                   places.reduce((best, place) =>
                     Math.abs(place[1] - one.x) < Math.abs(best[1] - one.x) ? place : best,
@@ -58,47 +62,33 @@ export function Weights({
             >
               still to come
             </CheckLine>
-            <button
-              type="button"
-              className="grid size-9 cursor-pointer place-items-center hover:bg-hair"
+            <Button
+              weight="plain"
+              size="icon"
               aria-label={`Take off ${one.name}`}
               onClick={() => change(accessories.filter((other) => other.id !== one.id))}
             >
               <X className="size-5" aria-hidden />
-            </button>
+            </Button>
           </li>
         ))}
       </ul>
-      <form
-        ref={form}
+      <Form
         className="mt-2 grid grid-cols-[1.6fr_0.8fr_auto] items-end gap-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          const f = fieldsOf(event.currentTarget);
-          const typed = Number(f.weight);
-          if (!f.name?.trim() || !Number.isFinite(typed) || typed === 0) return;
-          change([
-            ...accessories,
-            {
-              id: crypto.randomUUID(),
-              name: f.name.trim(),
-              kg: Math.round((imperial ? typed * LB : typed) * 10) / 10,
-              x: Number(f.x),
-              y: Number(f.y),
-            },
-          ]);
-          form.current?.reset();
+        draft={null}
+        start={{ name: '', weight: null as TypedFigure, x: String(places[0]![1]), y: '0' }}
+        onSend={(_, { name, weight, x, y }) => {
+          if (!name.trim()) return wrong('name', 'Write what it is.');
+          if (typeof weight !== 'number' || weight === 0) return wrong('weight', 'Write its weight.');
+          const kg = Math.round((imperial ? weight * LB : weight) * 10) / 10;
+          const id = crypto.randomUUID();
+          change([...accessories, { id, name: name.trim(), kg, x: Number(x), y: Number(y) }]);
+          return Promise.resolve([]);
         }}
       >
-        <label className="label">
-          What
-          <input name="name" className="input" placeholder="winch, camper" />
-        </label>
-        <label className="label">
-          {imperial ? 'lb' : 'kg'}
-          <input name="weight" className="input" inputMode="decimal" />
-        </label>
-        <button className="btn">Put on</button>
+        <TextField name="name" label="What" placeholder="winch, camper" />
+        <NumberField name="weight" label={imperial ? 'lb' : 'kg'} />
+        <Send weight="line">Put on</Send>
         <SelectField
           name="x"
           label="Where"
@@ -114,7 +104,7 @@ export function Weights({
             ['500', 'right'],
           ]}
         />
-      </form>
+      </Form>
     </section>
   );
 }

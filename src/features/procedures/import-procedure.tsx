@@ -5,47 +5,53 @@ import { useState } from 'react';
 import { checkProcedure } from '@/core/procedure/check';
 import { placeProblems } from '@/core/procedure/problems';
 import type { Procedure } from '@/core/procedure/types';
-import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors } from '@/ui/field';
-import { TextField } from '@/ui/form';
+import { CommandForm } from '@/features/transport/command-form';
+import { Wrong } from '@/ui/field';
+import { Send } from '@/ui/send';
+import { TextField } from '@/ui/text-field';
+
+function problemsOf(read: Procedure) {
+  try {
+    return placeProblems(read, checkProcedure(read));
+  } catch {
+    // A file that is no procedure at all is named field by field when it is saved.
+    return [];
+  }
+}
 
 /** A procedure file from elsewhere: read whole, checked, and saved as the shop's next version of it. */
 export function ImportProcedure() {
   const router = useRouter();
-  const { send, busy, errors } = useCommand('procedure.save');
   const [read, setRead] = useState<Procedure | null>(null);
   const [unread, setUnread] = useState('');
-  const [note, setNote] = useState('');
-  let problems: ReturnType<typeof placeProblems> = [];
-  try {
-    problems = read ? placeProblems(read, checkProcedure(read)) : [];
-  } catch {
-    // A file that is no procedure at all is named field by field when it is saved.
-  }
+  const take = async (file: File | undefined) => {
+    setUnread('');
+    setRead(null);
+    if (!file) return;
+    try {
+      setRead(JSON.parse(await file.text()) as Procedure);
+    } catch {
+      setUnread(`“${file.name}” is not a JSON file.`);
+    }
+  };
+  const problems = read ? problemsOf(read) : [];
   return (
-    <Errors errors={errors}>
+    <CommandForm
+      command="procedure.save"
+      about="file"
+      keeps
+      start={{ file: null as FileList | null, note: '' }}
+      input={({ note }) => ({ procedure: read ?? undefined, basedOn: 0, note })}
+      onDone={() => router.push(`/procedures/${read!.id}`)}
+    >
       <TextField
         name="file"
         label="Procedure file, JSON"
         type="file"
         accept="application/json,.json"
-        onChange={async (event) => {
-          const file = event.target.files?.[0];
-          setUnread('');
-          setRead(null);
-          if (!file) return;
-          try {
-            setRead(JSON.parse(await file.text()) as Procedure);
-          } catch {
-            setUnread(`“${file.name}” is not a JSON file.`);
-          }
-        }}
+        onChange={(event) => void take(event.target.files?.[0])}
       />
-      {unread && (
-        <p role="alert" className="font-medium text-danger">
-          {unread}
-        </p>
-      )}
+      <Wrong>{unread}</Wrong>
       {read && (
         <>
           <p className="mt-3 font-semibold">
@@ -64,26 +70,10 @@ export function ImportProcedure() {
               ))}
             </ul>
           )}
-          <TextField
-            className="mt-3"
-            name="note"
-            label="Where it comes from"
-            value={note}
-            onChange={(event) => setNote(event.target.value)}
-          />
-          <FormErrors errors={errors} shown={['note']} />
-          <button
-            type="button"
-            className="btn btn-pen mt-3"
-            disabled={busy}
-            onClick={async () => {
-              if (await send({ procedure: read, basedOn: 0, note })) router.push(`/procedures/${read.id}`);
-            }}
-          >
-            Save it as ours
-          </button>
+          <TextField className="mt-3" name="note" label="Where it comes from" />
+          <Send className="mt-3">Save it as ours</Send>
         </>
       )}
-    </Errors>
+    </CommandForm>
   );
 }

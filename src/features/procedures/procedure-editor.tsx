@@ -3,12 +3,18 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { Procedure } from '@/core/procedure/types';
-import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors } from '@/ui/field';
-import { TextField } from '@/ui/form';
+import { CommandForm } from '@/features/transport/command-form';
+import { Button } from '@/ui/button';
+import { dropDraft } from '@/ui/draft';
+import { LeaveGuard } from '@/ui/leave-guard';
+import { notice } from '@/ui/notice';
+import { Send } from '@/ui/send';
+import { TextField } from '@/ui/text-field';
 import { StepForm } from './step-form';
-import { FastenersTable, ItemsTable } from './things-table';
-import { useDraft } from './use-draft';
+import { FastenersTable } from './fasteners-table';
+import { ItemsTable } from './items-table';
+import { type ProcedureDraft, draftKey, useProcedureDraft } from './procedure-draft';
+import { StepsList } from './steps-list';
 import { WaysEditor } from './ways-editor';
 import { Select } from '@/ui/select';
 import { TabList, TabPanel, Tabs } from '@/ui/tabs';
@@ -20,6 +26,63 @@ const TABS = [
   ['ways', 'Ways'],
 ] as const;
 type Tab = (typeof TABS)[number][0];
+
+/** Saves what was changed as the shop's next version, or under a name of its own. */
+function SaveVersion({
+  draft: { draft, changed },
+  shipped,
+  version,
+  clean,
+}: {
+  draft: ProcedureDraft;
+  shipped: Procedure;
+  version: number;
+  clean: boolean;
+}) {
+  const router = useRouter();
+  return (
+    <CommandForm
+      command="procedure.save"
+      aria-label="Save"
+      className="mt-6 grid max-w-3xl grid-cols-2 gap-3 border-t-2 border-ink pt-4"
+      start={{ id: draft.id, title: draft.title, note: '' }}
+      input={({ id, title, note }) => ({
+        procedure: { ...draft, id, title },
+        basedOn: id === shipped.id ? version : 0,
+        note,
+      })}
+      onDone={(_, { id }) => {
+        dropDraft(draftKey(shipped.id, version));
+        router.push(`/procedures/${id}`);
+      }}
+    >
+      {({ id, title }) => (
+        <>
+          <TextField
+            name="id"
+            label="Saved under"
+            hint={id === shipped.id ? `version ${version + 1} of it` : 'a procedure of our own'}
+          />
+          <TextField name="title" label="Title" />
+          <TextField className="col-span-2" name="note" label="What changed, and why" />
+          {!clean && (
+            <p className="col-span-2">
+              It can be saved as it is; a job cannot be started on it until it is clean, save for values still
+              missing.
+            </p>
+          )}
+          <Send
+            className="justify-self-start px-8"
+            busy="Saving…"
+            disabled={!changed && id === shipped.id && title === shipped.title}
+          >
+            Save the version
+          </Send>
+        </>
+      )}
+    </CommandForm>
+  );
+}
 
 /** A procedure to read and to edit: steps in their order, the checker at each step as it changes, saved as a version. */
 export function ProcedureEditor({
@@ -33,19 +96,16 @@ export function ProcedureEditor({
   mayEdit: boolean;
   why: string;
 }) {
-  const router = useRouter();
-  const draft = useDraft(shipped);
+  const draft = useProcedureDraft(shipped, version);
   const { problems, everywhere } = draft;
-  const { send, busy, errors } = useCommand('procedure.save');
   const [tab, setTab] = useState<Tab>('steps');
   const [chosen, setChosen] = useState(shipped.steps[0]?.id ?? '');
-  const [note, setNote] = useState('');
   const step = draft.draft.steps.find((one) => one.id === chosen);
-  const at = (id: string) => problems.filter((problem) => problem.stepId === id);
   const elsewhere = problems.filter((problem) => problem.stepId === null);
   const unclean = everywhere.filter((one) => one.count > 0);
   return (
-    <Errors errors={errors}>
+    <>
+      {draft.changed && <LeaveGuard onThrowAway={draft.throwAway} />}
       <Tabs value={tab} onValue={setTab}>
         <div className="sticky top-0 z-20 flex flex-wrap items-center gap-x-4 gap-y-2 border-y-2 border-ink bg-paper py-2">
           <TabList label="Parts of the procedure" tabs={TABS} />
@@ -79,54 +139,7 @@ export function ProcedureEditor({
           </ul>
         )}
         <TabPanel of="steps" className="mt-3 grid gap-x-8 lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
-          <ol className="lg:max-h-[36rem] lg:overflow-y-auto lg:pr-3">
-            {draft.draft.steps.map((one, index) => (
-              <li key={one.id} className="border-b border-rule">
-                <div className="flex items-center gap-1">
-                  <button
-                    type="button"
-                    aria-current={one.id === chosen ? 'true' : undefined}
-                    className="flex min-h-11 min-w-0 flex-1 cursor-pointer items-baseline gap-3 py-1.5 text-left hover:bg-hair aria-[current=true]:bg-hair"
-                    onClick={() => setChosen(one.id)}
-                  >
-                    <span className="w-8 shrink-0 font-head text-soft">{index + 1}</span>
-                    <span className="min-w-0">
-                      <span className={one.id === chosen ? 'font-semibold' : ''}>{one.do}</span>
-                      <span className="ml-2 text-[0.9rem] text-soft">{one.phase}</span>
-                      {at(one.id).map((problem) => (
-                        <span
-                          key={`${problem.code} ${problem.ref}`}
-                          className="hatch-word mt-0.5 block px-1.5 font-medium"
-                        >
-                          {problem.words}
-                        </span>
-                      ))}
-                    </span>
-                  </button>
-                  {mayEdit && (
-                    <span className="flex">
-                      <button
-                        type="button"
-                        className="btn btn-plain min-h-9 px-2"
-                        aria-label={`Move “${one.do}” up`}
-                        onClick={() => draft.moveStep(one.id, -1)}
-                      >
-                        ↑
-                      </button>
-                      <button
-                        type="button"
-                        className="btn btn-plain min-h-9 px-2"
-                        aria-label={`Move “${one.do}” down`}
-                        onClick={() => draft.moveStep(one.id, 1)}
-                      >
-                        ↓
-                      </button>
-                    </span>
-                  )}
-                </div>
-              </li>
-            ))}
-          </ol>
+          <StepsList draft={draft} chosen={chosen} mayEdit={mayEdit} onChoose={setChosen} />
           <fieldset disabled={!mayEdit} aria-label="The step">
             {step && (
               <>
@@ -134,19 +147,17 @@ export function ProcedureEditor({
                   <h2>{step.id}</h2>
                   {mayEdit && (
                     <span className="flex gap-2">
-                      <button type="button" className="btn" onClick={() => setChosen(draft.addStep(step.id))}>
-                        Add a step after it
-                      </button>
-                      <button
-                        type="button"
-                        className="btn"
+                      <Button onClick={() => setChosen(draft.addStep(step.id))}>Add a step after it</Button>
+                      <Button
                         onClick={() => {
+                          const before = draft.draft;
                           draft.removeStep(step.id);
-                          setChosen(draft.draft.steps[0]?.id ?? '');
+                          setChosen(before.steps.find((one) => one.id !== step.id)?.id ?? '');
+                          notice(`“${step.do}” is out.`, () => draft.setDraft(before));
                         }}
                       >
                         Take it out
-                      </button>
+                      </Button>
                     </span>
                   )}
                 </div>
@@ -170,57 +181,13 @@ export function ProcedureEditor({
         </TabPanel>
       </Tabs>
       {mayEdit && (
-        <section
-          className="mt-6 grid max-w-3xl grid-cols-2 gap-3 border-t-2 border-ink pt-4"
-          aria-label="Save"
-        >
-          <TextField
-            name="id"
-            label="Saved under"
-            hint={draft.draft.id === shipped.id ? `version ${version + 1} of it` : 'a procedure of our own'}
-            value={draft.draft.id}
-            onChange={(event) => draft.setDraft({ ...draft.draft, id: event.target.value })}
-          />
-          <TextField
-            name="title"
-            label="Title"
-            value={draft.draft.title}
-            onChange={(event) => draft.setDraft({ ...draft.draft, title: event.target.value })}
-          />
-          <TextField
-            className="col-span-2"
-            name="note"
-            label="What changed, and why"
-            value={note}
-            onChange={(event) => setNote(event.target.value)}
-          />
-          <div className="col-span-2">
-            <FormErrors errors={errors} shown={['note']} />
-            {(problems.length > 0 || unclean.length > 0) && (
-              <p className="mb-2">
-                It can be saved as it is; a job cannot be started on it until it is clean, save for values
-                still missing.
-              </p>
-            )}
-            <button
-              type="button"
-              className="btn btn-pen min-h-12 px-8"
-              disabled={busy || !draft.changed}
-              onClick={async () => {
-                const own = draft.draft.id !== shipped.id;
-                const answer = await send({
-                  procedure: draft.draft,
-                  basedOn: own ? 0 : version,
-                  note,
-                });
-                if (answer) router.push(`/procedures/${draft.draft.id}`);
-              }}
-            >
-              {busy ? 'Saving…' : 'Save the version'}
-            </button>
-          </div>
-        </section>
+        <SaveVersion
+          draft={draft}
+          shipped={shipped}
+          version={version}
+          clean={!problems.length && !unclean.length}
+        />
       )}
-    </Errors>
+    </>
   );
 }

@@ -2,105 +2,167 @@
 
 import { type Procedure, type Step, ENDS, PHASES, SUPPORTS } from '@/core/procedure/types';
 import { CORNERS } from '@/core/corners';
-import { AreaField, TextField } from '@/ui/form';
 import { CheckField } from '@/ui/checkbox';
+import { NumberField } from '@/ui/figure-fields';
+import { PickMany } from '@/ui/pick-many';
 import { SelectField } from '@/ui/select';
+import { AreaField, TextField } from '@/ui/text-field';
 
-const list = (text: string) =>
+const none = ['', 'not said'] as const;
+const options = (words: readonly string[]) => [none, ...words.map((word) => [word, word] as const)];
+const linesOf = (text: string) =>
+  text
+    .split('\n')
+    .map((line) => line.split('|').map((part) => part.trim()))
+    .filter(([first]) => first);
+const commas = (text: string) =>
   text
     .split(',')
     .map((one) => one.trim())
     .filter(Boolean);
-const none = ['', 'not said'] as const;
-const options = (words: readonly string[]) => [none, ...words.map((word) => [word, word] as const)];
 
-/** `torque wrench / 21 mm / 1/2` for each tool, one a line. */
+/** What of a step is written a line each: as it is typed, and as the file holds it. */
 const toolText = (step: Step) =>
   (step.tools ?? [])
     .map((tool) => [tool.kind, tool.size ?? '', tool.drive ?? ''].join(' | ').replace(/( \| )+$/, ''))
     .join('\n');
 const readTools = (text: string): Step['tools'] =>
-  text
-    .split('\n')
-    .map((line) => line.split('|').map((part) => part.trim()))
-    .filter(([kind]) => kind)
-    .map(([kind, size, drive]) => ({ kind: kind!, ...(size ? { size } : {}), ...(drive ? { drive } : {}) }));
+  linesOf(text).map(([kind, size, drive]) => ({
+    kind: kind!,
+    ...(size ? { size } : {}),
+    ...(drive ? { drive } : {}),
+  }));
 const measureText = (step: Step) => (step.measure ?? []).map((one) => `${one.what} | ${one.unit}`).join('\n');
+const readMeasures = (text: string, step: Step): Step['measure'] =>
+  linesOf(text).map(([what, unit]) => ({
+    what: what!,
+    unit: unit || 'mm',
+    ...(step.corner ? { corner: step.corner } : {}),
+  }));
 const photoText = (step: Step) => (step.photo ?? []).map((one) => one.shot).join('\n');
+const readShots = (text: string, step: Step): Step['photo'] =>
+  linesOf(text).map(([shot]) => ({ shot: shot!, ...(step.corner ? { corner: step.corner } : {}) }));
 
-/** Every field of one step. Ids of items and fasteners are written as the lists name them, with commas. */
-export function StepForm({
-  step,
-  draft,
-  onChange,
-}: {
+const TOUCHES = [
+  ['opens', 'Opens', 'items'],
+  ['closes', 'Closes', 'items'],
+  ['loosens', 'Loosens', 'fasteners'],
+  ['snugs', 'Snugs', 'fasteners'],
+  ['torques', 'Torques', 'fasteners'],
+] as const;
+const SIGNS = [
+  ['irreversible', 'Cannot be undone'],
+  ['drive', 'The car is driven'],
+  ['rustProne', 'Rusts fast'],
+] as const;
+
+interface Props {
   step: Step;
+  /** The procedure it belongs to: its steps, items and fasteners are what this one may name. */
   draft: Procedure;
   onChange: (patch: Partial<Step>) => void;
-}) {
-  const ids = (name: 'after' | 'opens' | 'closes' | 'loosens' | 'snugs' | 'torques', label: string) => (
-    <TextField
-      key={`${step.id} ${name}`}
+}
+
+/** Comes after, and does to the car: chosen from what the procedure has. */
+function Touches({ step, draft, onChange }: Props) {
+  const all = {
+    items: draft.items.map(({ id, name }) => ({ id, words: `${name} (${id})` })),
+    fasteners: draft.fasteners.map(({ id, name }) => ({ id, words: `${name} (${id})` })),
+  };
+  const others = draft.steps
+    .filter((one) => one.id !== step.id)
+    .map((one) => ({ id: one.id, words: `${one.do} (${one.id})` }));
+  return (
+    <>
+      <PickMany
+        className="col-span-2"
+        name="after"
+        label="After steps"
+        options={others}
+        value={step.after ?? []}
+        onValue={(after) => onChange({ after })}
+      />
+      {TOUCHES.map(([name, label, what]) => (
+        <PickMany
+          key={name}
+          name={name}
+          label={label}
+          options={all[what]}
+          value={step[name] ?? []}
+          onValue={(ids) => onChange({ [name]: ids })}
+        />
+      ))}
+    </>
+  );
+}
+
+/** What a step takes, measures and shows, a line each. */
+function Takes({ step, onChange }: Omit<Props, 'draft'>) {
+  return (
+    <>
+      <AreaField
+        name="tools"
+        label="Tools: kind | size | drive, one a line"
+        defaultValue={toolText(step)}
+        onBlur={(event) => onChange({ tools: readTools(event.target.value) })}
+      />
+      <AreaField
+        name="measure"
+        label="Measures: what | unit, one a line"
+        defaultValue={measureText(step)}
+        onBlur={(event) => onChange({ measure: readMeasures(event.target.value, step) })}
+      />
+      <AreaField
+        name="photo"
+        label="Shots, one a line"
+        defaultValue={photoText(step)}
+        onBlur={(event) => onChange({ photo: readShots(event.target.value, step) })}
+      />
+      <div className="grid content-start gap-3">
+        <TextField
+          name="parts"
+          label="Parts"
+          hint="with commas"
+          defaultValue={(step.parts ?? []).join(', ')}
+          onBlur={(event) => onChange({ parts: commas(event.target.value) })}
+        />
+        <TextField
+          name="consumables"
+          label="Consumables"
+          hint="with commas"
+          defaultValue={(step.consumables ?? []).join(', ')}
+          onBlur={(event) => onChange({ consumables: commas(event.target.value) })}
+        />
+      </div>
+    </>
+  );
+}
+
+/** Every field of one step. */
+export function StepForm({ step, draft, onChange }: Props) {
+  const words = (name: 'do' | 'why' | 'caution', label: string) => (
+    <AreaField
+      className="col-span-2"
       name={name}
       label={label}
-      list={
-        name === 'after' ? 'step-ids' : name === 'opens' || name === 'closes' ? 'item-ids' : 'fastener-ids'
-      }
-      defaultValue={(step[name] ?? []).join(', ')}
-      onBlur={(event) => onChange({ [name]: list(event.target.value) })}
+      value={step[name] ?? ''}
+      onChange={(event) => onChange({ [name]: event.target.value })}
     />
   );
-  const oneOf = (name: 'end' | 'corner' | 'sets', label: string, words: readonly string[]) => (
+  const oneOf = (name: 'end' | 'corner' | 'sets', label: string, choices: readonly string[]) => (
     <SelectField
       name={name}
       label={label}
       value={step[name] ?? ''}
       onValue={(chosen) => onChange({ [name]: chosen || undefined })}
-      options={options(words)}
+      options={options(choices)}
     />
   );
   return (
     <div className="grid grid-cols-2 gap-3" key={step.id}>
-      <datalist id="step-ids">
-        {draft.steps.map((one) => (
-          <option key={one.id} value={one.id} />
-        ))}
-      </datalist>
-      <datalist id="item-ids">
-        {draft.items.map((one) => (
-          <option key={one.id} value={one.id}>
-            {one.name}
-          </option>
-        ))}
-      </datalist>
-      <datalist id="fastener-ids">
-        {draft.fasteners.map((one) => (
-          <option key={one.id} value={one.id}>
-            {one.name}
-          </option>
-        ))}
-      </datalist>
-      <AreaField
-        className="col-span-2"
-        name="do"
-        label="What is done"
-        value={step.do}
-        onChange={(event) => onChange({ do: event.target.value })}
-      />
-      <AreaField
-        className="col-span-2"
-        name="why"
-        label="Why"
-        value={step.why ?? ''}
-        onChange={(event) => onChange({ why: event.target.value })}
-      />
-      <AreaField
-        className="col-span-2"
-        name="caution"
-        label="Caution"
-        value={step.caution ?? ''}
-        onChange={(event) => onChange({ caution: event.target.value })}
-      />
+      {words('do', 'What is done')}
+      {words('why', 'Why')}
+      {words('caution', 'Caution')}
       <SelectField
         name="phase"
         label="Phase"
@@ -108,12 +170,11 @@ export function StepForm({
         onValue={(chosen) => onChange({ phase: chosen as Step['phase'] })}
         options={PHASES.map((phase) => [phase, phase] as const)}
       />
-      <TextField
+      <NumberField
         name="minutes"
         label="Minutes"
-        inputMode="numeric"
-        value={String(step.minutes)}
-        onChange={(event) => onChange({ minutes: Number(event.target.value) || 0 })}
+        value={step.minutes}
+        onValue={(figure) => onChange({ minutes: typeof figure === 'number' ? figure : 0 })}
       />
       {oneOf('end', 'End', ENDS)}
       {oneOf('corner', 'Corner', CORNERS)}
@@ -129,84 +190,24 @@ export function StepForm({
               checked={step.needs?.includes(support) ?? false}
               onChecked={(checked) =>
                 onChange({
-                  needs: checked
-                    ? [...(step.needs ?? []), support]
-                    : (step.needs ?? []).filter((one) => one !== support),
+                  needs: SUPPORTS.filter((one) =>
+                    one === support ? checked : (step.needs ?? []).includes(one),
+                  ),
                 })
               }
             />
           ))}
         </div>
       </fieldset>
-      {ids('after', 'After steps')}
-      {ids('opens', 'Opens')}
-      {ids('closes', 'Closes')}
-      {ids('loosens', 'Loosens')}
-      {ids('snugs', 'Snugs')}
-      {ids('torques', 'Torques')}
-      <AreaField
-        key={`${step.id} tools`}
-        name="tools"
-        label="Tools: kind | size | drive, one a line"
-        defaultValue={toolText(step)}
-        onBlur={(event) => onChange({ tools: readTools(event.target.value) })}
-      />
-      <AreaField
-        key={`${step.id} measure`}
-        name="measure"
-        label="Measures: what | unit, one a line"
-        defaultValue={measureText(step)}
-        onBlur={(event) =>
-          onChange({
-            measure: event.target.value
-              .split('\n')
-              .map((line) => line.split('|').map((part) => part.trim()))
-              .filter(([what]) => what)
-              .map(([what, unit]) => ({
-                what: what!,
-                unit: unit || 'mm',
-                ...(step.corner ? { corner: step.corner } : {}),
-              })),
-          })
-        }
-      />
-      <AreaField
-        key={`${step.id} photo`}
-        name="photo"
-        label="Shots, one a line"
-        defaultValue={photoText(step)}
-        onBlur={(event) =>
-          onChange({
-            photo: event.target.value
-              .split('\n')
-              .map((shot) => shot.trim())
-              .filter(Boolean)
-              .map((shot) => ({ shot, ...(step.corner ? { corner: step.corner } : {}) })),
-          })
-        }
-      />
-      <div className="grid content-start gap-3">
-        <TextField
-          key={`${step.id} parts`}
-          name="parts"
-          label="Parts"
-          defaultValue={(step.parts ?? []).join(', ')}
-          onBlur={(event) => onChange({ parts: list(event.target.value) })}
-        />
-        <TextField
-          key={`${step.id} consumables`}
-          name="consumables"
-          label="Consumables"
-          defaultValue={(step.consumables ?? []).join(', ')}
-          onBlur={(event) => onChange({ consumables: list(event.target.value) })}
-        />
-      </div>
-      <TextField
+      <Touches step={step} draft={draft} onChange={onChange} />
+      <Takes step={step} onChange={onChange} />
+      <NumberField
         name="helper"
         label="A helper, minutes"
-        inputMode="numeric"
-        value={step.helper === undefined ? '' : String(step.helper)}
-        onChange={(event) => onChange({ helper: Number(event.target.value) || undefined })}
+        value={step.helper ?? null}
+        onValue={(figure) =>
+          onChange({ helper: typeof figure === 'number' ? figure || undefined : undefined })
+        }
       />
       <TextField
         name="share"
@@ -216,13 +217,7 @@ export function StepForm({
         onChange={(event) => onChange({ share: event.target.value || undefined })}
       />
       <div className="col-span-2 flex flex-wrap gap-x-6">
-        {(
-          [
-            ['irreversible', 'Cannot be undone'],
-            ['drive', 'The car is driven'],
-            ['rustProne', 'Rusts fast'],
-          ] as const
-        ).map(([name, label]) => (
+        {SIGNS.map(([name, label]) => (
           <CheckField
             key={name}
             name={name}

@@ -28,7 +28,7 @@ export function DeskNav() {
             key={href}
             href={href}
             aria-current={here ? 'page' : undefined}
-            className="flex min-h-11 items-center border-b-4 border-transparent px-2 font-head text-[1.12rem] whitespace-nowrap font-medium no-underline hover:bg-hair aria-[current=page]:border-pen"
+            className="flex min-h-11 items-center border-b-4 border-transparent px-2 font-head text-lg whitespace-nowrap font-medium no-underline hover:bg-hair aria-[current=page]:border-pen"
           >
             {label}
           </Link>

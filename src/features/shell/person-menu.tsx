@@ -5,8 +5,10 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { lastDeviceSeq } from '@/features/transport/device';
 import { postJson } from '@/features/transport/post';
+import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
-import type { PinPerson } from '@/ui/person-pin';
+import { dropAllDrafts } from '@/ui/draft';
+import type { PinPerson } from '@/ui/pin-fields';
 import { forgetWhenSent } from '../offline/forget';
 
 const PinForm = dynamic(() => import('../sign-in/pin-form').then((one) => one.PinForm));
@@ -17,27 +19,28 @@ export function PersonMenu({ name, role, people }: { name: string; role: string;
   const [open, setOpen] = useState(false);
   return (
     <>
-      <button
-        type="button"
+      <Button
         onClick={() => setOpen(true)}
-        className="btn border-transparent whitespace-nowrap"
+        className="border-transparent whitespace-nowrap"
         aria-label={`${name}, ${role}: change person`}
       >
         {name}
-      </button>
+      </Button>
       <Dialog open={open} onClose={() => setOpen(false)} title="Change person">
         <PinForm people={people} onDone={() => setOpen(false)} />
-        <button
-          type="button"
-          className="btn btn-plain mt-4 w-full"
+        <Button
+          weight="plain"
+          wide
+          className="mt-4"
           onClick={async () => {
             await postJson('/api/sign-out', { lastQueued: lastDeviceSeq() });
             await forgetWhenSent();
+            dropAllDrafts();
             router.push('/sign-in');
           }}
         >
           Sign {name} out of this device
-        </button>
+        </Button>
       </Dialog>
     </>
   );

@@ -5,7 +5,7 @@ import { Link } from '@/ui/link';
 import { type ReactNode, useCallback, useRef, useState } from 'react';
 import { UnlockContext } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
-import type { PinPerson } from '@/ui/person-pin';
+import type { PinPerson } from '@/ui/pin-fields';
 
 const PinForm = dynamic(() => import('../sign-in/pin-form').then((one) => one.PinForm));
 
@@ -39,7 +39,7 @@ export function Unlock({ people, children }: { people: PinPerson[]; children: Re
         }
       >
         {asking === 'idle' ? (
-          <PinForm people={people} onDone={() => close(true)} />
+          <PinForm stays people={people} onDone={() => close(true)} />
         ) : (
           <Link href="/sign-in" target="_blank" className="btn btn-pen">
             Sign in

@@ -1,36 +1,33 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import type { FieldError } from '@/contracts/answer';
 import { postJson } from '@/features/transport/post';
-import { Errors, FormErrors } from '@/ui/field';
-import { TextField, fieldsOf } from '@/ui/form';
+import { dropAllDrafts } from '@/ui/draft';
+import { Form } from '@/ui/form';
+import { Send } from '@/ui/send';
+import { TextField } from '@/ui/text-field';
 
 export function SignInForm() {
   const router = useRouter();
-  const [errors, setErrors] = useState<FieldError[]>([]);
-  const [busy, setBusy] = useState(false);
   return (
-    <form
+    <Form
       className="grid gap-4"
-      onSubmit={async (event) => {
-        event.preventDefault();
-        setBusy(true);
-        const answer = await postJson('/api/sign-in', fieldsOf(event.currentTarget));
-        setBusy(false);
-        if (answer.ok) router.push('/');
-        else setErrors(answer.errors);
+      draft={null}
+      keeps
+      start={{ name: '', password: '' }}
+      onSend={async (_, values) => {
+        const answer = await postJson('/api/sign-in', values);
+        if (!answer.ok) return answer.errors;
+        dropAllDrafts();
+        router.push('/');
+        return [];
       }}
     >
-      <Errors errors={errors}>
-        <TextField name="name" label="Name" autoComplete="username" autoFocus />
-        <TextField name="password" label="Password" type="password" autoComplete="current-password" />
-      </Errors>
-      <FormErrors errors={errors} shown={['name', 'password']} />
-      <button className="btn btn-pen min-h-14" disabled={busy}>
-        {busy ? 'Checking…' : 'Sign in'}
-      </button>
-    </form>
+      <TextField name="name" label="Name" autoComplete="username" autoFocus />
+      <TextField name="password" label="Password" type="password" autoComplete="current-password" />
+      <Send size="tall" busy="Checking…">
+        Sign in
+      </Send>
+    </Form>
   );
 }

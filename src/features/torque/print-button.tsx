@@ -2,8 +2,9 @@
 
 export function PrintButton({ words = 'Print' }: { words?: string }) {
   return (
-    <button type="button" className="btn min-h-14" onClick={() => window.print()}>
+    <Button size="tall" onClick={() => window.print()}>
       {words}
-    </button>
+    </Button>
   );
 }
+import { Button } from '@/ui/button';

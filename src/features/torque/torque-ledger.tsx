@@ -50,7 +50,7 @@ function Row({
           {fastener.name}
           {fastener.count > 1 ? ` (${fastener.count})` : ''}
         </span>
-        <span className="block text-[0.95rem] font-normal text-soft">
+        <span className="block text-sm font-normal text-soft">
           {[
             fastener.thread,
             fastener.critical,
@@ -64,12 +64,12 @@ function Row({
       <td>
         {value ? (
           <>
-            <span className="figure text-[1.4rem]">
+            <span className="figure text-2xl">
               {value.value} {value.unit}
               {now.spec!.angleDeg !== undefined && ` + ${now.spec!.angleDeg}°`}
             </span>
             <span className="ml-2 text-soft">{value.other}</span>
-            <span className="block text-[0.95rem] text-soft">
+            <span className="block text-sm text-soft">
               {now.valueKind === 'interim' && (
                 <strong className="mr-1 border border-ink px-1 text-ink">interim</strong>
               )}
@@ -88,7 +88,7 @@ function Row({
               {now.valueKind === 'waiting' ? 'No value: asked the maker, waiting' : 'No value'}
             </span>
             {teller && (
-              <span className="block text-[0.95rem] font-normal">
+              <span className="block text-sm font-normal">
                 {told.data.source}, {teller}
               </span>
             )}
@@ -110,17 +110,17 @@ function Row({
               `, set to ${torqueTexts(last.data.extension.settingNm, unit).value} for the extension`}
             {last.data.newHardware && ', new hardware'}
             {last.data.nut !== 'all' && `, nut ${last.data.nut}`}
-            <span className="block text-[0.95rem] text-soft">
+            <span className="block text-sm text-soft">
               {file.people[last.personId]}, {shopMoment(last.at, file.shop.timeZone)}
             </span>
             {check && (
-              <span className="block text-[0.95rem] font-medium text-second">
+              <span className="block text-sm font-medium text-second">
                 checked by {file.people[check.data.checkerId]}
               </span>
             )}
             {now.owesCheck && <span className="block font-semibold">owes a second check</span>}
             {last.data.warnings.map((warning) => (
-              <span key={warning} className="block text-[0.95rem] font-medium">
+              <span key={warning} className="block text-sm font-medium">
                 {warning}
               </span>
             ))}
@@ -189,7 +189,7 @@ export function TorqueLedger({
       <div className="mb-5 grid items-start gap-6 sm:grid-cols-[20rem_1fr]">
         <StripePlan fasteners={document.fasteners} run={run} />
         <div>
-          <p className="pb-2 font-head text-[1.25rem]">{describeStand(document.fasteners, run)}</p>
+          <p className="pb-2 font-head text-xl">{describeStand(document.fasteners, run)}</p>
           <ul className="flex flex-wrap gap-x-3 gap-y-1" aria-label="All stripes at a glance">
             {document.fasteners.map((fastener) => (
               <li key={fastener.id}>

@@ -1,10 +1,9 @@
 'use client';
 
-import { useState } from 'react';
-import { useCommand } from '@/features/transport/use-command';
-import { Dialog } from '@/ui/dialog';
-import { Errors, FormErrors } from '@/ui/field';
-import { TextField } from '@/ui/form';
+import { CommandDialog } from '@/features/transport/command-dialog';
+import type { ButtonProps } from '@/ui/button';
+import { Send } from '@/ui/send';
+import { TextField } from '@/ui/text-field';
 
 /** Takes an entry back by a new one that says why. */
 export function TakeBack({
@@ -12,53 +11,32 @@ export function TakeBack({
   entryId,
   words,
   label = 'Take back',
-  className = 'btn',
+  button,
   onDone,
 }: {
   orderId: string;
   entryId: string;
   words: string;
   label?: string;
-  className?: string;
+  button?: ButtonProps;
   onDone?: () => void;
 }) {
-  const { send, busy, errors } = useCommand('entry.void');
-  const [open, setOpen] = useState(false);
-  const [reason, setReason] = useState('');
   return (
-    <>
-      <button type="button" className={className} onClick={() => setOpen(true)}>
-        {label}
-      </button>
-      <Dialog
-        open={open}
-        onClose={() => setOpen(false)}
-        title="Take it back"
-        intro={`${words} It stays in the trail; a new entry says that it no longer counts.`}
-      >
-        <form
-          onSubmit={async (event) => {
-            event.preventDefault();
-            if (await send({ orderId, entryId, reason })) {
-              setOpen(false);
-              onDone?.();
-            }
-          }}
-        >
-          <Errors errors={errors}>
-            <TextField
-              name="reason"
-              label="Why"
-              value={reason}
-              onChange={(event) => setReason(event.target.value)}
-            />
-            <FormErrors errors={errors} shown={['reason']} />
-          </Errors>
-          <button className="btn btn-pen mt-4 w-full" disabled={busy}>
-            Take it back
-          </button>
-        </form>
-      </Dialog>
-    </>
+    <CommandDialog
+      command="entry.void"
+      about={entryId}
+      opens={label}
+      button={button}
+      title="Take it back"
+      intro={`${words} It stays in the trail; a new entry says that it no longer counts.`}
+      start={{ reason: '' }}
+      input={({ reason }) => ({ orderId, entryId, reason })}
+      onDone={() => onDone?.()}
+    >
+      <TextField name="reason" label="Why" />
+      <Send wide className="mt-1">
+        Take it back
+      </Send>
+    </CommandDialog>
   );
 }

@@ -85,20 +85,19 @@ export interface SentCommand<N extends CommandName> extends CommandState {
 }
 
 /**
- * Sends a command and keeps what came back. A retry after a lost answer sends the same id, so it is recorded once.
+ * Sends a command. A retry after a lost answer sends the same id, so it is recorded once.
+ * @returns what came back; where it was recorded, the page has it by then
  */
-export function useCommand<N extends CommandName>(name: N): SentCommand<N> {
+export function useSend<N extends CommandName>(
+  name: N,
+): (input: SentOf<N>) => Promise<Answered<AnswerOf<N>>> {
   const refresh = useRefresh();
   const route = useContext(CommandRouteContext);
   const postAgain = usePost();
   const endpoint = useContext(CommandEndpoint);
-  const [busy, setBusy] = useState(false);
-  const [errors, setErrors] = useState<FieldError[]>([]);
   const pending = useRef<{ content: string; id: string; deviceSeq: number } | null>(null);
-
-  const send = useCallback(
-    async (input: SentOf<N>): Promise<AnswerOf<N> | null> => {
-      setBusy(true);
+  return useCallback(
+    async (input) => {
       const content = JSON.stringify(input);
       if (pending.current?.content !== content) {
         pending.current = { content, id: newId(), deviceSeq: nextDeviceSeq() };
@@ -107,20 +106,32 @@ export function useCommand<N extends CommandName>(name: N): SentCommand<N> {
       const envelope = { id, deviceSeq, input };
       const online = () => postAgain(() => postJson<AnswerOf<N>>(`${endpoint}/${name}`, envelope));
       const answer = await (route ? route.send(name, envelope, online) : online());
-      setBusy(false);
-      if (!answer.ok) {
-        // Refused is final for this id; only an answer that got lost is asked for again under the same one.
-        if (answer.errors[0]?.code !== 'network') pending.current = null;
-        setErrors(answer.errors);
-        return null;
+      // Refused is final for this id; only an answer that got lost is asked for again under the same one.
+      if (answer.ok || answer.errors[0]?.code !== 'network') pending.current = null;
+      if (answer.ok) {
+        noteOwnMoves(answer.moved);
+        if (!route?.took(answer)) refresh();
       }
-      pending.current = null;
-      setErrors([]);
-      noteOwnMoves(answer.moved);
-      if (!route?.took(answer)) refresh();
-      return answer.answer;
+      return answer;
     },
     [name, endpoint, postAgain, refresh, route],
+  );
+}
+
+/** The same for what is not a form: a button that says whether it is on its way, and what was wrong. */
+export function useCommand<N extends CommandName>(name: N): SentCommand<N> {
+  const sendIt = useSend(name);
+  const [busy, setBusy] = useState(false);
+  const [errors, setErrors] = useState<FieldError[]>([]);
+  const send = useCallback(
+    async (input: SentOf<N>): Promise<AnswerOf<N> | null> => {
+      setBusy(true);
+      const answer = await sendIt(input);
+      setBusy(false);
+      setErrors(answer.ok ? [] : answer.errors);
+      return answer.ok ? answer.answer : null;
+    },
+    [sendIt],
   );
   return useMemo(() => ({ send, busy, errors, clear: () => setErrors([]), setErrors }), [send, busy, errors]);
 }

@@ -3,12 +3,14 @@
 import { type WorkCalendar, fromAxis } from '@/core/schedule/calendar';
 import type { PlacedPhase, WeekJob, WeekProblem } from '@/core/schedule/types';
 import { fromShopTime, shopInput } from '@/core/units/shop-time';
+import { CommandForm } from '@/features/transport/command-form';
 import { useCommand } from '@/features/transport/use-command';
-import { Errors, FormErrors } from '@/ui/field';
-import { SelectField } from '@/ui/select';
-import { fieldsOf } from '@/ui/form';
+import { Button } from '@/ui/button';
 import { MomentField } from '@/ui/day-field';
 import { sentMoment } from '@/ui/day-text';
+import { FormErrors } from '@/ui/field';
+import { SelectField } from '@/ui/select';
+import { Send } from '@/ui/send';
 
 /** Fixes one phase of a job by hand: who, where, from when. The planner works around it until the pin is taken out. */
 export function PinForm({
@@ -28,27 +30,30 @@ export function PinForm({
   const pins = problem.pins.filter((pin) => pin.jobId === job.id);
   if (!may) return <p className="text-soft">The lead pins work by hand.</p>;
   return (
-    <Errors errors={errors}>
-      <form
+    <>
+      <CommandForm
         key={`${job.id} ${pins.length}`}
+        command="week.pin"
+        about={job.id}
         className="grid gap-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          const f = fieldsOf(event.currentTarget);
-          void send({
-            jobId: job.id,
-            phaseId: f.phaseId,
-            personId: f.personId || null,
-            placeId: f.placeId || null,
-            startsAt: sentMoment(f.startsAt, (kept) => fromShopTime(kept, calendar.timeZone)),
-          });
+        start={{
+          phaseId: job.phases.find((phase) => phase.needs === 'lift')?.id ?? job.phases[0]!.id,
+          personId: '',
+          placeId: '',
+          startsAt: '',
         }}
+        input={({ phaseId, personId, placeId, startsAt }) => ({
+          jobId: job.id,
+          phaseId,
+          personId: personId || null,
+          placeId: placeId || null,
+          startsAt: sentMoment(startsAt, (kept) => fromShopTime(kept, calendar.timeZone)),
+        })}
       >
         <SelectField
           name="phaseId"
           label="Phase"
           options={job.phases.map((phase) => [phase.id, phase.name] as const)}
-          defaultValue={job.phases.find((phase) => phase.needs === 'lift')?.id ?? job.phases[0]!.id}
         />
         <div className="grid grid-cols-2 gap-3">
           <SelectField
@@ -67,17 +72,13 @@ export function PinForm({
         </div>
         <MomentField
           name="startsAt"
-
           label="Begins"
           hint="Empty: as early as it can"
-          defaultValue=""
           min={placed[0] ? shopInput(fromAxis(calendar, 0), calendar.timeZone) : undefined}
         />
-        <button className="btn btn-pen" disabled={busy}>
-          Pin it there
-        </button>
-        <FormErrors errors={errors} shown={['personId', 'placeId', 'startsAt']} />
-      </form>
+        <Send>Pin it there</Send>
+      </CommandForm>
+      <FormErrors errors={errors} />
       {pins.length > 0 && (
         <ul className="mt-3">
           {pins.map((pin) => (
@@ -96,9 +97,8 @@ export function PinForm({
                   .filter(Boolean)
                   .join(', ')}
               </span>
-              <button
-                type="button"
-                className="btn btn-plain"
+              <Button
+                weight="plain"
                 disabled={busy}
                 onClick={() =>
                   void send({
@@ -111,11 +111,11 @@ export function PinForm({
                 }
               >
                 Take the pin out
-              </button>
+              </Button>
             </li>
           ))}
         </ul>
       )}
-    </Errors>
+    </>
   );
 }

@@ -56,7 +56,7 @@ export function WeekList({
     .sort((a, b) => a.placed[0]!.start - b.placed[0]!.start);
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Jobs of the week">
-      <table className="w-full min-w-[46rem] text-left">
+      <table className="w-full min-w-184 text-left">
         <thead>
           <tr className="border-b border-ink">
             {['Car', 'Begins', 'Done, four in five', 'Promised', 'Promise holds'].map((head) => (
@@ -94,12 +94,12 @@ export function WeekList({
                   {facts.orderId && (
                     <>
                       {' '}
-                      <Link href={`/orders/${facts.orderId}`} className="text-[0.95rem]">
+                      <Link href={`/orders/${facts.orderId}`} className="text-sm">
                         open
                       </Link>
                     </>
                   )}
-                  {reason && <p className="text-[0.95rem] text-soft first-letter:uppercase">{reason}</p>}
+                  {reason && <p className="text-sm text-soft first-letter:uppercase">{reason}</p>}
                 </td>
                 <td className="figure py-2 pr-4 whitespace-nowrap">{whenText(calendar, placed[0]!.start)}</td>
                 <td

@@ -81,7 +81,7 @@ export function WeekTapes({
       <svg
         ref={svg}
         viewBox={`0 0 ${WIDTH} ${top + 8}`}
-        className="w-full min-w-[62rem]"
+        className="w-full min-w-248"
         role="group"
         aria-label={label}
       >

@@ -5,6 +5,7 @@ import { fromAxis } from '@/core/schedule/calendar';
 import { movesBetween, withHappening } from '@/core/schedule/what-if';
 import type { WeekFile } from '@/server/week/problem';
 import { useCommand } from '@/features/transport/use-command';
+import { Button } from '@/ui/button';
 import { FormErrors } from '@/ui/field';
 import type { WorkedWeek } from '@/workers/week.worker';
 import { PinForm } from './pin-form';
@@ -21,7 +22,7 @@ function Verdict({ week, file }: { week: WorkedWeek; file: WeekFile }) {
   const names = plan.after.map((id) => file.jobs[id]?.car.split(',')[0]).filter(Boolean);
   return (
     <div className="max-w-4xl">
-      <p className="text-[1.15rem]">
+      <p className="text-lg">
         {plan.late < 1 ? (
           <strong>Every promise can be kept, four times in five.</strong>
         ) : (
@@ -73,7 +74,7 @@ function SideBySide({
       : `${whenText(file.calendar, end, true)}${holds === null ? '' : `, ${describeChance(holds)}`}`;
   return (
     <>
-      <p className="text-[1.1rem]">
+      <p className="text-lg">
         Late in all: <strong>{workText(before.plan.late)}</strong> as it stands,{' '}
         <strong>{workText(after.plan.late)}</strong> then.
       </p>
@@ -153,7 +154,7 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
     return <p className="py-6 text-soft">Nothing is open and nothing comes back: take a car in.</p>;
   if (!week)
     return (
-      <p className="py-10 text-[1.2rem]" role="status">
+      <p className="py-10 text-lg" role="status">
         Planning the week…
       </p>
     );
@@ -164,19 +165,19 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
       <div className="flex flex-wrap items-start justify-between gap-4">
         <Verdict week={week} file={file} />
         {isLead && (
-          <button
-            type="button"
-            className="btn btn-pen no-print"
+          <Button
+            weight="pen"
+            className="no-print"
             disabled={accept.busy || busy}
             onClick={() => void agree(week)}
           >
             {file.agreed.length ? 'Agree this plan anew' : 'Agree this plan'}
-          </button>
+          </Button>
         )}
       </div>
       {busy && <p role="status">Something changed: planning again…</p>}
       <WeekTapes problem={problem} plan={week.plan} {...shared} label="The week, place by place" />
-      <p className="-mt-3 text-[0.95rem] text-soft">
+      <p className="-mt-3 text-sm text-soft">
         Thick: what half such jobs take. Thin: what four in five keep. Oxide: past its promise. Grey days: the
         rack is not to be had.
       </p>
@@ -250,20 +251,17 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
                 />
               </div>
               <div className="mt-4 flex gap-3">
-                <button type="button" className="btn" onClick={() => setHappening(null)}>
-                  Leave it as it is
-                </button>
+                <Button onClick={() => setHappening(null)}>Leave it as it is</Button>
                 {(happening.command.name === 'week.away' ? isLead : mayAsk) && (
-                  <button
-                    type="button"
-                    className="btn btn-pen"
+                  <Button
+                    weight="pen"
                     disabled={asked[happening.command.name].busy}
                     onClick={async () => {
                       if (await itIsSo(happening)) setHappening(null);
                     }}
                   >
                     It is so: plan with it
-                  </button>
+                  </Button>
                 )}
               </div>
             </>

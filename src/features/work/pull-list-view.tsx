@@ -24,7 +24,7 @@ function Tools({ tools, none }: { tools: PullList['tools']; none: string }) {
         {[tool.size, tool.kind, tool.drive && `${tool.drive} drive`].filter(Boolean).join(' ')}
         {have ? '' : ': not in the shop'}
       </span>
-      <span className="text-right text-[0.95rem] text-soft">
+      <span className="text-right text-sm text-soft">
         {steps.length > 1 ? `${steps.length} steps` : firstAsked(steps)}
       </span>
     </li>
@@ -46,7 +46,7 @@ export function PullListView({ list }: { list: PullList }) {
           <li key={range.nm} className={row}>
             <span>
               <span className="figure">{torqueBoth(range.nm)}</span>{' '}
-              <span className="text-[0.95rem] text-soft">{range.fasteners.join(', ')}</span>
+              <span className="text-sm text-soft">{range.fasteners.join(', ')}</span>
             </span>
             <span
               className={`text-right whitespace-nowrap ${range.wrenches.length ? '' : 'hatch-word px-1.5 font-semibold'}`}
@@ -61,7 +61,7 @@ export function PullListView({ list }: { list: PullList }) {
         {list.consumables.map(({ name, steps }) => (
           <li key={name} className={row}>
             <span>{name}</span>
-            <span className="text-right text-[0.95rem] text-soft">{firstAsked(steps)}</span>
+            <span className="text-right text-sm text-soft">{firstAsked(steps)}</span>
           </li>
         ))}
         {!list.consumables.length && <li className="py-1 text-soft">None.</li>}

@@ -5,10 +5,12 @@ import { useEffect, useState } from 'react';
 import { torqueBoth } from '@/core/units/torque-text';
 import type { StartPreview } from '@/server/queries/pull-list';
 import { postJson } from '@/features/transport/post';
-import { useCommand, usePost } from '@/features/transport/use-command';
-import { Errors, FormErrors } from '@/ui/field';
-import { TextField } from '@/ui/form';
-import { PersonPin, type PinPerson } from '@/ui/person-pin';
+import { CommandForm } from '@/features/transport/command-form';
+import { usePost } from '@/features/transport/use-command';
+import { Button } from '@/ui/button';
+import { PinFields, type PinPerson, noPin } from '@/ui/pin-fields';
+import { Send } from '@/ui/send';
+import { TextField } from '@/ui/text-field';
 import { PullListView } from './pull-list-view';
 import { CheckLine } from '@/ui/checkbox';
 import { ChoiceLines } from '@/ui/choice';
@@ -90,8 +92,6 @@ export function StartForm({
   leads: PinPerson[];
 }) {
   const router = useRouter();
-  const { send, busy, errors } = useCommand('run.start');
-  const [without, setWithout] = useState('');
   const [taken, setTaken] = useState(procedures.filter((one) => one.suggested).map((one) => one.id));
   const [ways, setWays] = useState<Record<string, Record<string, string>>>({});
   const [choices, setChoices] = useState<Record<string, string>>({});
@@ -104,17 +104,6 @@ export function StartForm({
     procedures.find((one) => preview?.conflicts && one.id === prefix)?.title ?? `procedure ${prefix}`;
   const toggle = (id: string) =>
     setTaken((before) => (before.includes(id) ? before.filter((one) => one !== id) : [...before, id]));
-  const start = async (leadId: string | null, pin: string | null) => {
-    const answer = await send({
-      orderId,
-      procedures: chosen,
-      choices,
-      leadId,
-      pin,
-      startWithout: without || null,
-    });
-    if (answer) router.push(`/bay/${orderId}`);
-  };
   const shown = procedures.filter((one) => all || one.fits || taken.includes(one.id));
   const holes = preview?.list.holes ?? [];
   const hard = holes.filter((hole) => hole.hard);
@@ -132,7 +121,7 @@ export function StartForm({
                 onChecked={() => toggle(one.id)}
               >
                 <span>
-                  <span className="block font-head text-[1.35rem] font-semibold">{one.title}</span>
+                  <span className="block font-head text-xl font-semibold">{one.title}</span>
                   {taken.includes(one.id) && <span className="block">{one.summary}</span>}
                   <span className="block text-soft">
                     {one.steps} steps, {Math.round(one.minutes / 6) / 10} h by the book
@@ -157,9 +146,9 @@ export function StartForm({
           ))}
         </ul>
         {!all && shown.length < procedures.length && (
-          <button type="button" className="btn mt-2" onClick={() => setAll(true)}>
+          <Button className="mt-2" onClick={() => setAll(true)}>
             All {procedures.length} procedures
-          </button>
+          </Button>
         )}
         <p className="mt-3 text-soft">
           Torque values in the library are made up for the demo. The lead replaces them with the kit sheet’s
@@ -221,48 +210,39 @@ export function StartForm({
               </div>
             )}
             <PullListView list={preview.list} />
-            {holes.length > 0 ? (
-              <div className="mt-2 border-t-2 border-ink pt-3">
-                <h3 className="mb-2">With something missing it starts only by the lead’s yes</h3>
-                {hard.length === 0 && (
-                  <div className="max-w-xl">
-                    <Errors errors={errors}>
-                      <TextField
-                        name="startWithout"
-                        label="Why it starts like this"
-                        value={without}
-                        onChange={(event) => setWithout(event.target.value)}
-                      />
-                    </Errors>
-                    <div className="mt-3">
-                      <PersonPin
+            <CommandForm
+              command="run.start"
+              start={{ startWithout: '', ...noPin(leads) }}
+              input={({ startWithout, personId, pin }) => ({
+                orderId,
+                procedures: chosen,
+                choices,
+                leadId: holes.length ? personId : null,
+                pin: holes.length ? pin : null,
+                startWithout: startWithout || null,
+              })}
+              onDone={() => router.push(`/bay/${orderId}`)}
+            >
+              {holes.length > 0 ? (
+                <div className="mt-2 max-w-xl border-t-2 border-ink pt-3">
+                  <h3 className="mb-2">With something missing it starts only by the lead’s yes</h3>
+                  {hard.length === 0 && (
+                    <>
+                      <TextField className="mb-3" name="startWithout" label="Why it starts like this" />
+                      <PinFields
                         people={leads}
                         action="Start with the lead’s yes"
-                        busy={busy || unchosen.length > 0}
-                        errors={errors.filter((error) => error.field !== 'startWithout')}
-                        onEnter={(leadId, pin) => void start(leadId, pin)}
+                        disabled={unchosen.length > 0}
                       />
-                    </div>
-                  </div>
-                )}
-              </div>
-            ) : (
-              <>
-                <FormErrors errors={errors} shown={[]} />
-                <button
-                  type="button"
-                  className="btn btn-pen mt-4 min-h-14 px-10"
-                  disabled={busy || unchosen.length > 0}
-                  onClick={() => void start(null, null)}
-                >
-                  {busy
-                    ? 'Starting…'
-                    : chosen.length > 1
-                      ? `Start ${chosen.length} procedures as one run`
-                      : 'Start the work'}
-                </button>
-              </>
-            )}
+                    </>
+                  )}
+                </div>
+              ) : (
+                <Send size="tall" className="mt-4 px-10" busy="Starting…" disabled={unchosen.length > 0}>
+                  {chosen.length > 1 ? `Start ${chosen.length} procedures as one run` : 'Start the work'}
+                </Send>
+              )}
+            </CommandForm>
           </>
         )}
       </section>

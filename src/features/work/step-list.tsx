@@ -49,10 +49,10 @@ export function StepList({
                     <span className={done ? 'text-soft' : ''}>
                       {step.do}
                       {refused[0] && refused[0].code !== 'untorqued' && (
-                        <span className="block text-[0.95rem] text-soft">{refused[0].message}</span>
+                        <span className="block text-sm text-soft">{refused[0].message}</span>
                       )}
                     </span>
-                    <span className="text-right font-head text-[1.05rem]">
+                    <span className="text-right font-head text-base">
                       {done ? (
                         <>
                           <span aria-hidden className="mr-1 inline-block h-4 w-2 bg-pen align-[-2px]" />

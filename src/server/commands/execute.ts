@@ -1,18 +1,12 @@
 import 'server-only';
 import Joi from 'joi';
-import { Refusal, fieldPath } from '@/core/refusal';
+import { Refusal } from '@/core/refusal';
 import type { EntryKind } from '@/core/ledger/entries';
 import { holdsRole } from '@/core/ledger/roles';
 import { isOfLostTablet } from '@/core/ledger/device-conflicts';
-import {
-  type Answered,
-  type Envelope,
-  type FieldError,
-  type Recorded,
-  firstOfEach,
-  refusedFor,
-} from '@/contracts/answer';
+import { type Answered, type Envelope, type FieldError, type Recorded, refusedFor } from '@/contracts/answer';
 import { type CommandName, contractOf, isCommandName } from '@/contracts/commands';
+import { LOOKED_AT, fieldErrors } from '@/contracts/refused';
 import { MOVES_THE_CAR } from '@/contracts/moves';
 import { now } from '../clock';
 import { type Db, databaseGone, db, transaction } from '../database';
@@ -56,17 +50,6 @@ const SECRETS = new Set(['pin', 'password']);
 
 function withoutSecrets(input: object): object {
   return Object.fromEntries(Object.entries(input).filter(([key]) => !SECRETS.has(key)));
-}
-
-/** What the schema says is wrong, the first of each field. */
-function fieldErrors(error: Joi.ValidationError): FieldError[] {
-  return firstOfEach(
-    error.details.map((detail) => ({
-      field: fieldPath(detail.path),
-      code: detail.type,
-      message: `${detail.message.replace(/"/g, '')}.`.replace(/\.\.$/, '.'),
-    })),
-  );
 }
 
 /** A move that waited longer than this on its device did not: the device’s clock is wrong. */
@@ -145,7 +128,7 @@ async function executeCommand<N extends CommandName>(
   const input = actor.onLink
     ? { ...(outer.value.input as object), orderId: actor.onLink }
     : outer.value.input;
-  const checked = contract.input.validate(input, { abortEarly: false, convert: true });
+  const checked = contract.input.validate(input, LOOKED_AT);
   if (checked.error) return refused(fieldErrors(checked.error));
 
   const { id, deviceSeq } = outer.value as Envelope;

@@ -109,33 +109,28 @@ export class Sheet {
     this.room(this.doc.heightOfString(text, { width: this.width }) + 4);
     this.doc.text(text, MARGIN, this.doc.y, { width: this.width }).moveDown(0.25);
   }
-  /** A ruled row; cells share the width by their parts. */
-  row(cells: string[], parts: number[], options: { head?: boolean; tone?: Tone } = {}): void {
-    const { doc } = this;
+  /** Ruled rows, going on to the next page between two of them; columns share the width by their parts. */
+  table(parts: number[], rows: string[][], options: { head?: string[]; tones?: Tone[] } = {}): void {
     const total = parts.reduce((sum, part) => sum + part, 0);
-    const widths = parts.map((part) => (part / total) * this.width);
-    doc.font(options.head ? 'head' : 'body').fontSize(options.head ? 8.5 : 9);
-    const height = Math.max(
-      ...cells.map((cell, index) => doc.heightOfString(cell, { width: widths[index]! - 6 })),
-    );
-    this.room(height + 6);
-    const y = doc.y;
-    let x = MARGIN;
-    cells.forEach((cell, index) => {
-      doc
-        .font(options.head ? 'head' : 'body')
-        .fontSize(options.head ? 8.5 : 9)
-        .fillColor(TONES[options.tone ?? 'ink']);
-      doc.text(cell, x, y, { width: widths[index]! - 6 });
-      x += widths[index]!;
+    const head = options.head ? [options.head] : [];
+    const cell = (text: string, row: number) => ({
+      text,
+      font: { src: row < head.length ? 'head' : 'body', size: row < head.length ? 8.5 : 9 },
+      textColor: TONES[options.tones?.[row - head.length] ?? 'ink'],
+      type: row < head.length ? ('TH' as const) : ('TD' as const),
     });
-    doc.y = y + height + 2;
-    doc
-      .moveTo(MARGIN, doc.y)
-      .lineTo(MARGIN + this.width, doc.y)
-      .lineWidth(0.4)
-      .strokeColor(TONES.rule)
-      .stroke();
-    doc.y += 3;
+    this.room(40);
+    this.doc.table({
+      position: { x: MARGIN, y: this.doc.y },
+      columnStyles: parts.map((part) => ({ width: (part / total) * this.width })),
+      defaultStyle: {
+        border: { top: 0, right: 0, bottom: 0.4, left: 0 },
+        borderColor: TONES.rule,
+        padding: { top: 3, right: 6, bottom: 2, left: 0 },
+      },
+      data: [...head, ...rows].map((texts, row) => texts.map((text) => cell(text, row))),
+    });
+    this.doc.x = MARGIN;
+    this.doc.y += 3;
   }
 }

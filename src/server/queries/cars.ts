@@ -142,3 +142,48 @@ export async function readCar(tx: Db, carId: string): Promise<CarFile | null> {
     others,
   };
 }
+
+/** A car the shop has seen, with what an intake of it has to know. */
+export interface KnownCar {
+  id: string;
+  customerId: string;
+  label: string;
+  plate: string;
+  customer: string;
+  distanceUnit: 'km' | 'mi';
+  /** Its order that is still open. */
+  open: { id: string; number: number; next: string } | null;
+}
+
+/** Cars that may come again: those the letters find, seen last first. */
+export async function knownCars(tx: Db, search: string): Promise<KnownCar[]> {
+  const { cars } = await findCars(tx, search, 0);
+  if (!cars.length) return [];
+  const ids = cars.map((car) => car.id);
+  const holes = ids.map(() => '?').join(', ');
+  const [rows, open] = await Promise.all([
+    tx.rows<Row<'vehicle', 'id' | 'customer_id' | 'distance_unit'>>(
+      `SELECT id, customer_id, distance_unit FROM vehicle WHERE id IN (${holes})`,
+      ids,
+    ),
+    tx.rows<Row<'work_order', 'id' | 'number' | 'vehicle_id'> & Row<'order_now', 'next_text'>>(
+      `SELECT work_order.id, number, vehicle_id, next_text FROM work_order
+         JOIN order_now ON order_now.order_id = work_order.id
+        WHERE NOT closed AND vehicle_id IN (${holes})`,
+      ids,
+    ),
+  ]);
+  return cars.map(({ id, label, plate, customer }) => {
+    const row = rows.find((one) => one.id === id)!;
+    const order = open.find((one) => one.vehicle_id === id);
+    return {
+      id,
+      label,
+      plate,
+      customer,
+      customerId: row.customer_id,
+      distanceUnit: row.distance_unit as 'km' | 'mi',
+      open: order ? { id: order.id, number: order.number, next: order.next_text } : null,
+    };
+  });
+}

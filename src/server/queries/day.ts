@@ -4,9 +4,6 @@ import type { Role } from '@/core/ledger/roles';
 import type { Db } from '../database';
 import type { Row } from '../tables';
 
-/** What intake has to know of an order that is still open. */
-export type OpenOrderOfCar = Pick<DayOrder, 'id' | 'number' | 'vehicleId' | 'next'>;
-
 export interface DayOrder {
   id: string;
   number: number;

@@ -84,34 +84,6 @@ export async function findOrders(
   return { orders, more: rows.length > PAGE_SIZE };
 }
 
-export interface KnownVehicle {
-  id: string;
-  customerId: string;
-  label: string;
-  plate: string;
-  customer: string;
-  distanceUnit: 'km' | 'mi';
-}
-
-/** Vehicles the shop has seen, for an intake of one that comes again. */
-export async function knownVehicles(tx: Db): Promise<KnownVehicle[]> {
-  const rows = await tx.rows<
-    Row<'vehicle', 'id' | 'customer_id' | 'label' | 'plate' | 'distance_unit'> &
-      Row<'customer_contact', 'name'>
-  >(
-    `SELECT vehicle.id, vehicle.customer_id, label, plate, name, distance_unit FROM vehicle
-       JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id ORDER BY label LIMIT 500`,
-  );
-  return rows.map((row) => ({
-    id: row.id,
-    customerId: row.customer_id,
-    label: row.label,
-    plate: row.plate,
-    customer: row.name,
-    distanceUnit: row.distance_unit,
-  }));
-}
-
 export interface Wrench {
   id: string;
   name: string;

@@ -17,7 +17,7 @@ export default function BenchPage() {
                 <li key={tool.name} className="border-b border-rule">
                   <Link
                     href={`/bench/${tool.name}`}
-                    className="flex min-h-12 items-center font-head text-[1.2rem] no-underline hover:bg-hair"
+                    className="flex min-h-12 items-center font-head text-lg no-underline hover:bg-hair"
                   >
                     {tool.title}
                   </Link>

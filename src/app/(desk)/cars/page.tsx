@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { Button } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { connection } from 'next/server';
 import { shopMoment } from '@/core/units/shop-time';
@@ -31,7 +32,7 @@ export default async function CarsPage({
             placeholder="Plate, car, customer, VIN"
             defaultValue={find}
           />
-          <button className="btn">Find</button>
+          <Button type="submit">Find</Button>
         </form>
       </div>
       <table className="ledger">

@@ -39,7 +39,7 @@ export default async function KitsPage() {
           {kits.map((kit) => (
             <tr key={kit.id}>
               <th scope="row" className="py-2">
-                <Link href={`/kits/${kit.id}`} className="text-[1.15rem]">
+                <Link href={`/kits/${kit.id}`} className="text-lg">
                   {kit.name}
                 </Link>
               </th>
@@ -54,9 +54,9 @@ export default async function KitsPage() {
                   <span className="text-soft">not finished on any car here yet</span>
                 )}
               </td>
-              <td className="figure text-right text-[1.15rem]">{kit.jobs}</td>
-              <td className="figure text-right text-[1.15rem]">{kit.moved}</td>
-              <td className="figure text-right text-[1.15rem]">{kit.fouls}</td>
+              <td className="figure text-right text-lg">{kit.jobs}</td>
+              <td className="figure text-right text-lg">{kit.moved}</td>
+              <td className="figure text-right text-lg">{kit.fouls}</td>
             </tr>
           ))}
         </tbody>

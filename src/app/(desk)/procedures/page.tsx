@@ -38,7 +38,7 @@ export default async function ProceduresPage() {
                 {procedure.title}
               </Link>
               {open(procedure.id) > 0 && (
-                <span className="ml-2 border border-ink px-1.5 text-[0.95rem] font-semibold">
+                <span className="ml-2 border border-ink px-1.5 text-sm font-semibold">
                   {open(procedure.id)} proposed
                 </span>
               )}

@@ -64,7 +64,7 @@ export default async function StandInsPage() {
             <RackDrop
               orders={orders.map((order) => ({ id: order.id, words: `${order.number} · ${order.label}` }))}
             />
-            <p className="pt-2 text-[0.95rem] break-all text-soft">Its folder: {rackFolder()}</p>
+            <p className="pt-2 text-sm break-all text-soft">Its folder: {rackFolder()}</p>
           </section>
           <section>
             <h2 className="border-b border-ink pb-1">The others</h2>

@@ -63,10 +63,10 @@ export default async function WelcomePage({ searchParams }: { searchParams: Prom
                 aria-current={id === now ? 'step' : undefined}
                 className="grid min-h-14 grid-cols-[2rem_1fr] items-center py-1.5 no-underline hover:bg-hair aria-[current=step]:bg-hair"
               >
-                <span className="figure text-[1.3rem]">{at + 1}</span>
+                <span className="figure text-xl">{at + 1}</span>
                 <span>
                   <span className="block font-semibold">{name}</span>
-                  <span className="block text-[0.95rem] text-soft">{done[id] ?? 'nothing yet'}</span>
+                  <span className="block text-sm text-soft">{done[id] ?? 'nothing yet'}</span>
                 </span>
               </Link>
             </li>

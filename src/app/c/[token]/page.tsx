@@ -35,8 +35,8 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
   return (
     <OwnDoor token={token}>
       <main className="mx-auto max-w-3xl px-4 pt-4 pb-14">
-        <p className="font-head text-[1.1rem]">{file.shop.name}</p>
-        <h1 className="text-[1.9rem]">{file.vehicle.label}</h1>
+        <p className="font-head text-lg">{file.shop.name}</p>
+        <h1 className="text-4xl">{file.vehicle.label}</h1>
         <p className="text-soft">
           {file.vehicle.plate} · order {file.number}
           {intake.promisedFor && !page.closed ? ` · promised ${longDay(intake.promisedFor, timeZone)}` : ''}
@@ -44,7 +44,7 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
         <div className="mt-3">
           <SmallTape marks={tapeOf(file.state)} />
         </div>
-        <p className="mt-2 text-[1.25rem] font-semibold" data-testid="standing">
+        <p className="mt-2 text-xl font-semibold" data-testid="standing">
           {describeStanding(page.file.state, page.blocked)}
         </p>
 
@@ -62,8 +62,8 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
                   />
                 )}
                 <p className="flex items-baseline justify-between gap-4">
-                  <span className="text-[1.15rem] font-semibold">{data.text}</span>
-                  <span className="figure text-[1.6rem]">{moneyText(data.cents, currency)}</span>
+                  <span className="text-lg font-semibold">{data.text}</span>
+                  <span className="figure text-3xl">{moneyText(data.cents, currency)}</span>
                 </p>
                 <AnswerOnPage
                   command="offer.answer"
@@ -196,7 +196,7 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
             <PacketPage packet={packet} photoBase={photos} folded />
           </section>
         )}
-        <p className="mt-8 text-[0.95rem] text-soft">
+        <p className="mt-8 text-sm text-soft">
           This page works until {shopMoment(link.until, timeZone)}. Whoever has its address sees it.
         </p>
       </main>

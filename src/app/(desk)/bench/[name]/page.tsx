@@ -12,7 +12,7 @@ export default async function BenchToolRoute({ params }: { params: Promise<{ nam
   if (!tool || !definition) notFound();
   return (
     <>
-      <p className="font-head text-[1.1rem]">
+      <p className="font-head text-lg">
         <Link href="/bench" className="underline">
           Bench math
         </Link>{' '}

@@ -34,7 +34,7 @@ export default async function CarPage({ params }: { params: Promise<{ id: string
           <ol>
             {car.visits.map((visit) => (
               <li key={visit.id} className="grid grid-cols-[5rem_1fr_auto] gap-3 border-b border-rule py-2">
-                <Link href={`/orders/${visit.id}`} className="font-head text-[1.1rem]">
+                <Link href={`/orders/${visit.id}`} className="font-head text-lg">
                   {visit.number}
                 </Link>
                 <span>

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { Button } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { connection } from 'next/server';
 import { addDays } from '@/core/schedule/calendar';
@@ -40,7 +41,7 @@ export default async function PastHoursPage({
         <form className="no-print flex flex-wrap items-end gap-3">
           <DayField name="from" label="From" defaultValue={from} />
           <DayField name="to" label="To" defaultValue={to} />
-          <button className="btn">Show</button>
+          <Button type="submit">Show</Button>
         </form>
       </div>
       <p className="no-print flex flex-wrap gap-4 pb-5">

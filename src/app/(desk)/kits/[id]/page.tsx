@@ -27,7 +27,7 @@ function Counted({
         {lines.map((line) => (
           <li key={line.words} className="flex justify-between gap-4 border-b border-rule py-1.5">
             <span className="first-letter:uppercase">{line.words}</span>
-            <span className="figure text-[1.1rem]">{line.count}×</span>
+            <span className="figure text-lg">{line.count}×</span>
           </li>
         ))}
         {lines.length === 0 && <li className="py-2 text-soft">{none}</li>}
@@ -73,7 +73,7 @@ export default async function KitPage({ params }: { params: Promise<{ id: string
         <section>
           <h2 className="border-b border-ink pb-1">Hours against the book</h2>
           {hours ? (
-            <p className="pt-2 text-[1.15rem]">
+            <p className="pt-2 text-lg">
               {hoursText(hours.actual)} on the clock for {hoursText(hours.book)} by the book, over{' '}
               {hours.jobs} {hours.jobs === 1 ? 'job' : 'jobs'}
               {over !== null && (

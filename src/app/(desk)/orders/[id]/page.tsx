@@ -54,9 +54,7 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
             />
             <HeightTable rows={rows} unit={unit} />
             {verdicts.length > 0 && (
-              <p className="mt-3 text-[1.15rem] font-semibold">
-                {verdicts.map((axle) => axle.text).join(' ')}
-              </p>
+              <p className="mt-3 text-lg font-semibold">{verdicts.map((axle) => axle.text).join(' ')}</p>
             )}
           </>
         ) : (
@@ -74,7 +72,7 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
           <dl>
             {facts.map(([term, fact]) => (
               <div key={term} className="grid grid-cols-[6rem_1fr] gap-2 border-b border-rule py-1.5">
-                <dt className="font-head text-[1.05rem] text-soft">{term}</dt>
+                <dt className="font-head text-base text-soft">{term}</dt>
                 <dd>{fact}</dd>
               </div>
             ))}

@@ -33,7 +33,7 @@ export default async function RolesPage() {
           <table key={title} className="mb-6 w-full break-inside-avoid-column">
             <thead>
               <tr className="border-b border-ink text-soft">
-                <th scope="col" className="text-left font-head text-[1.3rem] font-semibold text-ink">
+                <th scope="col" className="text-left font-head text-xl font-semibold text-ink">
                   {title}
                 </th>
                 {ROLES.map((role) => (

@@ -1,6 +1,6 @@
 import { Refusal } from '@/core/refusal';
 import { LARGEST, jsonOf } from '@/server/body';
-import { answerInThread } from '@/server/calc/calc-thread';
+import { answerInThread } from '@/server/calc-thread';
 import { json } from '@/server/http';
 
 const bad = (status: number, code: string, message: string) =>

@@ -19,7 +19,7 @@ import { specOfCar } from '@/server/queries/alignment-spec';
 import type { OrderFile } from '@/server/queries/order';
 import { crewNames, orderPage } from '@/server/queries/page-data';
 import { waitingSheets } from '@/server/rack/inbox';
-import type { PinPerson } from '@/ui/person-pin';
+import type { PinPerson } from '@/ui/pin-fields';
 import { Shapes } from '@/ui/shapes';
 
 const lessGoal = (caster: number | undefined, goal: number) => (caster === undefined ? null : caster - goal);
@@ -58,14 +58,14 @@ function OneSheet({
       <div className="grid gap-x-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <div>
           <Shapes drawing={wheelsDrawing(data.before, data.after)} className="w-full" />
-          <p className="text-[0.95rem] text-soft">
+          <p className="text-sm text-soft">
             Before dashed, after solid. Toe drawn {EXAGGERATED.toe} times, camber {EXAGGERATED.camber}, caster{' '}
             {EXAGGERATED.caster}; camber seen from behind, caster from the left.
           </p>
         </div>
         <SheetTable rows={alignmentRows(data.spec, data.before, data.after)} />
       </div>
-      <p className="mt-3 text-[1.2rem] font-semibold" data-testid="sheet-verdict">
+      <p className="mt-3 text-lg font-semibold" data-testid="sheet-verdict">
         {describeVerdict(file, sheet)}
       </p>
       <p>

@@ -19,7 +19,7 @@ import { linkOfOrder } from '@/server/links/links';
 import { channelFor } from '@/server/messages/queue';
 import type { OrderFile } from '@/server/queries/order';
 import { crewNames, orderPage } from '@/server/queries/page-data';
-import type { PinPerson } from '@/ui/person-pin';
+import type { PinPerson } from '@/ui/pin-fields';
 
 function Hole({ file, hole, leads }: { file: OrderFile; hole: HandoffBlocker; leads: PinPerson[] }) {
   const href =

@@ -56,9 +56,7 @@ export default async function HeightsPage({ params }: { params: Promise<{ id: st
             }}
           />
           <HeightTable rows={rows} unit={unit} />
-          <p className="mt-3 text-[1.15rem] font-semibold">
-            {since ?? verdicts.map((axle) => axle.text).join(' ')}
-          </p>
+          <p className="mt-3 text-lg font-semibold">{since ?? verdicts.map((axle) => axle.text).join(' ')}</p>
         </section>
       )}
       {later && (

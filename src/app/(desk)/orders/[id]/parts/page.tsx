@@ -72,11 +72,11 @@ export default async function PartsPage({ params }: { params: Promise<{ id: stri
         <dl>
           {sizes.map((size) => (
             <div key={size.what} className="border-b border-rule py-2">
-              <dt className="font-head text-[1.1rem]">{size.what}</dt>
+              <dt className="font-head text-lg">{size.what}</dt>
               <dd>
-                <span className="figure text-[1.3rem]">{formatTape(size.mm, unit)}</span>{' '}
+                <span className="figure text-xl">{formatTape(size.mm, unit)}</span>{' '}
                 <span className="text-soft">{formatTape(size.mm, unit === 'in' ? 'mm' : 'in')}</span>
-                <span className="block text-[0.95rem] text-soft">{size.words}</span>
+                <span className="block text-sm text-soft">{size.words}</span>
               </dd>
             </div>
           ))}

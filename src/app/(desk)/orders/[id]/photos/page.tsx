@@ -58,7 +58,7 @@ export default async function PhotosPage({ params }: { params: Promise<{ id: str
                 >
                   <span>
                     <span className="block font-semibold">{shot}</span>
-                    <span className="block text-[0.95rem] text-soft">{text(stepId)}</span>
+                    <span className="block text-sm text-soft">{text(stepId)}</span>
                   </span>
                   <PhotoButton
                     orderId={file.id}

@@ -86,7 +86,7 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
                     <p className="font-head text-soft">{end}</p>
                     {axle ? (
                       <>
-                        <p className="text-[1.15rem] font-semibold">{axle.name}</p>
+                        <p className="text-lg font-semibold">{axle.name}</p>
                         <p>
                           <span className="text-predicted">predicted lift {formatTape(axle.lift, unit)}</span>
                           {axle.claimed === null
@@ -124,7 +124,7 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
               {plan.data.note && <p className="py-2">{plan.data.note}</p>}
               <div className="mt-3">
                 {answered ? (
-                  <p className="text-[1.1rem] font-semibold">
+                  <p className="text-lg font-semibold">
                     The customer said {answered.data.yes ? 'yes' : 'no'} {answered.data.how}
                     {answered.data.witness ? `, heard by ${answered.data.witness}` : ''},{' '}
                     {shopMoment(answered.at, shop.timeZone)}, to this picture.

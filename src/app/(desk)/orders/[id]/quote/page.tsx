@@ -30,7 +30,7 @@ export default async function QuotePage({ params }: { params: Promise<{ id: stri
             <article key={entry.id} className="border-b border-rule py-3">
               <h3>
                 Quote {data.version}
-                <span className="ml-2 font-body text-[0.95rem] font-normal text-soft">
+                <span className="ml-2 font-body text-sm font-normal text-soft">
                   {shopMoment(entry.at, shop.timeZone)}
                 </span>
               </h3>
@@ -43,13 +43,13 @@ export default async function QuotePage({ params }: { params: Promise<{ id: stri
                 ))}
               </ul>
               <p className="pt-1">
-                <span className="figure text-[1.3rem]">
+                <span className="figure text-xl">
                   {moneyText(parts + labor(data.hours.p50), shop.currency)}
                 </span>{' '}
                 with {hoursText(data.hours.p50)}; four of five such jobs stay within{' '}
                 {hoursText(data.hours.p80)}, {moneyText(parts + labor(data.hours.p80), shop.currency)}.
               </p>
-              <p className="text-[0.95rem] text-soft">
+              <p className="text-sm text-soft">
                 {data.hours.jobs
                   ? `Hours from ${data.hours.jobs} finished jobs`
                   : 'Hours by the book: no finished jobs yet'}

@@ -89,7 +89,7 @@ export default async function RoadPage({ params }: { params: Promise<{ id: strin
       )}
       {faults.length > 0 && !closed && (
         <div className="mb-8 max-w-4xl">
-          <p className="mb-2 text-[1.15rem] font-semibold">
+          <p className="mb-2 text-lg font-semibold">
             A fault goes back to the bay as a step; then it is driven again.
           </p>
           <BackToBay
@@ -105,7 +105,7 @@ export default async function RoadPage({ params }: { params: Promise<{ id: strin
         <section className="mb-8 max-w-4xl">
           <h2 className="border-b border-ink pb-1">The customer may drive it before signing</h2>
           {after.drove && (
-            <p className="mt-2 text-[1.15rem]">
+            <p className="mt-2 text-lg">
               “{after.drove.data.words}”{' '}
               <strong>{after.drove.data.content ? 'Content.' : 'Not content.'}</strong>
             </p>

@@ -27,7 +27,7 @@ export default async function TrailPage({ params }: { params: Promise<{ id: stri
     <>
       <p className="mb-3 text-soft">
         {head!.count} entries, each hashed over the one before. The last:{' '}
-        <span className="text-[0.9rem] break-all">{head!.hash}</span>
+        <span className="text-sm break-all">{head!.hash}</span>
       </p>
       <table className="ledger">
         <thead>

@@ -1,8 +1,10 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { checkProcedure } from '@/core/procedure/check';
 import { type PlacedProblem, placeProblems } from '@/core/procedure/problems';
 import type { Procedure, Step } from '@/core/procedure/types';
 import { takeVariants } from '@/core/procedure/variants';
+import { dropDraft, keepDraft, readDraft } from '@/ui/draft';
+import { moved } from '@/ui/lines';
 
 /** Leaves out what is empty, as the file does. */
 export function pruned<T extends object>(thing: T): T {
@@ -31,10 +33,43 @@ function problemsOf(draft: Procedure, ways: string[]): PlacedProblem[] {
   }
 }
 
+/** A new step, named so that no other of the procedure or its ways has its id. */
+export function newStep(draft: Procedure, phase: Step['phase']): Step {
+  const taken = new Set([
+    ...draft.steps.map((step) => step.id),
+    ...draft.ways.flatMap((way) => way.in.map(({ step }) => step.id)),
+  ]);
+  let count = 1;
+  while (taken.has(`own-${count}`)) count += 1;
+  return { id: `own-${count}`, phase, do: 'A new step', minutes: 5 };
+}
+
+export const draftKey = (id: string, version: number) => `procedure ${id} ${version}`;
+
+/** Keeps a draft on the device while it is worked on, and finds it again. */
+function useKept(key: string, shipped: Procedure, draft: Procedure, take: (kept: Procedure) => void) {
+  const [looked, setLooked] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      const kept = readDraft(key);
+      if (kept) take(kept.values as unknown as Procedure);
+      setLooked(true);
+    }, 0);
+    return () => clearTimeout(timer);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, as the page opens
+  }, [key]);
+  useEffect(() => {
+    if (!looked) return;
+    if (draft === shipped) dropDraft(key);
+    else keepDraft(key, draft as unknown as Record<string, unknown>);
+  }, [key, looked, draft, shipped]);
+}
+
 /** A procedure being edited: its draft, what changes it, and what the checker says as it changes. */
-export function useDraft(shipped: Procedure) {
+export function useProcedureDraft(shipped: Procedure, version: number) {
   const [draft, setDraft] = useState(shipped);
   const [ways, setWays] = useState<string[]>([]);
+  useKept(draftKey(shipped.id, version), shipped, draft, setDraft);
   const problems = useMemo(() => problemsOf(draft, ways), [draft, ways]);
   /** Problems of the draft as it stands and of each way by itself. */
   const everywhere = useMemo(
@@ -50,23 +85,10 @@ export function useDraft(shipped: Procedure) {
       ...draft,
       steps: draft.steps.map((step) => (step.id === id ? pruned({ ...step, ...patch }) : step)),
     });
-  const moveStep = (id: string, by: -1 | 1) => {
-    const at = draft.steps.findIndex((step) => step.id === id);
-    const to = at + by;
-    if (to < 0 || to >= draft.steps.length) return;
-    const steps = [...draft.steps];
-    [steps[at], steps[to]] = [steps[to]!, steps[at]!];
-    setDraft({ ...draft, steps });
-  };
+  const moveStep = (from: number, to: number) => setDraft({ ...draft, steps: moved(draft.steps, from, to) });
   const addStep = (after: string | null): string => {
-    const count = draft.steps.filter((step) => step.id.startsWith('own-')).length + 1;
     const at = draft.steps.findIndex((step) => step.id === after);
-    const step: Step = {
-      id: `own-${count}`,
-      phase: draft.steps[at]?.phase ?? 'intake',
-      do: 'A new step',
-      minutes: 5,
-    };
+    const step = newStep(draft, draft.steps[at]?.phase ?? 'intake');
     setDraft({ ...draft, steps: [...draft.steps.slice(0, at + 1), step, ...draft.steps.slice(at + 1)] });
     return step.id;
   };
@@ -84,6 +106,7 @@ export function useDraft(shipped: Procedure) {
     addStep,
     removeStep,
     changed: draft !== shipped,
+    throwAway: () => setDraft(shipped),
   };
 }
-export type Draft = ReturnType<typeof useDraft>;
+export type ProcedureDraft = ReturnType<typeof useProcedureDraft>;

@@ -1,0 +1,19 @@
+import type Joi from 'joi';
+import { fieldPath } from '@/core/refusal';
+import { type FieldError, firstOfEach } from './answer';
+
+/** How inputs are looked at: all that is wrong at once, fields called without quotes. */
+export const LOOKED_AT: Joi.ValidationOptions = { abortEarly: false, errors: { wrap: { label: false } } };
+
+/** A message ends as a sentence does. */
+export const sentence = (message: string) => `${message}.`.replace(/\.\.$/, '.');
+
+/** What a schema says is wrong, the first of each field. */
+export const fieldErrors = (error: Joi.ValidationError): FieldError[] =>
+  firstOfEach(
+    error.details.map((detail) => ({
+      field: fieldPath(detail.path),
+      code: detail.type,
+      message: sentence(detail.message),
+    })),
+  );

@@ -1,0 +1,89 @@
+import type { KnownCar } from '@/server/queries/cars';
+import type { SentOf } from '@/features/transport/use-command';
+import { sentMoment } from '@/ui/day-text';
+import { type TypedFigure, type TypedOdometer, emptyOdometer, odometerFrom } from '@/ui/figure-fields';
+
+/** What stands in the form of a car that is taken in. */
+export interface TypedIntake {
+  /** One that was here before; then neither car nor customer is typed. */
+  known: KnownCar | null;
+  customer: { name: string; phone: string; email: string };
+  vehicle: Record<
+    | 'label'
+    | 'body'
+    | 'plate'
+    | 'vin'
+    | 'drive'
+    | 'frontSuspension'
+    | 'rearSuspension'
+    | 'wheelbase'
+    | 'platform'
+    | 'later',
+    string
+  >;
+  orderKind: string;
+  odometer: TypedOdometer;
+  tires: string;
+  wheels: string;
+  newTires: string;
+  carries: string;
+  wants: string;
+  targets: { front: string; rear: string; unit: 'in' | 'mm'; method: string };
+  promisedFor: string;
+  pacePerDay: TypedFigure;
+  place: string;
+  agreed: boolean;
+  beside: boolean;
+}
+
+export const emptyIntake = (unit: 'in' | 'mm', distance: 'km' | 'mi'): TypedIntake => ({
+  known: null,
+  customer: { name: '', phone: '', email: '' },
+  vehicle: {
+    label: '',
+    body: 'pick-up',
+    plate: '',
+    vin: '',
+    drive: 'four-wheel',
+    frontSuspension: 'coilover',
+    rearSuspension: 'leaf-over',
+    wheelbase: '',
+    platform: '',
+    later: '',
+  },
+  orderKind: 'job',
+  odometer: emptyOdometer(distance),
+  tires: '',
+  wheels: '',
+  newTires: '',
+  carries: '',
+  wants: '',
+  targets: { front: '', rear: '', unit, method: 'hub' },
+  promisedFor: '',
+  pacePerDay: null,
+  place: '',
+  agreed: false,
+  beside: false,
+});
+
+/** A job or its next stage is planned and measured; the other visits go straight to their work. */
+export const takesWork = (orderKind: string) => orderKind === 'job' || orderKind === 'next-stage';
+
+export function intakeFrom({ known, ...typed }: TypedIntake): SentOf<'intake.open'> {
+  const work = takesWork(typed.orderKind);
+  return {
+    ...typed,
+    customer: known ? { id: known.customerId } : typed.customer,
+    vehicle: known ? { id: known.id } : { ...typed.vehicle, distanceUnit: typed.odometer.unit },
+    odometer: odometerFrom(typed.odometer),
+    newTires: typed.newTires || null,
+    targets: {
+      ...typed.targets,
+      front: (work && typed.targets.front) || null,
+      rear: (work && typed.targets.rear) || null,
+    },
+    promisedFor: sentMoment(typed.promisedFor, (kept) => new Date(kept).toISOString()),
+    place: typed.place || null,
+    agreed: work && typed.agreed,
+  };
+}

@@ -1,0 +1,30 @@
+'use client';
+
+import { useEffect } from 'react';
+import { Toaster, toast } from 'sonner';
+import type { Notice } from './notice';
+
+/** Long enough to read a line and reach for its button with a glove. */
+const SHOWN_MS = 8000;
+
+/** Notices at the foot of the page, in its own look; read aloud as they come. */
+export function NoticesShown({ last }: { last: Notice }) {
+  useEffect(() => {
+    const { words, undo } = last;
+    toast(words, undo ? { action: { label: 'Put it back', onClick: undo } } : {});
+  }, [last]);
+  return (
+    <Toaster
+      position="bottom-left"
+      duration={SHOWN_MS}
+      toastOptions={{
+        unstyled: true,
+        classNames: {
+          toast:
+            'flex w-96 items-center justify-between gap-4 border-2 border-ink bg-card px-4 py-2 text-ink',
+          actionButton: 'btn btn-plain shrink-0',
+        },
+      }}
+    />
+  );
+}
