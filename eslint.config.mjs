@@ -71,6 +71,16 @@ const config = [
             'JSXAttribute[name.name="role"][value.value=/^(radio|checkbox|switch|slider|listbox|tab|menu|dialog)$/]',
           message: 'Radix brings this behavior: take the part of @/ui.',
         },
+        {
+          selector:
+            'JSXOpeningElement[name.name="button"] JSXAttribute[name.name="className"] Literal[value=/(^|\\s)btn(\\s|$)/]',
+          message: 'Take Button of @/ui, or Send in a form.',
+        },
+        {
+          selector:
+            'Literal[value=/(^|[\\s:])(text|leading|tracking|[mp][trblxy]?|gap|size|[wh]|(min|max)-[wh])-\\[[\\d.]+(px|rem|em|vh|vw)\\]/]',
+          message: 'Sizes come from the scale of globals.css.',
+        },
       ],
     },
   },

@@ -23,6 +23,8 @@ interface Props<T> extends FieldProps {
   onValue?: (one: T | null) => void;
   /** Its name is told, not shown: in a table that says what stands where. */
   bare?: boolean;
+  /** What is taken goes elsewhere, so that there is never anything to be emptied. */
+  adds?: boolean;
 }
 
 /** What fits the letters, a moment after the last of them; null while that is still on its way. */
@@ -64,6 +66,7 @@ export function Combobox<T>({
   value,
   onValue,
   bare = false,
+  adds = false,
 }: Props<T>) {
   const described = useDescribed(name, hint);
   const theme = useContext(SheetTheme);
@@ -106,7 +109,7 @@ export function Combobox<T>({
                     className="input border-0 border-b-2"
                   />
                   <Command.List className="max-h-96 min-h-0 overflow-y-auto" label={placeholder}>
-                    {!letters && (
+                    {!letters && !adds && (
                       <Command.Item value="nothing chosen" onSelect={() => take(null)} className={ROW}>
                         {nothing}
                       </Command.Item>

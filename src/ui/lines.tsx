@@ -69,15 +69,15 @@ export function useLine(
       ...(isDragging ? { position: 'relative', zIndex: 10, background: 'var(--card)' } : {}),
     },
     handle: (
-      <button
-        type="button"
-        className="btn btn-plain cursor-grab touch-none px-1"
+      <Button
+        weight="plain"
+        className="cursor-grab touch-none px-1"
         {...attributes}
         {...listeners}
         aria-label={`Move ${label}`}
       >
         <GripVertical className="size-5" aria-hidden />
-      </button>
+      </Button>
     ),
   };
 }

@@ -49,6 +49,7 @@ export function PickMany({
         find={find}
         idOf={(one) => one.id}
         wordsOf={(one) => one.words}
+        adds
         value={null}
         onValue={(one) => one && onValue([...value, one.id])}
       />

@@ -1,5 +1,7 @@
 'use client';
 
+import { Button } from './button';
+
 const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'clear', '0', 'back'] as const;
 
 /** A pad for a PIN that a glove can hit; the keyboard works too. */
@@ -27,20 +29,20 @@ export function PinPad({
           autoComplete="off"
           value={value}
           onChange={(event) => onChange(event.target.value.replace(/\D/g, '').slice(0, 6))}
-          className="input mt-1 text-center font-head text-3xl tracking-[0.5em]"
+          className="input mt-1 text-center font-head text-3xl tracking-widest"
         />
       </label>
       <div className="mt-3 grid grid-cols-3 gap-2">
         {KEYS.map((key) => (
-          <button
+          <Button
             key={key}
-            type="button"
+            size="tall"
+            className="text-2xl"
             onClick={() => press(key)}
-            className="btn min-h-14 text-2xl"
             aria-label={key === 'back' ? 'take the last digit back' : key}
           >
             {key === 'back' ? '⟵' : key}
-          </button>
+          </Button>
         ))}
       </div>
     </div>

@@ -1,5 +1,5 @@
 import { type Page, expect, test } from '@playwright/test';
-import { find, signIn } from './hands';
+import { find, orderId, signIn } from './hands';
 
 /** Forms: figures as people type them, what is half typed, what is wrong with it, and keys. */
 
@@ -144,4 +144,11 @@ test('a form is looked through by the contract before anything is sent', async (
   await expect(page.getByLabel('Lowest value')).toHaveValue('five');
   await expect(page.getByLabel('Lowest value')).toHaveAttribute('aria-invalid', 'true');
   expect(sent).toBe(0);
+});
+
+test('a promise stands in the shop’s own time, wherever the browser is', async ({ page }) => {
+  await signIn(page, 'Odalys');
+  await page.goto(`/orders/${await orderId(page, 'KLM')}/quote`);
+  await expect(page.getByText('promised Thu 16 Apr 2026, 16:00')).toBeVisible();
+  await expect(page.getByLabel('Promised for')).toHaveValue('Apr 16, 2026, 16:00');
 });

@@ -158,4 +158,10 @@ test('another truck with other heights, values and odometer, from the keys to th
   ])
     expect(text).toContain(part);
   for (const foreign of ['PAPER 1', 'Keeper of', '20 7/16"', '40,006']) expect(text).not.toContain(foreign);
+  // No row of the record is cut short on the paper, however its columns break, and each page says what they are.
+  const torques = (await readOrderFile(db(), job.orderId))!.state.document!.fasteners.length;
+  const words = text.replace(/\s+/g, ' ');
+  expect(words).not.toContain('…');
+  expect(words.match(/Who and when/g)!.length).toBeGreaterThan(1);
+  expect(words.match(/\bclicked\b/g)!.length).toBeGreaterThanOrEqual(torques);
 });

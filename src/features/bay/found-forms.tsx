@@ -122,7 +122,7 @@ function FindingFields({ props: { orderId }, step, onDone }: FormProps) {
         hint="left empty: the same words"
       />
       <MoneyField name="cents" label="Price, to ask the customer" hint="left empty: nothing is asked" />
-      <div className="self-center">
+      <div className="mt-6.5 self-start">
         <PhotoOf orderId={orderId} step={step} words="found" />
       </div>
       <Send wide size="tallest" className="col-span-2 mt-1">

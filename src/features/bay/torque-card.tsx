@@ -261,14 +261,15 @@ export function TorqueCard({
                 </div>
               )}
               <FormErrors errors={errors} shown={['wrenchId']} />
-              <button
-                type="button"
-                className={`btn mt-2 min-h-18 w-full text-2xl ${first ? 'btn-pen' : ''}`}
+              <Button
+                weight={first ? 'pen' : 'line'}
+                wide
+                className="mt-2 min-h-18 text-2xl"
                 disabled={busy}
                 onClick={() => void take(false)}
               >
                 {words}
-              </button>
+              </Button>
               {confirm && (
                 <Button wide className="mt-2" onClick={() => void take(true)}>
                   That is what it read: keep it

@@ -1,27 +1,12 @@
 'use client';
 
-import { type ReactNode, useState } from 'react';
+import { useState } from 'react';
 import { Button } from '@/ui/button';
-import { CheckField, CheckSet } from '@/ui/checkbox';
-import { Choice, ChoiceField, ChoiceLines } from '@/ui/choice';
-import { Combobox, among } from '@/ui/combobox';
+import { CheckField } from '@/ui/checkbox';
+import { Choice, ChoiceLines } from '@/ui/choice';
 import { DayField, MomentField, TimeField } from '@/ui/day-field';
 import { Dialog, SheetTheme } from '@/ui/dialog';
 import { Errors, FormErrors } from '@/ui/field';
-import {
-  AngleField,
-  LengthField,
-  MoneyField,
-  OdometerFields,
-  TorqueField,
-  type TypedFigure,
-} from '@/ui/figure-fields';
-import { Fold } from '@/ui/fold';
-import { Form } from '@/ui/form';
-import { Sortable, UpDown, moved, useLine } from '@/ui/lines';
-import { Progress } from '@/ui/progress';
-import { Send } from '@/ui/send';
-import { Failed, Loading, Nothing } from '@/ui/states';
 import { AreaField, TextField } from '@/ui/text-field';
 import { HeightPad } from '@/ui/height-pad';
 import { PinPad } from '@/ui/pin-pad';
@@ -29,6 +14,8 @@ import { SelectField } from '@/ui/select';
 import { Slider } from '@/ui/slider';
 import { OpenSign, Stripe } from '@/ui/stripe';
 import { TabList, TabPanel, Tabs } from '@/ui/tabs';
+import { AForm, FEW, Lists } from './forms-and-lines';
+import { Part } from './part';
 
 const WRONG = [
   { field: 'wrong', code: 'any.required', message: 'Say where this comes from.' },
@@ -45,11 +32,6 @@ const SUPPORTS = [
   ['raised', 'raised'],
   ['axle-held', 'axle held'],
 ] as const;
-const FEW = [
-  ['front', 'Front'],
-  ['rear', 'Rear'],
-  ['both', 'Both'],
-] as const;
 const GROUPS = [
   {
     label: 'Front',
@@ -60,15 +42,6 @@ const GROUPS = [
   },
   { label: 'Rear', choices: [['block', 'Block']] as const },
 ];
-
-function Part({ name, children }: { name: string; children: ReactNode }) {
-  return (
-    <section className="border-t border-ink py-4" aria-label={name}>
-      <h2 className="pb-3">{name}</h2>
-      {children}
-    </section>
-  );
-}
 
 function Buttons() {
   return (
@@ -169,115 +142,6 @@ function Figures() {
       <div className="mt-3 max-w-xs">
         <PinPad value={pin} onChange={setPin} />
       </div>
-    </Part>
-  );
-}
-
-const CARS = [
-  { id: 'klm', words: 'Moss wagon · KLM 204' },
-  { id: 'vet', words: 'Works truck · VET 88' },
-  { id: 'prs', words: 'Long-bed · PRS 610' },
-];
-
-const START = {
-  odometer: { value: 41000 as TypedFigure, unit: 'mi', unread: '' },
-  toe: 0.12 as TypedFigure,
-  price: 18500 as TypedFigure,
-  reading: { value: 90 as TypedFigure, unit: 'lbft' },
-  height: '22 1/2',
-  car: null as (typeof CARS)[number] | null,
-  days: [1, 2],
-  end: 'front',
-};
-
-/** A form takes nothing that does not read, and says it where it stands. */
-function AForm({ theme }: { theme: string }) {
-  return (
-    <Part name="A form">
-      <Form
-        draft={`gallery ${theme}`}
-        className="grid grid-cols-2 gap-3"
-        aria-label="A form"
-        keeps
-        said="Kept."
-        start={START}
-        onSend={async (_, { toe, car }) => [
-          ...(typeof toe === 'string'
-            ? [{ field: 'toe', code: 'number.base', message: 'Write the toe as an angle.' }]
-            : []),
-          ...(car ? [] : [{ field: 'car', code: 'any.required', message: 'Choose the car.' }]),
-        ]}
-      >
-        <Combobox<(typeof CARS)[number]>
-          className="col-span-2"
-          name="car"
-          label="Which car"
-          nothing="none yet"
-          placeholder="Plate, car"
-          find={among(CARS, (car) => car.words)}
-          idOf={(car) => car.id}
-          wordsOf={(car) => car.words}
-        />
-        <div className="col-span-2">
-          <OdometerFields />
-        </div>
-        <AngleField name="toe" label="Toe, °" />
-        <MoneyField name="price" label="Price" />
-        <TorqueField className="col-span-2" name="reading" label="Reading" />
-        <LengthField name="height" label="Front target height" unit="in" />
-        <ChoiceField name="end" label="Which end" options={FEW} fieldClassName="self-end" />
-        <CheckSet
-          name="days"
-          legend="Open on"
-          className="col-span-2 flex flex-wrap gap-x-4"
-          options={[
-            [1, 'Mon'],
-            [2, 'Tue'],
-            [3, 'Wed'],
-          ]}
-        />
-        <Send>Keep it</Send>
-      </Form>
-    </Part>
-  );
-}
-
-function SortedLine({ id, at, count, move }: { id: string; at: number; count: number; move: Move }) {
-  const { ref, style, handle } = useLine(id, id);
-  return (
-    <li ref={ref} style={style} className="flex items-center justify-between border-b border-rule">
-      <span className="flex items-center gap-2">
-        {handle}
-        {id}
-      </span>
-      <span>
-        <UpDown at={at} count={count} label={id} onMove={move} />
-      </span>
-    </li>
-  );
-}
-
-type Move = (from: number, to: number) => void;
-
-function Lists() {
-  const [lines, setLines] = useState(['Raise the front', 'Wheels off', 'Struts out']);
-  const move: Move = (from, to) => setLines((before) => moved(before, from, to));
-  return (
-    <Part name="Lines, folds, how far">
-      <Sortable ids={lines} onMove={move}>
-        <ol aria-label="Steps in their order">
-          {lines.map((line, at) => (
-            <SortedLine key={line} id={line} at={at} count={lines.length} move={move} />
-          ))}
-        </ol>
-      </Sortable>
-      <Fold title="What else is known of it">
-        <p className="py-2">Opened when it is wanted.</p>
-      </Fold>
-      <Progress share={0.4} label="left-side.jpg" />
-      <Nothing>Nothing waits to be looked at.</Nothing>
-      <Loading />
-      <Failed onAgain={() => undefined} />
     </Part>
   );
 }

@@ -273,17 +273,19 @@ export function IntakeForm({
   places,
   lengthUnit,
   distanceUnit,
+  timeZone,
 }: {
   places: ShopPlace[];
   lengthUnit: 'in' | 'mm';
   distanceUnit: 'km' | 'mi';
+  timeZone: string;
 }) {
   const router = useRouter();
   return (
     <CommandForm<'intake.open', TypedIntake>
       command="intake.open"
       start={emptyIntake(lengthUnit, distanceUnit)}
-      input={intakeFrom}
+      input={(typed) => intakeFrom(typed, timeZone)}
       keeps
       onDone={({ orderId }, { orderKind }) =>
         router.push(`/orders/${orderId}/${takesWork(orderKind) ? 'heights' : 'work'}`)

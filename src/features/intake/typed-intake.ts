@@ -1,5 +1,6 @@
 import type { KnownCar } from '@/server/queries/cars';
 import type { SentOf } from '@/features/transport/use-command';
+import { fromShopTime } from '@/core/units/shop-time';
 import { sentMoment } from '@/ui/day-text';
 import { type TypedFigure, type TypedOdometer, emptyOdometer, odometerFrom } from '@/ui/figure-fields';
 
@@ -69,7 +70,7 @@ export const emptyIntake = (unit: 'in' | 'mm', distance: 'km' | 'mi'): TypedInta
 /** A job or its next stage is planned and measured; the other visits go straight to their work. */
 export const takesWork = (orderKind: string) => orderKind === 'job' || orderKind === 'next-stage';
 
-export function intakeFrom({ known, ...typed }: TypedIntake): SentOf<'intake.open'> {
+export function intakeFrom({ known, ...typed }: TypedIntake, timeZone: string): SentOf<'intake.open'> {
   const work = takesWork(typed.orderKind);
   return {
     ...typed,
@@ -82,7 +83,7 @@ export function intakeFrom({ known, ...typed }: TypedIntake): SentOf<'intake.ope
       front: (work && typed.targets.front) || null,
       rear: (work && typed.targets.rear) || null,
     },
-    promisedFor: sentMoment(typed.promisedFor, (kept) => new Date(kept).toISOString()),
+    promisedFor: sentMoment(typed.promisedFor, (kept) => fromShopTime(kept, timeZone)),
     place: typed.place || null,
     agreed: work && typed.agreed,
   };

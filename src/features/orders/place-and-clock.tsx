@@ -51,23 +51,22 @@ export function ClockButton({
   if (!running) {
     return (
       <>
-        <button
-          type="button"
-          className={`btn ${className}`}
+        <Button
+          className={className}
           disabled={on.busy}
           onClick={() => void on.send({ orderId, stepId: stepId ?? null })}
         >
           Start clock
-        </button>
+        </Button>
         <FormErrors errors={on.errors} shown={[]} />
       </>
     );
   }
   return (
     <>
-      <button type="button" className={`btn ${className}`} onClick={() => setAsking(true)}>
+      <Button className={className} onClick={() => setAsking(true)}>
         Stop clock
-      </button>
+      </Button>
       <Dialog open={asking} onClose={() => setAsking(false)} title="Why does the clock stop?">
         <div className="grid grid-cols-2 gap-2">
           {STOP_REASONS.map((reason) => (

@@ -305,6 +305,7 @@ export function PartStack({
       <div className="mt-2">
         <Combobox<Offered>
           bare
+          adds
           name={`add.${end}`}
           label={`Add a part, ${end}`}
           nothing="Add a part…"

@@ -3,6 +3,7 @@
 import { Trash2 } from 'lucide-react';
 import { useFieldArray } from 'react-hook-form';
 import { hoursText, moneyText } from '@/core/units/money';
+import { fromShopTime, shopInput } from '@/core/units/shop-time';
 import { CommandForm } from '@/features/transport/command-form';
 import { Button } from '@/ui/button';
 import { MomentField } from '@/ui/day-field';
@@ -108,6 +109,7 @@ export function QuoteForm({
   currency,
   centsPerHour,
   promisedFor,
+  timeZone,
   again,
 }: {
   orderId: string;
@@ -115,6 +117,7 @@ export function QuoteForm({
   currency: string;
   centsPerHour: number;
   promisedFor: string | null;
+  timeZone: string;
   again: boolean;
 }) {
   return (
@@ -124,14 +127,14 @@ export function QuoteForm({
       start={{
         lines: start as TypedLine[],
         depositCents: null as TypedFigure,
-        promisedFor: promisedFor?.slice(0, 16) ?? '',
+        promisedFor: promisedFor ? shopInput(promisedFor, timeZone) : '',
         unknown: 'Rust: a bolt that shears is charged by the hour, asked first.',
       }}
       input={(typed) => ({
         orderId,
         lines: typed.lines.map((line) => ({ ...line, minutes: line.minutes ?? 0 })),
         depositCents: typed.depositCents ?? 0,
-        promisedFor: sentMoment(typed.promisedFor, (kept) => new Date(kept).toISOString()),
+        promisedFor: sentMoment(typed.promisedFor, (kept) => fromShopTime(kept, timeZone)),
         unknown: typed.unknown,
       })}
     >

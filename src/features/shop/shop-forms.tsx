@@ -124,7 +124,6 @@ export function RetireTool({ toolId, name }: { toolId: string; name: string }) {
   return (
     <Button
       weight="plain"
-      className="min-h-8 px-1"
       aria-label={`Take ${name} off the list`}
       disabled={busy}
       onClick={() => void send({ toolId })}

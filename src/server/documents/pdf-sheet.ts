@@ -18,6 +18,8 @@ export const TONES: Record<Tone, string> = {
 };
 export const MARGIN = 44;
 
+const ROW_SIZE = { head: 8.5, body: 9 };
+
 type FontSource = PDFKit.Mixins.PDFFontSource;
 const opened = new Map<string, FontSource>();
 const MOST_WORDS = 5000;
@@ -88,8 +90,11 @@ export class Sheet {
   constructor(readonly doc: Doc) {
     this.width = doc.page.width - 2 * MARGIN;
   }
+  private fits(height: number): boolean {
+    return this.doc.y + height <= this.doc.page.height - MARGIN - 24;
+  }
   room(height: number): void {
-    if (this.doc.y + height > this.doc.page.height - MARGIN - 24) this.doc.addPage();
+    if (!this.fits(height)) this.doc.addPage();
   }
   /** @param room points kept for what must stand on the same page */
   heading(text: string, room = 60): void {
@@ -109,28 +114,47 @@ export class Sheet {
     this.room(this.doc.heightOfString(text, { width: this.width }) + 4);
     this.doc.text(text, MARGIN, this.doc.y, { width: this.width }).moveDown(0.25);
   }
-  /** Ruled rows, going on to the next page between two of them; columns share the width by their parts. */
+  /**
+   * Ruled rows, going on to the next page between two of them, under their heads again; columns share the width by their
+   * parts. Drawn here and not by the package's own tables: those measure a cell's height twice and can end up a hair
+   * short, and then cut the last words off.
+   */
   table(parts: number[], rows: string[][], options: { head?: string[]; tones?: Tone[] } = {}): void {
     const total = parts.reduce((sum, part) => sum + part, 0);
-    const head = options.head ? [options.head] : [];
-    const cell = (text: string, row: number) => ({
-      text,
-      font: { src: row < head.length ? 'head' : 'body', size: row < head.length ? 8.5 : 9 },
-      textColor: TONES[options.tones?.[row - head.length] ?? 'ink'],
-      type: row < head.length ? ('TH' as const) : ('TD' as const),
+    const widths = parts.map((part) => (part / total) * this.width);
+    const { head, tones } = options;
+    if (head) this.row(head, widths, 'head', 'ink');
+    rows.forEach((cells, index) => {
+      const full = !this.fits(this.heightOf(cells, widths, 'body') + 6);
+      if (full) this.doc.addPage();
+      if (full && head) this.row(head, widths, 'head', 'ink');
+      this.row(cells, widths, 'body', tones?.[index] ?? 'ink');
     });
-    this.room(40);
-    this.doc.table({
-      position: { x: MARGIN, y: this.doc.y },
-      columnStyles: parts.map((part) => ({ width: (part / total) * this.width })),
-      defaultStyle: {
-        border: { top: 0, right: 0, bottom: 0.4, left: 0 },
-        borderColor: TONES.rule,
-        padding: { top: 3, right: 6, bottom: 2, left: 0 },
-      },
-      data: [...head, ...rows].map((texts, row) => texts.map((text) => cell(text, row))),
+  }
+  private heightOf(cells: string[], widths: number[], font: 'head' | 'body'): number {
+    this.doc.font(font).fontSize(ROW_SIZE[font]);
+    return Math.max(
+      ...cells.map((cell, index) => this.doc.heightOfString(cell, { width: widths[index]! - 6 })),
+    );
+  }
+  private row(cells: string[], widths: number[], font: 'head' | 'body', tone: Tone): void {
+    const { doc } = this;
+    const height = this.heightOf(cells, widths, font);
+    this.room(height + 6);
+    const y = doc.y;
+    let x = MARGIN;
+    doc.font(font).fontSize(ROW_SIZE[font]).fillColor(TONES[tone]);
+    cells.forEach((cell, index) => {
+      doc.text(cell, x, y, { width: widths[index]! - 6 });
+      x += widths[index]!;
     });
-    this.doc.x = MARGIN;
-    this.doc.y += 3;
+    doc.y = y + height + 2;
+    doc
+      .moveTo(MARGIN, doc.y)
+      .lineTo(MARGIN + this.width, doc.y)
+      .lineWidth(0.4)
+      .strokeColor(TONES.rule)
+      .stroke();
+    doc.y += 3;
   }
 }

@@ -16,7 +16,12 @@ export default async function NewOrderPage() {
   return (
     <>
       <h1 className="pb-4">Take a car in</h1>
-      <IntakeForm places={free} lengthUnit={person.lengthUnit} distanceUnit={shop.distanceUnit} />
+      <IntakeForm
+        places={free}
+        lengthUnit={person.lengthUnit}
+        distanceUnit={shop.distanceUnit}
+        timeZone={shop.timeZone}
+      />
     </>
   );
 }

@@ -83,6 +83,7 @@ export default async function QuotePage({ params }: { params: Promise<{ id: stri
             currency={shop.currency}
             centsPerHour={shop.centsPerHour}
             promisedFor={state.intake!.data.promisedFor}
+            timeZone={shop.timeZone}
             again={quotes.length > 0}
           />
         )}
