@@ -98,6 +98,7 @@ const sqlEnv = () => ({ WRENCHWISE_ROOT: root, WRENCHWISE_NOW: DAY, WRENCHWISE_T
 async function sql(name, what, workers) {
   if (!wants(name)) return;
   await crewShop();
+  await bundledCommand('calc-worker');
   await bundledCommand('zip-worker');
   await bundledCommand('paper-worker');
   await jest(name, what, sqlEnv(), [`--maxWorkers=${workers}`]);

@@ -7,7 +7,7 @@ import { now } from '@/server/clock';
 import { closePool, db } from '@/server/database';
 import { readHoursBook, clockRows } from '@/server/queries/hours-book';
 import { findOrders } from '@/server/queries/orders';
-import { findCars } from '@/server/queries/cars';
+import { findCars, knownCars } from '@/server/queries/cars';
 import { auditPage, crewWithSkills, openSessions } from '@/server/queries/people';
 import { searchAll } from '@/server/queries/search';
 import { readShop } from '@/server/queries/shop';
@@ -162,6 +162,11 @@ describe('found over all there is', () => {
     expect(first.orders.length).toBeLessThanOrEqual(25);
     expect((await findCars(db(), 'ZQX', 0)).cars[0]!.plate).toBe('ZQX 8431');
     expect((await findCars(db(), '', 0)).cars.length).toBeGreaterThan(0);
+    // Whoever takes a car in learns that an order of it is open.
+    const [known] = await knownCars(db(), 'ZQX');
+    expect(known).toMatchObject({ plate: 'ZQX 8431', distanceUnit: 'mi', open: { id: orderId } });
+    expect(known!.customerId).toMatch(/^[0-9a-f-]{36}$/);
+    expect(await knownCars(db(), 'no such car at all')).toEqual([]);
   });
 });
 

@@ -3,8 +3,9 @@
 import type { DroppedSheet } from '@/server/rack/inbox';
 import type { PlatformSpec } from '@/server/queries/alignment-spec';
 import type { FieldError } from '@/contracts/answer';
+import type { GivenOf } from '@/contracts/commands';
 import { CommandForm } from '@/features/transport/command-form';
-import { type SentOf, useSend } from '@/features/transport/use-command';
+import { useSend } from '@/features/transport/use-command';
 import { CheckField } from '@/ui/checkbox';
 import { AngleField, type TypedFigure } from '@/ui/figure-fields';
 import { Send } from '@/ui/send';
@@ -57,16 +58,16 @@ export function AlignmentForm({
   const photo = usePhoto(orderId);
   const file = sheet?.sheet ?? null;
 
-  const first = async (sent: SentOf<'alignment.record'>, typed: TypedSheet) => {
-    const ranges = specFrom(typed.spec);
-    if (!Object.keys(ranges.front).length && !Object.keys(ranges.rear).length) return [NO_SPEC];
+  const first = async (sent: GivenOf<'alignment.record'>, typed: TypedSheet) => {
+    const { spec: ranges, specSource: source, casterGoal } = sent;
+    if (!Object.keys(ranges.front).length && !Object.keys(ranges.rear ?? {}).length) return [NO_SPEC];
     if (typed.keepSpec) {
       const kept = await keepSpec({
         platform,
-        source: typed.specSource,
+        source,
         spec: ranges,
-        casterGoal: typed.casterGoal.deg,
-        casterWhy: typed.casterGoal.why,
+        casterGoal: casterGoal?.deg ?? null,
+        casterWhy: casterGoal?.why ?? '',
       });
       if (!kept.ok) return kept.errors;
     }

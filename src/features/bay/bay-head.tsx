@@ -48,7 +48,7 @@ function Badge({
         <span>{person.name}</span>
         <span className="text-base font-medium">{words}</span>
       </Button>
-      <FormErrors errors={[...call.errors, ...back.errors]} shown={[]} />
+      <FormErrors errors={[...call.errors, ...back.errors]} />
     </li>
   );
 }

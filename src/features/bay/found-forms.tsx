@@ -99,7 +99,9 @@ function FindingFields({ props: { orderId }, step, onDone }: FormProps) {
       onDone={async ({ findingId }, { text, what, cents, photoId }) => {
         if (cents === null) return onDone();
         const priced = { findingId, text: what || text, cents, photoId };
-        const asked = await offer({ orderId, ...priced });
+        if (typeof cents === 'string')
+          return setUnasked({ ...priced, why: `“${cents}” does not read as a price.` });
+        const asked = await offer({ orderId, ...priced, cents });
         if (asked.ok) return onDone();
         setUnasked({ ...priced, why: asked.errors.map((one) => one.message).join(' ') });
       }}

@@ -51,7 +51,7 @@ export function StuckButton({
       >
         {stuckHere.length ? `Stuck ${Math.round(stuckHere[0]!.minutes)} min` : 'Stuck'}
       </button>
-      <FormErrors errors={open ? [] : begin.errors} shown={[]} />
+      <FormErrors errors={open ? [] : begin.errors} />
       <Dialog open={open} onClose={() => setOpen(false)} title="A fastener will not come">
         {stuckHere.map((one) => (
           <section key={one.stuckId} className="mb-4 border-b-2 border-rule pb-3">
@@ -134,7 +134,7 @@ export function StuckButton({
             </div>
           </>
         )}
-        <FormErrors errors={[...begin.errors, ...end.errors]} shown={[]} />
+        <FormErrors errors={[...begin.errors, ...end.errors]} />
       </Dialog>
     </>
   );

@@ -96,7 +96,7 @@ export function SupportControl({
               );
             })}
           </ul>
-          <FormErrors errors={errors} shown={[]} />
+          <FormErrors errors={errors} />
         </>
       </Dialog>
     </>

@@ -33,7 +33,7 @@ export function TorqueCard({
   takeRef?: RefObject<(() => void) | null>;
 }) {
   const { orderId, run, document, viewer } = props;
-  const { send, busy, errors, clear } = useCommand('torque.record');
+  const { send, busy, errors, clear, setErrors } = useCommand('torque.record');
   const now = run.fasteners.get(fastener.id)!;
   const [wrenchId, setWrenchId] = useState(() => likelyWrench(props.wrenches, now.spec?.nm, props.today));
   const [reading, setReading] = useState<TypedFigure>(null);
@@ -55,18 +55,39 @@ export function TorqueCard({
   const twinSpec = twin && run.fasteners.get(twin.id)!.spec;
 
   const take = async (confirmed: boolean) => {
+    const typed = {
+      reading: typing ? reading : null,
+      movedDeg: moved ? movedDeg : null,
+      'extension.wrenchLength': extended ? lengths.wrenchLength : null,
+      'extension.extension': extended ? lengths.extension : null,
+      'extension.angleDeg': extended ? lengths.angleDeg : null,
+    };
+    const unread = Object.entries(typed).find(([, figure]) => typeof figure === 'string');
+    if (unread) {
+      const message = `“${unread[1]}” does not read as a figure.`;
+      return setErrors([{ field: unread[0], code: 'number.base', message }]);
+    }
+    const figures = typed as Record<keyof typeof typed, number | null>;
     rememberWrench(wrenchId);
-    const typed = typing && reading !== null;
     const answer = await send({
       orderId,
       fastenerId: fastener.id,
       wrenchId,
-      reading: typed && !angleDue ? { value: reading, unit: viewer.torqueUnit } : { clicked: true },
-      angleDeg: angleDue ? (typed ? reading : now.spec!.angleDeg) : null,
-      extension: extended ? { ...lengths, angleDeg: lengths.angleDeg ?? 0 } : null,
+      reading:
+        figures.reading !== null && !angleDue
+          ? { value: figures.reading, unit: viewer.torqueUnit }
+          : { clicked: true },
+      angleDeg: angleDue ? (figures.reading ?? now.spec!.angleDeg) : null,
+      extension: extended
+        ? {
+            wrenchLength: figures['extension.wrenchLength'] ?? 0,
+            extension: figures['extension.extension'] ?? 0,
+            angleDeg: figures['extension.angleDeg'] ?? 0,
+          }
+        : null,
       newHardware: fastener.hardware === 'new' ? !reused : null,
       moved,
-      movedDeg: moved ? movedDeg : null,
+      movedDeg: figures.movedDeg,
       confirmed,
     });
     if (answer) {

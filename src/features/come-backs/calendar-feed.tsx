@@ -38,7 +38,7 @@ export function CalendarFeed() {
       >
         A new address
       </Button>
-      <FormErrors errors={errors} shown={[]} />
+      <FormErrors errors={errors} />
     </div>
   );
 }

@@ -28,7 +28,7 @@ export function AnswerOnPage({
           {no}
         </Button>
       </div>
-      <FormErrors errors={errors} shown={[]} />
+      <FormErrors errors={errors} />
     </>
   );
 }

@@ -81,7 +81,7 @@ export function SendLink({
           On its way to {reach}. An address given before stops working when it leaves.
         </p>
       )}
-      <FormErrors errors={[...errors, ...send.errors, ...revoke.errors]} shown={[]} />
+      <FormErrors errors={[...errors, ...send.errors, ...revoke.errors]} />
       {link && link.views.length > 0 && (
         <table className="ledger mt-3">
           <thead>

@@ -20,7 +20,7 @@ export function UseChoice({ orderId, use }: { orderId: string; use: CarUse }) {
         value={use}
         onValue={(next) => void send({ orderId, use: next })}
       />
-      <FormErrors errors={errors} shown={[]} />
+      <FormErrors errors={errors} />
     </fieldset>
   );
 }

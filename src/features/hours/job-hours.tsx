@@ -1,3 +1,4 @@
+import { Nothing } from '@/ui/states';
 import { Link } from '@/ui/link';
 import { hoursText } from '@/core/units/money';
 import type { RunningJob } from '@/server/queries/hours';
@@ -19,7 +20,7 @@ function AgainstBook({ clocked, book, most }: { clocked: number; book: number; m
 
 /** Each running job: where it stands against its book, what stuck, and what the customer would be told. */
 export function JobHours({ jobs }: { jobs: RunningJob[] }) {
-  if (!jobs.length) return <p className="py-3 text-soft">No work has been started on any car here.</p>;
+  if (!jobs.length) return <Nothing>No work has been started on any car here.</Nothing>;
   const most = Math.max(60, ...jobs.map(({ times }) => Math.max(times.clocked, times.bookDone)));
   return (
     <>

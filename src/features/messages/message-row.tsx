@@ -46,7 +46,7 @@ export function MessageRow({
           </Button>
         </p>
       )}
-      <FormErrors errors={errors} shown={[]} />
+      <FormErrors errors={errors} />
     </li>
   );
 }

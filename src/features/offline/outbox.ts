@@ -3,7 +3,7 @@
 import type { Entry } from '@/core/ledger/entries';
 import { type QueuedBody, describeWaiting } from '@/contracts/queued';
 import type { Answered } from '@/contracts/answer';
-import { postForm, postJson } from '@/features/transport/post';
+import { OR_KEEP_WITHIN_MS, postForm, postJson } from '@/features/transport/post';
 import { sha256Hex, sign } from './signing';
 import { FORGET, forgetWhenSent } from './forget';
 import { type Waiting, store } from './store';
@@ -96,11 +96,15 @@ async function sendOne(move: Waiting): Promise<Answered<{ task?: string }>> {
     // A picture the shop cannot keep does not hold up what comes after it: its move is refused by name.
     if (isNetwork(stored)) return stored;
   }
-  return postJson<{ task?: string }>('/api/outbox', {
-    body: move.body,
-    signature: move.signature,
-    sentAt: await deviceTime(),
-  });
+  return postJson<{ task?: string }>(
+    '/api/outbox',
+    {
+      body: move.body,
+      signature: move.signature,
+      sentAt: await deviceTime(),
+    },
+    OR_KEEP_WITHIN_MS,
+  );
 }
 
 let sending: Promise<Sent> | null = null;

@@ -58,7 +58,7 @@ export function ClockButton({
         >
           Start clock
         </Button>
-        <FormErrors errors={on.errors} shown={[]} />
+        <FormErrors errors={on.errors} />
       </>
     );
   }
@@ -83,7 +83,7 @@ export function ClockButton({
             </Button>
           ))}
         </div>
-        <FormErrors errors={off.errors} shown={[]} />
+        <FormErrors errors={off.errors} />
       </Dialog>
     </>
   );

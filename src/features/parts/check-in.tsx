@@ -81,7 +81,7 @@ function LineRow({ orderId, line, closed }: { orderId: string; line: ShownLine; 
     lineId: line.lineId,
     got: line.count,
     right: true,
-    condition: 'good',
+    condition: 'good' as const,
     note: '',
     photoId: null,
   };

@@ -59,8 +59,14 @@ export function ShopHoursForm({ hours, rackDays }: { hours: OpenHours; rackDays:
   );
 }
 
+interface Place {
+  id: string;
+  name: string;
+  kind: 'lift' | 'floor' | 'rack';
+}
+
 /** A place of the shop: named, of a kind, in use or not. */
-export function PlaceForm({ place }: { place: { id: string; name: string; kind: string } | null }) {
+export function PlaceForm({ place }: { place: Place | null }) {
   const { send, busy, errors } = useCommand('place.save');
   return (
     <CommandForm

@@ -97,7 +97,7 @@ export function MarkPhoto({
           />
           <MarkLayer marks={drawing ? [...marks, drawing] : marks} aspect={aspect} />
         </div>
-        <FormErrors errors={errors} shown={[]} />
+        <FormErrors errors={errors} />
         <div className="mt-3 grid grid-cols-[auto_1fr] gap-3">
           <Button
             size="tall"

@@ -70,7 +70,7 @@ export function StandInCamera({ orderId }: { orderId: string }) {
         <Button className="mt-4" onClick={() => setSeed((before) => (before % 90) + 1)}>
           In another light
         </Button>
-        <FormErrors errors={errors} shown={[]} />
+        <FormErrors errors={errors} />
       </Dialog>
     </>
   );

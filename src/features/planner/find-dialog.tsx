@@ -22,6 +22,7 @@ import { hoursText, moneyText } from '@/core/units/money';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { plannerApi } from './planner-worker';
+import { Loading } from '@/ui/states';
 import { Select } from '@/ui/select';
 
 const TOLERANCES = [3, 6.35, 12.7, 19] as const;
@@ -102,7 +103,7 @@ export function FindDialog({
       }
     >
       {problem && <p className="hatch px-3 py-2 font-medium">{problem}</p>}
-      {!found && !problem && <p>Searching the catalog…</p>}
+      {!found && !problem && <Loading>Searching the catalog…</Loading>}
       {found && !problem && found.length === 0 && (
         <p className="py-2">
           Nothing in the catalog comes that near on this car. Allow more, or put the parts you know of into

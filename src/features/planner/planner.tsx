@@ -11,14 +11,12 @@ import { wholeSheet } from '@/core/planner/measures';
 import { partKind } from '@/core/planner/part-kinds';
 import { axleMeans } from '@/core/stance/plan';
 import { hoursText, moneyText } from '@/core/units/money';
-import { useCommand } from '@/features/transport/use-command';
 import { Button } from '@/ui/button';
-import { Errors, FormErrors } from '@/ui/field';
-import { TextField } from '@/ui/text-field';
 import { Shapes } from '@/ui/shapes';
 import { KnownOfKits } from '../kits/known-of-kits';
 import { ChangesList } from './changes-list';
 import { FiguresForm } from './figures-form';
+import { KeepPlan } from './keep-plan';
 import { PartStack } from './part-stack';
 import type { Draft, PlannerProps } from './planner-props';
 import { useSpread } from './planner-worker';
@@ -77,59 +75,6 @@ function HeightsLine({
       )}
       {!measured && <span className="text-soft">drawn on assumed heights: nothing was measured</span>}
     </p>
-  );
-}
-
-function KeepPlan({
-  draft,
-  order,
-  stacked,
-}: {
-  draft: Draft;
-  order: NonNullable<PlannerProps['order']>;
-  stacked: boolean;
-}) {
-  const { send, busy, errors } = useCommand('plan.propose');
-  const [note, setNote] = useState('');
-  const [reason, setReason] = useState('');
-  return (
-    <Errors errors={errors}>
-      <section className="mt-6 grid gap-3 border-t border-ink pt-3">
-        <TextField
-          name="note"
-          label="Note with the plan"
-          value={note}
-          onChange={(event) => setNote(event.target.value)}
-        />
-        {stacked && order.isLead && (
-          <TextField
-            name="stackedReason"
-            label="Why these lift parts may be stacked"
-            value={reason}
-            onChange={(event) => setReason(event.target.value)}
-          />
-        )}
-        <FormErrors errors={errors} shown={['note', ...(stacked && order.isLead ? ['stackedReason'] : [])]} />
-        <Button
-          weight="pen"
-          size="tall"
-          wide
-          disabled={busy || draft.parts.length === 0}
-          onClick={() =>
-            void send({
-              orderId: order.id,
-              parts: draft.parts,
-              accessories: draft.accessories,
-              sheet: draft.sheet,
-              note,
-              stackedReason: reason || null,
-            })
-          }
-        >
-          {busy ? 'Writing…' : order.again ? 'Keep as a new version' : 'Keep this plan'}
-        </Button>
-      </section>
-    </Errors>
   );
 }
 

@@ -1,5 +1,6 @@
 'use client';
 
+import { Nothing } from '@/ui/states';
 import { Link } from '@/ui/link';
 import type { Lesson } from '@/server/queries/lessons';
 import { CommandDialog } from '@/features/transport/command-dialog';
@@ -34,7 +35,7 @@ function Settle({ lesson }: { lesson: Lesson }) {
 
 /** Proposed edits from finished jobs: proven here or hearsay, and what the lead made of each. */
 export function LessonList({ lessons, canSettle }: { lessons: Lesson[]; canSettle: boolean }) {
-  if (!lessons.length) return <p className="text-soft">Nothing yet: the bay asks at the end of each job.</p>;
+  if (!lessons.length) return <Nothing>Nothing yet: the bay asks at the end of each job.</Nothing>;
   return (
     <ul>
       {lessons.map((lesson) => (

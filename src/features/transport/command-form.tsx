@@ -4,7 +4,7 @@ import { usePathname } from 'next/navigation';
 import { useCallback, useContext, useEffect, useRef } from 'react';
 import type { FieldValues, Resolver, ResolverResult } from 'react-hook-form';
 import type { FieldError } from '@/contracts/answer';
-import type { AnswerOf, CommandName } from '@/contracts/commands';
+import type { AnswerOf, CommandName, GivenOf } from '@/contracts/commands';
 import { Form, type FormProps } from '@/ui/form';
 import { CommandRouteContext, type SentOf, useSend } from './use-command';
 
@@ -50,7 +50,7 @@ export interface CommandFormProps<N extends CommandName, F extends FieldValues> 
   /** What it is about, where a page has several of its kind. */
   about?: string;
   /** What has to be done before: a picture sent, a spec kept. @returns what is sent then, or what was wrong */
-  first?: (sent: SentOf<N>, values: F) => Promise<SentOf<N> | readonly FieldError[]>;
+  first?: (sent: GivenOf<N>, values: F) => Promise<GivenOf<N> | readonly FieldError[]>;
   /** @returns what was wrong with what followed, where something does */
   onDone?: (answer: AnswerOf<N>, values: F) => unknown;
 }
@@ -74,9 +74,9 @@ export function CommandForm<N extends CommandName, F extends FieldValues>({
       check={check}
       onFocus={() => void loadCheck()}
       onSend={async (checked, values) => {
-        const sent = first ? await first(checked as SentOf<N>, values) : (checked as SentOf<N>);
+        const sent = first ? await first(checked as GivenOf<N>, values) : (checked as GivenOf<N>);
         if (Array.isArray(sent)) return sent as FieldError[];
-        const answer = await send(sent as SentOf<N>);
+        const answer = await send(sent as GivenOf<N>);
         if (!answer.ok) {
           const asks = answer.errors.some(({ code }) => code === 'confirm');
           asked.current = asks ? JSON.stringify(values) : null;

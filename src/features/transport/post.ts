@@ -15,12 +15,18 @@ const NO_ANSWER: Reply<never> = {
 };
 
 /** A server that has not answered by then is as good as none; what it may yet record is known by its id. */
-const ANSWER_WITHIN_MS = 8000;
+const ANSWER_WITHIN_MS = 30_000;
+/** Where what is asked can wait on the device instead, nobody stands waiting for it. */
+export const OR_KEEP_WITHIN_MS = 8000;
 
-async function post<Answer>(url: string, body: BodyInit, headers: HeadersInit): Promise<Reply<Answer>> {
+async function post<Answer>(
+  url: string,
+  body: BodyInit,
+  headers: HeadersInit,
+  withinMs: number | null,
+): Promise<Reply<Answer>> {
   try {
-    // A picture may take its time; words do not.
-    const signal = typeof body === 'string' ? AbortSignal.timeout(ANSWER_WITHIN_MS) : null;
+    const signal = withinMs === null ? null : AbortSignal.timeout(withinMs);
     const response = await fetch(url, { method: 'POST', body, headers, signal });
     return (await response.json()) as Reply<Answer>;
   } catch {
@@ -29,8 +35,8 @@ async function post<Answer>(url: string, body: BodyInit, headers: HeadersInit): 
 }
 
 /** Posts JSON to one of our own routes. */
-export const postJson = <Answer>(url: string, body: unknown) =>
-  post<Answer>(url, JSON.stringify(body), { 'Content-Type': 'application/json' });
+export const postJson = <Answer>(url: string, body: unknown, withinMs = ANSWER_WITHIN_MS) =>
+  post<Answer>(url, JSON.stringify(body), { 'Content-Type': 'application/json' }, withinMs);
 
-/** Posts a form with its files to one of our own routes. */
-export const postForm = <Answer>(url: string, body: FormData) => post<Answer>(url, body, {});
+/** Posts a form with its files to one of our own routes: a picture may take its time. */
+export const postForm = <Answer>(url: string, body: FormData) => post<Answer>(url, body, {}, null);

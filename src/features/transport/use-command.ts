@@ -6,7 +6,7 @@ import type { Answered, Envelope, FieldError } from '@/contracts/answer';
 import type { AnswerOf, CommandName, GivenOf } from '@/contracts/commands';
 import { newId, nextDeviceSeq } from './device';
 import { noteOwnMoves } from './own-moves';
-import { postJson } from './post';
+import { OR_KEEP_WITHIN_MS, postJson } from './post';
 
 /**
  * What a form may send of a value: the value itself, or as it was typed, which the command's schema reads; what was not
@@ -41,7 +41,7 @@ export const CommandEndpoint = createContext('/api/commands');
 export interface CommandRoute {
   send<N extends CommandName>(
     name: N,
-    envelope: Envelope<SentOf<N>>,
+    envelope: Envelope<GivenOf<N>>,
     online: () => Promise<Answered<AnswerOf<N>>>,
   ): Promise<Answered<AnswerOf<N>>>;
   /** Takes what was recorded into the page. @returns false when it has to be read again */
@@ -81,7 +81,7 @@ export interface CommandState {
 }
 export interface SentCommand<N extends CommandName> extends CommandState {
   /** @returns its answer; null when it was refused or not answered, as `errors` then say */
-  send(input: SentOf<N>): Promise<AnswerOf<N> | null>;
+  send(input: GivenOf<N>): Promise<AnswerOf<N> | null>;
 }
 
 /**
@@ -90,7 +90,7 @@ export interface SentCommand<N extends CommandName> extends CommandState {
  */
 export function useSend<N extends CommandName>(
   name: N,
-): (input: SentOf<N>) => Promise<Answered<AnswerOf<N>>> {
+): (input: GivenOf<N>) => Promise<Answered<AnswerOf<N>>> {
   const refresh = useRefresh();
   const route = useContext(CommandRouteContext);
   const postAgain = usePost();
@@ -104,7 +104,10 @@ export function useSend<N extends CommandName>(
       }
       const { id, deviceSeq } = pending.current;
       const envelope = { id, deviceSeq, input };
-      const online = () => postAgain(() => postJson<AnswerOf<N>>(`${endpoint}/${name}`, envelope));
+      const online = () =>
+        postAgain(() =>
+          postJson<AnswerOf<N>>(`${endpoint}/${name}`, envelope, route ? OR_KEEP_WITHIN_MS : undefined),
+        );
       const answer = await (route ? route.send(name, envelope, online) : online());
       // Refused is final for this id; only an answer that got lost is asked for again under the same one.
       if (answer.ok || answer.errors[0]?.code !== 'network') pending.current = null;
@@ -124,7 +127,7 @@ export function useCommand<N extends CommandName>(name: N): SentCommand<N> {
   const [busy, setBusy] = useState(false);
   const [errors, setErrors] = useState<FieldError[]>([]);
   const send = useCallback(
-    async (input: SentOf<N>): Promise<AnswerOf<N> | null> => {
+    async (input: GivenOf<N>): Promise<AnswerOf<N> | null> => {
       setBusy(true);
       const answer = await sendIt(input);
       setBusy(false);

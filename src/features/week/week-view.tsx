@@ -5,6 +5,7 @@ import { fromAxis } from '@/core/schedule/calendar';
 import { movesBetween, withHappening } from '@/core/schedule/what-if';
 import type { WeekFile } from '@/server/week/problem';
 import { useCommand } from '@/features/transport/use-command';
+import { Loading, Nothing } from '@/ui/states';
 import { Button } from '@/ui/button';
 import { FormErrors } from '@/ui/field';
 import type { WorkedWeek } from '@/workers/week.worker';
@@ -151,7 +152,7 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
     });
   const shared = { calendar, jobs, chosen, onChoose: setChosen };
   if (!problem.jobs.length)
-    return <p className="py-6 text-soft">Nothing is open and nothing comes back: take a car in.</p>;
+    return <Nothing>Nothing is open and nothing comes back: take a car in.</Nothing>;
   if (!week)
     return (
       <p className="py-10 text-lg" role="status">
@@ -175,7 +176,7 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
           </Button>
         )}
       </div>
-      {busy && <p role="status">Something changed: planning again…</p>}
+      {busy && <Loading>Something changed: planning again…</Loading>}
       <WeekTapes problem={problem} plan={week.plan} {...shared} label="The week, place by place" />
       <p className="-mt-3 text-sm text-soft">
         Thick: what half such jobs take. Thin: what four in five keep. Oxide: past its promise. Grey days: the
@@ -268,7 +269,7 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
           )}
         </section>
       )}
-      <FormErrors errors={errors} shown={[]} />
+      <FormErrors errors={errors} />
     </div>
   );
 }

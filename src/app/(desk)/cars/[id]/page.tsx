@@ -1,3 +1,4 @@
+import { Nothing } from '@/ui/states';
 import { Link } from '@/ui/link';
 import { notFound } from 'next/navigation';
 import { connection } from 'next/server';
@@ -45,7 +46,7 @@ export default async function CarPage({ params }: { params: Promise<{ id: string
             ))}
           </ol>
           <h2 className="mt-8 border-b border-ink pb-1">Measured here</h2>
-          {car.measures.length === 0 && <p className="py-3 text-soft">Nothing beyond its heights yet.</p>}
+          {car.measures.length === 0 && <Nothing>Nothing beyond its heights yet.</Nothing>}
           <dl>
             {car.measures.map((one) => {
               const def = defs.get(one.label);

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { Nothing } from '@/ui/states';
 import { Link } from '@/ui/link';
 import { notFound } from 'next/navigation';
 import { connection } from 'next/server';
@@ -84,7 +85,7 @@ export default async function KitPage({ params }: { params: Promise<{ id: string
               .
             </p>
           ) : (
-            <p className="py-2 text-soft">No clock was kept on a finished job yet.</p>
+            <Nothing>No clock was kept on a finished job yet.</Nothing>
           )}
         </section>
         <Counted

@@ -1,3 +1,4 @@
+import { Nothing } from '@/ui/states';
 import { missingShots } from '@/core/ledger/closing';
 import { isClosed } from '@/core/ledger/order-state';
 import { photoPairs } from '@/core/ledger/photo-shots';
@@ -43,7 +44,7 @@ export default async function PhotosPage({ params }: { params: Promise<{ id: str
             mayDraw={!isClosed(state)}
           />
         ) : (
-          <p className="py-4 text-soft">None yet. Each shot the work asks for is listed beside.</p>
+          <Nothing>None yet. Each shot the work asks for is listed beside.</Nothing>
         )}
       </div>
       <aside className="grid content-start gap-7 lg:border-l lg:border-rule lg:pl-7">

@@ -1,3 +1,4 @@
+import { Nothing } from '@/ui/states';
 import { isClosed, latestPlan } from '@/core/ledger/order-state';
 import { hoursText, moneyText } from '@/core/units/money';
 import { shopMoment } from '@/core/units/shop-time';
@@ -21,7 +22,7 @@ export default async function QuotePage({ params }: { params: Promise<{ id: stri
     <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_26rem]">
       <section className="lg:order-2">
         <h2 className="border-b border-ink pb-1">Versions</h2>
-        {quotes.length === 0 && <p className="py-3 text-soft">None yet.</p>}
+        {quotes.length === 0 && <Nothing>None yet.</Nothing>}
         {quotes.map(({ entry, answer }, index) => {
           const { data } = entry;
           const parts = data.lines.reduce((sum, line) => sum + line.cents, 0);
