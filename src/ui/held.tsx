@@ -19,7 +19,8 @@ function Alone<T>({ value, first, onValue, children }: Props<T>) {
     setOwn(next);
     onValue?.(next);
   };
-  return children({ value: value ?? own, set });
+  // Nothing chosen is a value too: a page that holds it says so with null.
+  return children({ value: value === undefined ? own : value, set });
 }
 
 /** The value of a control: the form's under its name where it stands in one, else the page's, else its own. */

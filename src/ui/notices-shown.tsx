@@ -21,7 +21,7 @@ export function NoticesShown({ last }: { last: Notice }) {
         unstyled: true,
         classNames: {
           toast:
-            'flex w-96 items-center justify-between gap-4 border-2 border-ink bg-card px-4 py-2 text-ink',
+            'flex w-96 items-center font-body text-base justify-between gap-4 border-2 border-ink bg-card px-4 py-2 text-ink',
           actionButton: 'btn btn-plain shrink-0',
         },
       }}

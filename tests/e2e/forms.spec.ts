@@ -152,3 +152,27 @@ test('a promise stands in the shop’s own time, wherever the browser is', async
   await expect(page.getByText('promised Thu 16 Apr 2026, 16:00')).toBeVisible();
   await expect(page.getByLabel('Promised for')).toHaveValue('Apr 16, 2026, 16:00');
 });
+
+test('a reading typed in the bay that does not read is refused at its field, and nothing is recorded', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 820, height: 1180 });
+  await signIn(page, 'Odalys');
+  await page.goto(`/bay/${await orderId(page, 'KLM')}`);
+  const card = page.getByRole('region', { name: /lower arm pivots, left front/i });
+  await card.getByRole('button', { name: /^More ways to take/ }).click();
+  await card.getByRole('button', { name: 'Type it' }).click();
+  const reading = card.getByLabel(/^Reading/);
+  await reading.pressSequentially('131,2 and a bit');
+  await expect(reading).toHaveValue('131,2 and a bit');
+  let sent = 0;
+  page.on('request', (request) => {
+    if (request.method() === 'POST' && /commands|outbox/.test(request.url())) sent += 1;
+  });
+  await card.getByRole('button', { name: /^Take 131/ }).click();
+  await expect(card.getByText('“131,2 and a bit” does not read as a figure.')).toBeVisible();
+  await expect(reading).toHaveValue('131,2 and a bit');
+  expect(sent).toBe(0);
+  await reading.fill('131,2');
+  await expect(card.getByText(/178 N·m/).last()).toBeVisible();
+});

@@ -101,6 +101,24 @@ test.describe('the planner alone', () => {
     });
   });
 
+  test('what is added goes to the stack, what is taken out can be put back where it was', async ({
+    page,
+  }) => {
+    await signIn(page, 'Brannoch');
+    await car(page, 'pick-up', 'coilover', 'leaf-over', TRUCK);
+    await addPart(page, 'front', 'Strut-top spacer');
+    await expect(page.getByLabel('Add a part, front')).toHaveText('Add a part…');
+    await addPart(page, 'front', 'Preload spacer under the coil');
+    const parts = page.getByRole('region', { name: 'Parts, front' }).locator('[data-part]');
+    const kinds = () => parts.evaluateAll((all) => all.map((one) => one.getAttribute('data-part')));
+    const before = await kinds();
+    expect(before).toHaveLength(2);
+    await page.getByRole('button', { name: 'Take out Strut-top spacer' }).click();
+    await expect(parts).toHaveCount(1);
+    await page.getByRole('button', { name: 'Put it back' }).click();
+    await expect.poll(kinds).toEqual(before);
+  });
+
   test('each change is drawn at once: the picture follows the slider', async ({ page }) => {
     await signIn(page, 'Brannoch');
     await car(page, 'pick-up', 'coilover', 'leaf-over', TRUCK);
