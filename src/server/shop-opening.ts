@@ -8,7 +8,7 @@ import { newPersonFields } from '@/contracts/commands/people';
 import { line } from '@/contracts/fields';
 import { now } from './clock';
 import { type Db, transaction } from './database';
-import { appendEntries, SHOP_CHAIN, type Draft } from './entries/append';
+import { appendEntries, SHOP_CHAIN, type EntryDraft } from './entries/append';
 import { sha256 } from './entries/canonical';
 import { type ShopTaker, importShop } from './formats/import-shop';
 import { hashSecret } from './sessions/passwords';
@@ -71,7 +71,7 @@ export async function openShop(tx: Db, opening: ShopOpening, deviceId: string, a
     id: randomUUID(),
     kind: 'shop.change',
     data: { what: 'opened', id: personId, facts: { timeZone: shop.timeZone, currency: shop.currency } },
-  } as Draft;
+  } as EntryDraft;
   await appendEntries(tx, SHOP_CHAIN, [draft], { personId, deviceId, deviceSeq: 0, at, receivedAt: at });
   return personId;
 }

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import path from 'node:path';
 import PDFDocument from 'pdfkit';
-import { fontOf } from '@/server/documents/pdf-sheet';
+import { fontOf } from '@/server/documents/paper';
 
 const FILE = path.join(
   process.cwd(),

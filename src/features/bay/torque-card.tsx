@@ -21,6 +21,16 @@ import { MissingValue } from './missing-value';
 import { SecondCheck } from './second-check';
 import { describeTake } from './take-words';
 
+/** What is wrong with these is said where they stand. */
+const SHOWN = [
+  'wrenchId',
+  'reading',
+  'movedDeg',
+  'extension.wrenchLength',
+  'extension.extension',
+  'extension.angleDeg',
+];
+
 /** One fastener: its stripe, its value in both units with the source, and the reading. */
 export function TorqueCard({
   fastener,
@@ -281,7 +291,7 @@ export function TorqueCard({
                   )}
                 </div>
               )}
-              <FormErrors errors={errors} shown={['wrenchId']} />
+              <FormErrors errors={errors} shown={SHOWN} />
               <Button
                 weight={first ? 'pen' : 'line'}
                 wide

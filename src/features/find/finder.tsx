@@ -3,7 +3,7 @@
 import { Command } from 'cmdk';
 import { useEffect, useState } from 'react';
 import type { Hit } from '@/server/queries/search';
-import { FIND_INPUT, PLACES } from './places';
+import { FIND_INPUT, PAGES } from './pages';
 
 const WHAT: Record<Hit['what'], string> = {
   order: 'number',
@@ -15,7 +15,7 @@ const WHAT: Record<Hit['what'], string> = {
   notes: 'note',
   photos: 'photo',
 };
-const PAGE: Partial<Record<Hit['what'], string>> = {
+const PAGE_OF: Partial<Record<Hit['what'], string>> = {
   parts: '/parts',
   fasteners: '/torque',
   photos: '/photos',
@@ -61,7 +61,7 @@ export function Finder({
 }) {
   const hits = useHits(text);
   const wanted = text.trim().toLowerCase();
-  const places = PLACES.filter(([, name]) => !wanted || name.toLowerCase().includes(wanted));
+  const places = PAGES.filter(([, name]) => !wanted || name.toLowerCase().includes(wanted));
   return (
     <Command shouldFilter={false} label="Find anything" className="flex min-h-0 flex-col">
       <Command.Input
@@ -78,7 +78,7 @@ export function Finder({
               <Command.Item
                 key={`${hit.orderId} ${hit.what}`}
                 value={`${hit.orderId} ${hit.what}`}
-                onSelect={() => onGo(`/orders/${hit.orderId}${PAGE[hit.what] ?? ''}`)}
+                onSelect={() => onGo(`/orders/${hit.orderId}${PAGE_OF[hit.what] ?? ''}`)}
                 className={ROW}
               >
                 <span className="min-w-0">

@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { Suspense, lazy, useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Dialog } from '@/ui/dialog';
-import { FIND_INPUT, PLACES } from './places';
+import { FIND_INPUT, PAGES } from './pages';
 
 /** It comes as it is opened: every page has the key for it, few use it at once. What is typed meanwhile is kept. */
 const Finder = lazy(() => import('./finder').then((one) => ({ default: one.Finder })));
@@ -25,11 +25,11 @@ export function Palette() {
   useHotkeys(['?', 'shift+?'], () => setKeys(true), { preventDefault: true, useKey: true });
   useHotkeys('g', () => setArmed(true));
   useHotkeys(
-    PLACES.map(([letter]) => letter).join(','),
+    PAGES.map(([letter]) => letter).join(','),
     (event) => {
       if (!armed) return;
       setArmed(false);
-      const place = PLACES.find(([letter]) => letter === event.key);
+      const place = PAGES.find(([letter]) => letter === event.key);
       if (place) router.push(place[2]);
     },
     { enabled: armed },
@@ -86,7 +86,7 @@ export function Palette() {
             ['?', 'these keys'],
             ['Esc', 'closes what lies over the page'],
             ['← →', 'from strip to strip on the week'],
-            ...PLACES.map(([letter, name]) => [`g ${letter}`, name]),
+            ...PAGES.map(([letter, name]) => [`g ${letter}`, name]),
           ].map(([key, words]) => (
             <div key={key} className="contents">
               <dt className="figure border-b border-rule py-1">{key}</dt>

@@ -9,7 +9,7 @@ import { Errors } from '@/ui/field';
 import { SelectField } from '@/ui/select';
 import { TextField } from '@/ui/text-field';
 import { Planner } from './planner';
-import type { Draft, PlannerProps } from './planner-props';
+import type { PlanDraft, PlannerProps } from './planner-props';
 
 const KEPT = 'wl-planner';
 
@@ -18,10 +18,10 @@ const kindsFor = (end: 'front' | 'rear') =>
     .filter(([, kind]) => (kind.ends as readonly string[]).includes(end))
     .map(([id, kind]) => [id, kind.name] as const);
 
-function keptDraft(start: Draft): Draft {
+function keptDraft(start: PlanDraft): PlanDraft {
   if (typeof window === 'undefined') return start;
   try {
-    const kept = JSON.parse(localStorage.getItem(KEPT) ?? 'null') as Draft | null;
+    const kept = JSON.parse(localStorage.getItem(KEPT) ?? 'null') as PlanDraft | null;
     return kept && kept.setup?.front in SUSPENSIONS && kept.setup?.rear in SUSPENSIONS ? kept : start;
   } catch {
     return start;
@@ -34,11 +34,11 @@ function lengthOf(text: string, unit: 'in' | 'mm'): number | null {
 }
 
 /** The planner without a work order: any car, its axles chosen here, kept on this device. */
-export function PlannerAlone({ props, start }: { props: PlannerProps; start: Draft }) {
-  const [draft, setDraft] = useState<Draft>(() => keptDraft(start));
+export function PlannerAlone({ props, start }: { props: PlannerProps; start: PlanDraft }) {
+  const [draft, setDraft] = useState<PlanDraft>(() => keptDraft(start));
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [unread, setUnread] = useState<Record<string, string>>({});
-  const keep = (next: Draft) => {
+  const keep = (next: PlanDraft) => {
     setDraft(next);
     localStorage.setItem(KEPT, JSON.stringify(next));
   };
@@ -100,7 +100,7 @@ export function PlannerAlone({ props, start }: { props: PlannerProps; start: Dra
             name="body"
             label="Body"
             value={draft.body}
-            onValue={(chosen) => keep({ ...draft, body: chosen as Draft['body'] })}
+            onValue={(chosen) => keep({ ...draft, body: chosen as PlanDraft['body'] })}
             options={[
               ['pick-up', 'pick-up'],
               ['wagon', 'wagon'],

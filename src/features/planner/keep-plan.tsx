@@ -3,7 +3,7 @@
 import { CommandForm } from '@/features/transport/command-form';
 import { Send } from '@/ui/send';
 import { TextField } from '@/ui/text-field';
-import type { Draft, PlannerProps } from './planner-props';
+import type { PlanDraft, PlannerProps } from './planner-props';
 
 /** Keeps what is planned as a version, with its note; stacked lift parts only by the lead's reason. */
 export function KeepPlan({
@@ -11,7 +11,7 @@ export function KeepPlan({
   order,
   stacked,
 }: {
-  draft: Draft;
+  draft: PlanDraft;
   order: NonNullable<PlannerProps['order']>;
   stacked: boolean;
 }) {

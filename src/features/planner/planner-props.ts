@@ -29,7 +29,7 @@ export interface PlannerProps {
 }
 
 /** A plan as the planner holds it while it is moved about. */
-export interface Draft {
+export interface PlanDraft {
   setup: CarSetup;
   body: BodyKind;
   sheet: MeasureSheet;

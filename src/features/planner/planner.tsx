@@ -18,7 +18,7 @@ import { ChangesList } from './changes-list';
 import { FiguresForm } from './figures-form';
 import { KeepPlan } from './keep-plan';
 import { PartStack } from './part-stack';
-import type { Draft, PlannerProps } from './planner-props';
+import type { PlanDraft, PlannerProps } from './planner-props';
 import { useSpread } from './planner-worker';
 import { type Beside, MOST_BESIDE, SideBySide, schoolPlans } from './side-by-side';
 import { usePlan } from './use-plan';
@@ -84,17 +84,17 @@ export function Planner({
   props,
   onDraft,
 }: {
-  start: Draft;
+  start: PlanDraft;
   props: PlannerProps;
   /** Told of each change, by a page that keeps the draft. */
-  onDraft?: (draft: Draft) => void;
+  onDraft?: (draft: PlanDraft) => void;
 }) {
   const { unit, currency, catalog, past, platform, order } = props;
   const [draft, setDraft] = useState(start);
   const [beside, setBeside] = useState<Beside[]>([]);
   const [finding, setFinding] = useState(false);
   const [figures, setFigures] = useState(false);
-  const change = (next: (before: Draft) => Draft) => {
+  const change = (next: (before: PlanDraft) => PlanDraft) => {
     const after = next(draft);
     setDraft(after);
     onDraft?.(after);

@@ -11,7 +11,7 @@ import type { Drawing } from '@/core/stance/shapes';
 import { hoursText, moneyText } from '@/core/units/money';
 import { Button } from '@/ui/button';
 import { Shapes } from '@/ui/shapes';
-import type { Draft } from './planner-props';
+import type { PlanDraft } from './planner-props';
 import { plannerApi } from './planner-worker';
 import { planDraft } from './use-plan';
 
@@ -31,7 +31,11 @@ const withoutWords = (drawing: Drawing): Drawing => ({
 });
 
 /** The schools that reach a draft's targets on this car, at most four plans, each the same school at both ends where it can. */
-export async function schoolPlans(draft: Draft, past: FinishedLift[], platform: string): Promise<Beside[]> {
+export async function schoolPlans(
+  draft: PlanDraft,
+  past: FinishedLift[],
+  platform: string,
+): Promise<Beside[]> {
   const { baseline, targets } = draft;
   // A school's own part comes in no kit: what a kit taught does not count for it.
   const { input } = planDraft({ ...draft, parts: [] }, past, platform);
@@ -70,7 +74,7 @@ export function SideBySide({
   onDrop,
 }: {
   plans: Beside[];
-  draft: Draft;
+  draft: PlanDraft;
   past: FinishedLift[];
   platform: string;
   unit: TapeUnit;

@@ -7,7 +7,7 @@ import { assumedHeights } from '@/core/planner/drawing';
 import { judgeCar, unansweredMusts } from '@/core/planner/judge';
 import { type FinishedLift, type LearnedLift, learnFor, ratiosOf } from '@/core/planner/learning';
 import type { OneEnd } from '@/core/planner/measures';
-import type { Draft } from './planner-props';
+import type { PlanDraft } from './planner-props';
 
 export interface Planned {
   input: PlannerInput;
@@ -15,8 +15,8 @@ export interface Planned {
   stand: CarStand | null;
   /** What stops the whole car from being stood, when something does. */
   stopped: string | null;
-  baseline: NonNullable<Draft['baseline']> | null;
-  predicted: NonNullable<Draft['baseline']> | null;
+  baseline: NonNullable<PlanDraft['baseline']> | null;
+  predicted: NonNullable<PlanDraft['baseline']> | null;
   judged: ReturnType<typeof judgeCar>;
   musts: ReturnType<typeof unansweredMusts>;
   cost: number;
@@ -24,7 +24,7 @@ export interface Planned {
 }
 
 /** Stands a draft and judges it: quick enough to be done anew on every change of a slider. */
-export function planDraft(draft: Draft, past: FinishedLift[], platform: string): Planned {
+export function planDraft(draft: PlanDraft, past: FinishedLift[], platform: string): Planned {
   const learned = learnFor(draft.parts, past, platform);
   const input: PlannerInput = {
     setup: draft.setup,
@@ -72,6 +72,6 @@ export function planDraft(draft: Draft, past: FinishedLift[], platform: string):
   }
 }
 
-export function usePlan(draft: Draft, past: FinishedLift[], platform: string): Planned {
+export function usePlan(draft: PlanDraft, past: FinishedLift[], platform: string): Planned {
   return useMemo(() => planDraft(draft, past, platform), [draft, past, platform]);
 }

@@ -3,7 +3,7 @@
 import { Link } from '@/ui/link';
 import { usePathname } from 'next/navigation';
 
-const PLACES = [
+const MAIN_PAGES = [
   ['/', 'Today'],
   ['/week', 'Week'],
   ['/orders', 'Jobs'],
@@ -21,7 +21,7 @@ export function DeskNav() {
   const path = usePathname();
   return (
     <nav aria-label="Main" className="flex">
-      {PLACES.map(([href, label]) => {
+      {MAIN_PAGES.map(([href, label]) => {
         const here = href === '/' ? path === '/' : path.startsWith(href);
         return (
           <Link

@@ -7,7 +7,7 @@ import type { Mover } from '@/core/moves/move';
 import { lateThings, describeLate } from '@/core/ledger/device-conflicts';
 import { holdsRole } from '@/core/ledger/roles';
 import type { Db } from '../database';
-import { type Draft, type Head, SHOP_CHAIN, appendEntries, lockHead } from '../entries/append';
+import { type EntryDraft, type Head, SHOP_CHAIN, appendEntries, lockHead } from '../entries/append';
 import { sha256 } from '../entries/canonical';
 import { type WholeOrder, advance, keepState, loadOrder, wholeOrder } from '../entries/order';
 import { mustHavePhoto } from '../photos/must-have';
@@ -23,7 +23,7 @@ interface HeldOrder {
 }
 
 /** An entry without its id, which is given from the command's. */
-export type NewEntry = Draft extends infer D ? (D extends Draft ? Omit<D, 'id'> : never) : never;
+export type NewEntry = EntryDraft extends infer D ? (D extends EntryDraft ? Omit<D, 'id'> : never) : never;
 
 /** What a command works with: who asks, when, and how to append. Everything happens in one transaction. */
 export class CommandContext {
@@ -177,7 +177,7 @@ export class CommandContext {
     const late = this.queued && held ? this.tasksOfLate(held.order.state, drafts) : [];
     const all = [...drafts, ...late];
     this.touch(orderId, all);
-    const named = all.map((draft) => ({ ...draft, id: this.nextEntryId() }) as Draft);
+    const named = all.map((draft) => ({ ...draft, id: this.nextEntryId() }) as EntryDraft);
     const { written, head } = await appendEntries(this.tx, orderId, named, this.author(), held?.head ?? null);
     this.written.set(orderId, [...(this.written.get(orderId) ?? []), ...written]);
     if (held) {
@@ -220,7 +220,7 @@ export class CommandContext {
 
   /** Appends to the shop's own chain what belongs to no work order. */
   async appendShop(what: string, id: string, facts: Record<string, unknown>): Promise<void> {
-    const draft = { id: this.nextEntryId(), kind: 'shop.change', data: { what, id, facts } } as Draft;
+    const draft = { id: this.nextEntryId(), kind: 'shop.change', data: { what, id, facts } } as EntryDraft;
     const { written } = await appendEntries(this.tx, SHOP_CHAIN, [draft], this.author());
     this.written.set(SHOP_CHAIN, [...(this.written.get(SHOP_CHAIN) ?? []), ...written]);
   }

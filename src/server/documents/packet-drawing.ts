@@ -8,23 +8,23 @@ import { wheelsDrawing } from '@/core/alignment/wheels-drawing';
 import { sideView } from '@/core/stance/drawing';
 import { shopMoment, shortDay } from '@/core/units/shop-time';
 import type { Packet } from './packet';
-import { type Doc, INK, MARGIN, Sheet, TONES, drawShapes, fontOf } from './pdf-sheet';
+import { type Doc, INK, MARGIN, Paper, TONES, drawShapes, fontOf } from './paper';
 
-function heightsPart(sheet: Sheet, packet: Packet): void {
+function heightsPart(paper: Paper, packet: Packet): void {
   const { heights, stance } = packet;
   if (!heights) return;
-  sheet.heading('Standing heights');
+  paper.heading('Standing heights');
   const drawing = sideView({
     ...stance,
     unit: heights.unit,
     measured: stance.after ?? stance.before,
     before: stance.after ? stance.before : null,
   });
-  sheet.room(230);
-  const top = sheet.doc.y;
-  sheet.doc.y = top + drawShapes(sheet.doc, drawing, MARGIN + 20, top, sheet.width - 40) + 6;
+  paper.room(230);
+  const top = paper.doc.y;
+  paper.doc.y = top + drawShapes(paper.doc, drawing, MARGIN + 20, top, paper.width - 40) + 6;
   const parts = [1.4, 1, 1, 1, 1];
-  sheet.table(
+  paper.table(
     parts,
     heights.rows.map((row) => [
       row.label,
@@ -35,11 +35,11 @@ function heightsPart(sheet: Sheet, packet: Packet): void {
       tones: heights.rows.map((row) => (row.tone === 'predicted' ? 'predicted' : 'ink')),
     },
   );
-  sheet.paragraph(heights.verdicts.join(' '), 'strong', 10.5);
+  paper.paragraph(heights.verdicts.join(' '), 'strong', 10.5);
 }
 
-function torquePart(sheet: Sheet, packet: Packet): void {
-  sheet.heading('Torque record');
+function torquePart(paper: Paper, packet: Packet): void {
+  paper.heading('Torque record');
   const parts = [2.2, 1.7, 1.9, 1.6, 1.5];
   const rows = packet.torque.map((row) => [
     row.what,
@@ -48,18 +48,18 @@ function torquePart(sheet: Sheet, packet: Packet): void {
     `${row.reading}, ${row.wrench}, ${row.support}`,
     `${row.who}, ${shopMoment(row.at, packet.timeZone)}${row.checkedBy ? `; checked by ${row.checkedBy}` : ''}`,
   ]);
-  sheet.table(parts, rows, { head: ['Fastener', 'Value', 'Source', 'Reading', 'Who and when'] });
+  paper.table(parts, rows, { head: ['Fastener', 'Value', 'Source', 'Reading', 'Who and when'] });
 }
 
-function alignmentPart(sheet: Sheet, packet: Packet): void {
+function alignmentPart(paper: Paper, packet: Packet): void {
   const { alignment } = packet;
-  sheet.heading('Alignment');
+  paper.heading('Alignment');
   if (!alignment)
-    return sheet.paragraph(
+    return paper.paragraph(
       `Not aligned. Drive no further than ${packet.driveLimit ?? 'needed'}, and only to the rack.`,
       'strong',
     );
-  sheet.paragraph(`${alignment.rack}, ${alignment.operator}. Held against: ${alignment.specSource}.`);
+  paper.paragraph(`${alignment.rack}, ${alignment.operator}. Held against: ${alignment.specSource}.`);
   const parts = [2, 1, 1, 1.2, 0.8];
   const rows = alignment.rows.map((row) => [
     row.name,
@@ -68,21 +68,21 @@ function alignmentPart(sheet: Sheet, packet: Packet): void {
     row.range,
     row.verdict,
   ]);
-  sheet.table(parts, rows, { head: ['Angle', 'Before', 'After', 'Range', ''] });
+  paper.table(parts, rows, { head: ['Angle', 'Before', 'After', 'Range', ''] });
   if (alignment.wheels) {
     const drawing = wheelsDrawing(alignment.wheels.before, alignment.wheels.after);
-    sheet.room(270);
-    const top = sheet.doc.y + 4;
-    sheet.doc.y = top + drawShapes(sheet.doc, drawing, MARGIN + 60, top, sheet.width - 120) + 4;
-    sheet.paragraph('Before dashed, after solid; angles drawn many times larger than they are.', 'body', 8);
+    paper.room(270);
+    const top = paper.doc.y + 4;
+    paper.doc.y = top + drawShapes(paper.doc, drawing, MARGIN + 60, top, paper.width - 120) + 4;
+    paper.paragraph('Before dashed, after solid; angles drawn many times larger than they are.', 'body', 8);
   }
-  if (alignment.steer) sheet.paragraph(alignment.steer);
+  if (alignment.steer) paper.paragraph(alignment.steer);
   if (alignment.casterGoal)
-    sheet.paragraph(
+    paper.paragraph(
       `Caster wanted after the lift: ${angleText(alignment.casterGoal.deg)}, ${alignment.casterGoal.why}.`,
     );
   const verdict = describeSheet(alignment.rows, alignment.notReached);
-  sheet.paragraph(
+  paper.paragraph(
     alignment.acceptedWhy ? `${verdict} Accepted: ${alignment.acceptedWhy}` : verdict,
     'strong',
   );
@@ -117,33 +117,33 @@ function drawMarks(
   doc.restore();
 }
 
-function photoPart(sheet: Sheet, packet: Packet, pictures: ReadonlyMap<string, Picture>): void {
+function photoPart(paper: Paper, packet: Packet, pictures: ReadonlyMap<string, Picture>): void {
   if (!packet.photos.length) return;
-  sheet.heading('Photos', 190);
-  const wide = (sheet.width - 20) / 3;
+  paper.heading('Photos', 190);
+  const wide = (paper.width - 20) / 3;
   const tall = wide * 0.72;
   let column = 0;
-  let top = sheet.doc.y;
+  let top = paper.doc.y;
   for (const photo of packet.photos) {
     const picture = pictures.get(photo.photoId);
     if (!picture) continue;
     if (column === 0) {
-      sheet.room(tall + 34);
-      top = sheet.doc.y;
+      paper.room(tall + 34);
+      top = paper.doc.y;
     }
     const x = MARGIN + column * (wide + 10);
-    sheet.doc.image(bytesOf(picture.thumbnail), x, top, { fit: [wide, tall] });
-    drawMarks(sheet.doc, photo.marks ?? [], { x, y: top, ...shownSize(picture, wide, tall) });
-    sheet.doc.font('body').fontSize(8).fillColor(INK);
-    sheet.doc.text(photo.caption, x, top + tall + 3, { width: wide, height: 22, ellipsis: true });
+    paper.doc.image(bytesOf(picture.thumbnail), x, top, { fit: [wide, tall] });
+    drawMarks(paper.doc, photo.marks ?? [], { x, y: top, ...shownSize(picture, wide, tall) });
+    paper.doc.font('body').fontSize(8).fillColor(INK);
+    paper.doc.text(photo.caption, x, top + tall + 3, { width: wide, height: 22, ellipsis: true });
     column = (column + 1) % 3;
-    sheet.doc.y = column === 0 ? top + tall + 32 : top;
+    paper.doc.y = column === 0 ? top + tall + 32 : top;
   }
-  if (column !== 0) sheet.doc.y = top + tall + 32;
+  if (column !== 0) paper.doc.y = top + tall + 32;
 }
 
-function closingPart(sheet: Sheet, packet: Packet): void {
-  sheet.heading('Come back for', 110);
+function closingPart(paper: Paper, packet: Packet): void {
+  paper.heading('Come back for', 110);
   const parts = [2.4, 1, 1.4, 1.4, 1.4];
   const rows = packet.comeBacks.map((back) => [
     back.title,
@@ -152,38 +152,38 @@ function closingPart(sheet: Sheet, packet: Packet): void {
     back.dueOdometer ?? 'by date',
     back.dueOn ? shortDay(back.dueOn) : '',
   ]);
-  sheet.table(parts, rows, { head: ['What', 'Places', 'When', 'At the dial', 'About'] });
-  sheet.heading('What is different now, and what to mind');
-  for (const text of [...packet.changes, ...packet.cautions]) sheet.paragraph(`–  ${text}`);
+  paper.table(parts, rows, { head: ['What', 'Places', 'When', 'At the dial', 'About'] });
+  paper.heading('What is different now, and what to mind');
+  for (const text of [...packet.changes, ...packet.cautions]) paper.paragraph(`–  ${text}`);
   for (const note of packet.notes ?? []) {
-    sheet.heading(note.title);
-    for (const line of note.lines) sheet.paragraph(`–  ${line}`);
+    paper.heading(note.title);
+    for (const line of note.lines) paper.paragraph(`–  ${line}`);
   }
   if (packet.lifted.length) {
-    sheet.heading('Lifted by the lead');
-    for (const lifted of packet.lifted) sheet.paragraph(`–  ${lifted.rule}: ${lifted.reason} (${lifted.by})`);
+    paper.heading('Lifted by the lead');
+    for (const lifted of packet.lifted) paper.paragraph(`–  ${lifted.rule}: ${lifted.reason} (${lifted.by})`);
   }
 }
 
-function signaturePart(sheet: Sheet, packet: Packet, picture: Uint8Array | null): void {
-  sheet.heading('Signed', 150);
+function signaturePart(paper: Paper, packet: Packet, picture: Uint8Array | null): void {
+  paper.heading('Signed', 150);
   if (packet.correction)
-    return sheet.paragraph(
+    return paper.paragraph(
       `Version ${packet.version}, after a correction of signed version ${packet.correction.of}: ${packet.correction.why} The signed version is kept as it was.`,
       'strong',
     );
   if (!packet.signed)
-    return sheet.paragraph(
+    return paper.paragraph(
       packet.version === 0
         ? 'Not signed yet: this is a preview.'
         : 'Handed over unsigned, by the lead’s reason above.',
     );
-  sheet.room(80);
-  const top = sheet.doc.y;
-  if (picture) sheet.doc.image(bytesOf(picture), MARGIN, top, { fit: [200, 60] });
-  sheet.doc.y = top + 64;
-  sheet.paragraph(`${packet.signed.by}, ${shopMoment(packet.signed.at, packet.timeZone)}`, 'strong');
-  sheet.paragraph(
+  paper.room(80);
+  const top = paper.doc.y;
+  if (picture) paper.doc.image(bytesOf(picture), MARGIN, top, { fit: [200, 60] });
+  paper.doc.y = top + 64;
+  paper.paragraph(`${packet.signed.by}, ${shopMoment(packet.signed.at, packet.timeZone)}`, 'strong');
+  paper.paragraph(
     `Record of ${packet.chain.count} entries, closing with ${packet.chain.hash}. Packet version ${packet.version}.`,
     'body',
     7.5,
@@ -225,35 +225,35 @@ export async function drawPacket({ packet, pictures, signature }: PaperAsked): P
   doc.registerFont('strong', fontOf('barlow', '600SemiBold'));
   doc.registerFont('head', fontOf('barlow-condensed', '600SemiBold'));
 
-  const sheet = new Sheet(doc);
+  const paper = new Paper(doc);
   doc.font('head').fontSize(24).fillColor(INK).text(packet.car.label, MARGIN, MARGIN);
-  sheet.paragraph(
+  paper.paragraph(
     `${packet.car.plate} · ${packet.customer} · order ${packet.order} · ${packet.shop} · ${shopMoment(packet.at, packet.timeZone)}`,
   );
   const { arrived, out, back } = packet.odometer;
-  sheet.paragraph(
+  paper.paragraph(
     `Odometer: arrived ${arrived}${out ? `, road test out ${out}` : ''}${back ? `, back ${back}` : ''}.`,
   );
-  sheet.paragraph(`Asked for: ${packet.wants}${packet.carries ? ` Carries: ${packet.carries}` : ''}`);
-  if (packet.pushOnly) sheet.paragraph('PUSH ONLY: this car is not driven.', 'strong', 13);
-  heightsPart(sheet, packet);
-  sheet.heading('Fitted');
+  paper.paragraph(`Asked for: ${packet.wants}${packet.carries ? ` Carries: ${packet.carries}` : ''}`);
+  if (packet.pushOnly) paper.paragraph('PUSH ONLY: this car is not driven.', 'strong', 13);
+  heightsPart(paper, packet);
+  paper.heading('Fitted');
   for (const part of packet.fitted) {
-    sheet.paragraph(
+    paper.paragraph(
       `${part.end === 'front' ? 'Front' : 'Rear'}: ${part.name}. Predicted lift ${part.predicted}${part.claimed ? `, the kit claims ${part.claimed}` : ''}.`,
     );
   }
-  torquePart(sheet, packet);
-  alignmentPart(sheet, packet);
+  torquePart(paper, packet);
+  alignmentPart(paper, packet);
   if (packet.road) {
-    sheet.heading('Road test', 120);
+    paper.heading('Road test', 120);
     const rows = packet.road.checks.map(({ label, result, note }) => [label, result, note]);
-    sheet.table([2, 0.7, 2], rows);
-    if (packet.road.note) sheet.paragraph(packet.road.note);
+    paper.table([2, 0.7, 2], rows);
+    if (packet.road.note) paper.paragraph(packet.road.note);
   }
-  closingPart(sheet, packet);
-  photoPart(sheet, packet, pictures);
-  signaturePart(sheet, packet, signature);
+  closingPart(paper, packet);
+  photoPart(paper, packet, pictures);
+  signaturePart(paper, packet, signature);
 
   const { start, count } = doc.bufferedPageRange();
   for (let page = start; page < start + count; page += 1) {
@@ -264,7 +264,7 @@ export async function drawPacket({ packet, pictures, signature }: PaperAsked): P
       `${packet.car.plate} · order ${packet.order} · page ${page + 1} of ${count}`,
       MARGIN,
       doc.page.height - 34,
-      { width: sheet.width, align: 'right' },
+      { width: paper.width, align: 'right' },
     );
   }
   doc.end();

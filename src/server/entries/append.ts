@@ -6,7 +6,7 @@ import type { Row } from '../tables';
 export const SHOP_CHAIN = 'shop';
 
 /** An entry about to be written; its place in the chain and its hash are given here. */
-export type Draft = {
+export type EntryDraft = {
   [K in EntryKind]: {
     id: string;
     kind: K;
@@ -82,7 +82,7 @@ export async function lockHead(tx: Db, chain: string, at: Date): Promise<Head> {
 export async function appendEntries(
   tx: Db,
   chain: string,
-  drafts: Draft[],
+  drafts: EntryDraft[],
   author: Author,
   locked: Head | null = null,
 ): Promise<{ written: Entry[]; head: Head }> {

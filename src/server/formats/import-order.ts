@@ -12,7 +12,7 @@ import { type Db, transaction } from '../database';
 import { now } from '../clock';
 import { deriveOrder } from '../derive';
 import { wholeOrder, runHash } from '../entries/order';
-import { type Draft, ENTRY_INTO, SHOP_CHAIN, appendEntries, entryRow } from '../entries/append';
+import { type EntryDraft, ENTRY_INTO, SHOP_CHAIN, appendEntries, entryRow } from '../entries/append';
 import { CHAIN_START, canonicalJson, chainHash, sha256 } from '../entries/canonical';
 import { walkChain } from '../entries/verify';
 import { ORDER_TAKEN_IN } from '../entries/verify-shop';
@@ -305,7 +305,7 @@ export async function importOrder(
       id: randomUUID(),
       kind: 'shop.change',
       data: { what: ORDER_TAKEN_IN, id: file.order.id, facts: { number, entries: file.chain.count } },
-    } as Draft;
+    } as EntryDraft;
     await appendEntries(tx, SHOP_CHAIN, [draft], { ...by, deviceSeq: 0, at, receivedAt: at });
     return { orderId: file.order.id, number };
   });

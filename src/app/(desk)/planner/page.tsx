@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { connection } from 'next/server';
 import { PlannerFrame } from '@/features/planner/planner-frame';
-import type { Draft } from '@/features/planner/planner-props';
+import type { PlanDraft } from '@/features/planner/planner-props';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
 import { catalogParts } from '@/server/queries/catalog';
@@ -10,7 +10,7 @@ import { readShop } from '@/server/queries/shop';
 
 export const metadata: Metadata = { title: 'Planner' };
 
-const START: Draft = {
+const START: PlanDraft = {
   setup: { front: 'coilover', rear: 'leaf-over' },
   body: 'pick-up',
   sheet: {},

@@ -85,7 +85,7 @@ export function drawShapes(doc: Doc, drawing: Drawing, x: number, y: number, wid
 }
 
 /** Writes a page at a time, going on to the next when a row no longer fits. */
-export class Sheet {
+export class Paper {
   readonly width: number;
   constructor(readonly doc: Doc) {
     this.width = doc.page.width - 2 * MARGIN;

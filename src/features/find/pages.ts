@@ -1,5 +1,5 @@
 /** Where the go-to letters lead: `g` and then the letter. */
-export const PLACES = [
+export const PAGES = [
   ['t', 'Today', '/'],
   ['w', 'The week', '/week'],
   ['j', 'Jobs', '/orders'],
