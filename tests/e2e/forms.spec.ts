@@ -1,5 +1,5 @@
 import { type Page, expect, test } from '@playwright/test';
-import { find, orderId, signIn } from './hands';
+import { find, orderId, signIn, switchTo } from './hands';
 
 /** Forms: figures as people type them, what is half typed, what is wrong with it, and keys. */
 
@@ -175,4 +175,17 @@ test('a reading typed in the bay that does not read is refused at its field, and
   expect(sent).toBe(0);
   await reading.fill('131,2');
   await expect(card.getByText(/178 N·m/).last()).toBeVisible();
+});
+
+test('whoever comes back by PIN finds what they half typed; somebody else does not', async ({ page }) => {
+  await signIn(page, 'Odalys');
+  await page.goto('/shop');
+  const tool = page.getByLabel('Tool', { exact: true });
+  const kept = () => page.evaluate(() => JSON.stringify({ ...localStorage }));
+  await tool.fill('half a splitter');
+  await expect.poll(kept).toContain('half a splitter');
+  await switchTo(page, 'Odalys');
+  expect(await kept()).toContain('half a splitter');
+  await switchTo(page, 'Brannoch');
+  await expect.poll(kept).not.toContain('half a splitter');
 });

@@ -15,7 +15,7 @@ export default async function DeskLayout({ children }: { children: ReactNode }) 
   const person = await requirePerson();
   const people = (await crew()).filter((member) => member.hasPin).map(({ id, name }) => ({ id, name }));
   return (
-    <Unlock people={people}>
+    <Unlock people={people} before={person.id}>
       <LiveRefresh />
       <header className="no-print flex flex-wrap items-center gap-x-4 border-b-2 border-ink px-7">
         <Link href="/" className="py-3 font-head text-2xl font-bold whitespace-nowrap no-underline">
@@ -23,7 +23,7 @@ export default async function DeskLayout({ children }: { children: ReactNode }) 
         </Link>
         <DeskNav />
         <Palette />
-        <PersonMenu name={person.name} role={person.roles.join(', ')} people={people} />
+        <PersonMenu id={person.id} name={person.name} role={person.roles.join(', ')} people={people} />
       </header>
       <Notices />
       <main className="mx-auto max-w-350 px-7 pt-5 pb-16">{children}</main>

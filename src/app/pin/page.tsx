@@ -16,7 +16,7 @@ export default async function PinPage() {
   const people = (await crew()).filter((member) => member.hasPin).map(({ id, name }) => ({ id, name }));
   return (
     <FrontPage title="Who is it?" intro="It was idle for five minutes. Choose your name and enter your PIN.">
-      <PinForm people={people} />
+      <PinForm before={session.person.id} people={people} />
       <p className="mt-4">
         <Link href="/sign-in" className="underline">
           Sign in by password instead

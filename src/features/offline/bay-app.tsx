@@ -82,7 +82,7 @@ export function BayApp({ first }: { first: BayBundle | null }) {
   return (
     <CommandRouteContext.Provider value={route}>
       <KeepPhotoContext.Provider value={bay.able ? bay.keepPhoto : null}>
-        <Unlock people={bundle.people}>
+        <Unlock people={bundle.people} before={bundle.viewer.id}>
           <BayView
             {...props}
             strip={<OfflineStrip bay={bay} document={state.document} />}

@@ -14,7 +14,17 @@ import { forgetWhenSent } from '../offline/forget';
 const PinForm = dynamic(() => import('../sign-in/pin-form').then((one) => one.PinForm));
 
 /** Who is at the device, and a quick change to somebody else by PIN. */
-export function PersonMenu({ name, role, people }: { name: string; role: string; people: PinPerson[] }) {
+export function PersonMenu({
+  id,
+  name,
+  role,
+  people,
+}: {
+  id: string;
+  name: string;
+  role: string;
+  people: PinPerson[];
+}) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
   return (
@@ -27,7 +37,7 @@ export function PersonMenu({ name, role, people }: { name: string; role: string;
         {name}
       </Button>
       <Dialog open={open} onClose={() => setOpen(false)} title="Change person">
-        <PinForm people={people} onDone={() => setOpen(false)} />
+        <PinForm before={id} people={people} onDone={() => setOpen(false)} />
         <Button
           weight="plain"
           wide

@@ -10,7 +10,16 @@ import type { PinPerson } from '@/ui/pin-fields';
 const PinForm = dynamic(() => import('../sign-in/pin-form').then((one) => one.PinForm));
 
 /** Where a tablet had gone idle in the middle of something: the PIN is asked over the page, and what was typed stays. */
-export function Unlock({ people, children }: { people: PinPerson[]; children: ReactNode }) {
+export function Unlock({
+  people,
+  before,
+  children,
+}: {
+  people: PinPerson[];
+  /** Who is at the device. */
+  before: string;
+  children: ReactNode;
+}) {
   const [asking, setAsking] = useState<'idle' | 'signed-out' | null>(null);
   const settle = useRef<(ok: boolean) => void>(() => undefined);
   const unlock = useCallback(
@@ -39,7 +48,7 @@ export function Unlock({ people, children }: { people: PinPerson[]; children: Re
         }
       >
         {asking === 'idle' ? (
-          <PinForm stays people={people} onDone={() => close(true)} />
+          <PinForm before={before} people={people} onDone={() => close(true)} />
         ) : (
           <Link href="/sign-in" target="_blank" className="btn btn-pen">
             Sign in

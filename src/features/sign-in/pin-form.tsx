@@ -9,12 +9,12 @@ import type { PinPerson } from '@/ui/pin-fields';
 /** Changes the person on this device. `onDone` is for where it opens over a page; alone it goes on to the day. */
 export function PinForm({
   people,
-  stays = false,
+  before,
   onDone,
 }: {
   people: PinPerson[];
-  /** The same person goes on with what they were typing. */
-  stays?: boolean;
+  /** Who was at the device: they find what they half typed, nobody else does. */
+  before: string;
   onDone?: () => void;
 }) {
   const router = useRouter();
@@ -25,7 +25,7 @@ export function PinForm({
       onEnter={async (personId, pin) => {
         const answer = await postJson('/api/pin', { personId, pin });
         if (!answer.ok) return answer.errors;
-        if (!stays) dropAllDrafts();
+        if (personId !== before) dropAllDrafts();
         if (onDone) onDone();
         else router.push('/');
         router.refresh();
