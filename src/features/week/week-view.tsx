@@ -151,8 +151,7 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
       })),
     });
   const shared = { calendar, jobs, chosen, onChoose: setChosen };
-  if (!problem.jobs.length)
-    return <Nothing>Nothing is open and nothing comes back: take a car in.</Nothing>;
+  if (!problem.jobs.length) return <Nothing>Nothing is open and nothing comes back: take a car in.</Nothing>;
   if (!week)
     return (
       <p className="py-10 text-lg" role="status">
