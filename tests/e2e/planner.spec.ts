@@ -115,8 +115,12 @@ test.describe('the planner alone', () => {
     expect(before).toHaveLength(2);
     await page.getByRole('button', { name: 'Take out Strut-top spacer' }).click();
     await expect(parts).toHaveCount(1);
+    // What is changed meanwhile stays as it is.
+    const thickness = page.getByRole('slider', { name: /Preload spacer under the coil/ });
+    await slideTo(thickness, 20);
     await page.getByRole('button', { name: 'Put it back' }).click();
     await expect.poll(kinds).toEqual(before);
+    await expect(thickness).toHaveAttribute('aria-valuenow', '20');
   });
 
   test('each change is drawn at once: the picture follows the slider', async ({ page }) => {

@@ -267,14 +267,14 @@ export function PartStack({
     () => among(offeredFor(catalog, kind, end), ({ words, group }) => `${words} ${group}`, 200),
     [catalog, kind, end],
   );
-  const remove = (part: PlanPart) =>
-    change((all) => {
-      const at = all.indexOf(part);
-      notice(`“${part.name}” is off the plan.`, () =>
-        change((now) => [...now.slice(0, at), part, ...now.slice(at)]),
-      );
-      return all.filter((one) => one.id !== part.id);
-    });
+  const remove = (part: PlanPart) => {
+    const at = parts.indexOf(part);
+    const without = (all: PlanPart[]) => all.filter((one) => one.id !== part.id);
+    change(without);
+    notice(`“${part.name}” is off the plan.`, () =>
+      change((now) => [...without(now).slice(0, at), part, ...without(now).slice(at)]),
+    );
+  };
   const move = (from: number, to: number) => {
     const order = moved(here, from, to);
     change((all) => {

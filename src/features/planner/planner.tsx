@@ -1,7 +1,7 @@
 'use client';
 
 import dynamic from 'next/dynamic';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { formatTape } from '@/core/calc/tape.format';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import type { Cure } from '@/core/planner/consequence';
@@ -94,10 +94,12 @@ export function Planner({
   const [beside, setBeside] = useState<Beside[]>([]);
   const [finding, setFinding] = useState(false);
   const [figures, setFigures] = useState(false);
+  // What is put back seconds later is put into the plan as it is then.
+  const latest = useRef(start);
   const change = (next: (before: PlanDraft) => PlanDraft) => {
-    const after = next(draft);
-    setDraft(after);
-    onDraft?.(after);
+    latest.current = next(latest.current);
+    setDraft(latest.current);
+    onDraft?.(latest.current);
   };
   const planned = usePlan(draft, past, platform);
   const spread = useSpread(planned.input, {

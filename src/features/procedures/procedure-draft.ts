@@ -33,6 +33,13 @@ function problemsOf(draft: Procedure, ways: string[]): PlacedProblem[] {
   }
 }
 
+/** A list with one more, where it was before. */
+export const inserted = <T>(list: readonly T[], at: number, one: T): T[] => [
+  ...list.slice(0, at),
+  one,
+  ...list.slice(at),
+];
+
 /** A new step, named so that no other of the procedure or its ways has its id. */
 export function newStep(draft: Procedure, phase: Step['phase']): Step {
   const taken = new Set([
@@ -92,8 +99,13 @@ export function useProcedureDraft(shipped: Procedure, version: number) {
     setDraft({ ...draft, steps: [...draft.steps.slice(0, at + 1), step, ...draft.steps.slice(at + 1)] });
     return step.id;
   };
-  const removeStep = (id: string) =>
-    setDraft({ ...draft, steps: draft.steps.filter((step) => step.id !== id) });
+  /** @returns what puts it back where it was, into the draft as it is by then */
+  const removeStep = (id: string): (() => void) => {
+    const at = draft.steps.findIndex((step) => step.id === id);
+    const step = draft.steps[at]!;
+    setDraft({ ...draft, steps: draft.steps.filter((one) => one.id !== id) });
+    return () => setDraft((now) => ({ ...now, steps: inserted(now.steps, at, step) }));
+  };
   return {
     draft,
     setDraft,

@@ -150,10 +150,9 @@ export function ProcedureEditor({
                       <Button onClick={() => setChosen(draft.addStep(step.id))}>Add a step after it</Button>
                       <Button
                         onClick={() => {
-                          const before = draft.draft;
-                          draft.removeStep(step.id);
-                          setChosen(before.steps.find((one) => one.id !== step.id)?.id ?? '');
-                          notice(`“${step.do}” is out.`, () => draft.setDraft(before));
+                          const putBack = draft.removeStep(step.id);
+                          setChosen(draft.draft.steps.find((one) => one.id !== step.id)?.id ?? '');
+                          notice(`“${step.do}” is out.`, putBack);
                         }}
                       >
                         Take it out

@@ -8,10 +8,12 @@ import { notice } from '@/ui/notice';
 import { PickMany } from '@/ui/pick-many';
 import { SelectField } from '@/ui/select';
 import { TextField } from '@/ui/text-field';
-import { type ProcedureDraft, newStep, pruned } from './procedure-draft';
+import { type ProcedureDraft, inserted, newStep, pruned } from './procedure-draft';
 import { StepForm } from './step-form';
 
 type Inserted = Variant['in'][number];
+/** What changes of a way: the same whatever it is by then, or worked out from that. */
+type Change = Partial<Variant> | ((now: Variant) => Partial<Variant>);
 
 /** What steps of the way may name: the procedure's own things and those the way brings along. */
 const withWay = (draft: Procedure, way: Variant): Procedure => ({
@@ -82,15 +84,17 @@ function Way({
   way: Variant;
   draft: Procedure;
   problems: number;
-  onChange: (change: Partial<Variant>) => void;
+  onChange: (change: Change) => void;
   onRemove: () => void;
 }) {
   const all = withWay(draft, way);
   const move = (from: number, to: number) => onChange({ in: moved(way.in, from, to) });
   const take = (at: number) => {
-    const before = way.in;
-    onChange({ in: before.filter((_, other) => other !== at) });
-    notice(`“${before[at]!.step.do}” is out of this way.`, () => onChange({ in: before }));
+    const taken = way.in[at]!;
+    onChange({ in: way.in.filter((one) => one !== taken) });
+    notice(`“${taken.step.do}” is out of this way.`, () =>
+      onChange((now) => ({ in: inserted(now.in, at, taken) })),
+    );
   };
   return (
     <section className="border-t border-ink pt-2" aria-label={way.title}>
@@ -166,32 +170,32 @@ export function WaysEditor({
   draft: ProcedureDraft;
   locked: boolean;
 }) {
-  const setWays = (ways: Variant[]) => setDraft({ ...draft, ways });
-  const remove = (way: Variant) => {
-    const before = draft;
-    setWays(draft.ways.filter((one) => one.id !== way.id));
-    notice(`“${way.title}” is out.`, () => setDraft(before));
+  const setWays = (next: (ways: Variant[]) => Variant[]) =>
+    setDraft((now) => ({ ...now, ways: next(now.ways) }));
+  const change = (id: string, by: Change) =>
+    setWays((ways) =>
+      ways.map((one) => (one.id === id ? { ...one, ...(typeof by === 'function' ? by(one) : by) } : one)),
+    );
+  const remove = (way: Variant, at: number) => {
+    setWays((ways) => ways.filter((one) => one.id !== way.id));
+    notice(`“${way.title}” is out.`, () => setWays((ways) => inserted(ways, at, way)));
   };
   const add = () => {
     let count = draft.ways.length + 1;
     while (draft.ways.some((way) => way.id === `own-way-${count}`)) count += 1;
-    setWays([
-      ...draft.ways,
-      { id: `own-way-${count}`, choice: 'our way', title: `Our way ${count}`, out: [], in: [] },
-    ]);
+    const id = `own-way-${count}`;
+    setWays((ways) => [...ways, { id, choice: 'our way', title: `Our way ${count}`, out: [], in: [] }]);
   };
   return (
     <fieldset disabled={locked} className="grid gap-6">
-      {draft.ways.map((way) => (
+      {draft.ways.map((way, at) => (
         <Way
           key={way.id}
           way={way}
           draft={draft}
           problems={everywhere.find((one) => one.way === way.title)?.count ?? 0}
-          onChange={(change) =>
-            setWays(draft.ways.map((one) => (one.id === way.id ? { ...one, ...change } : one)))
-          }
-          onRemove={() => remove(way)}
+          onChange={(by) => change(way.id, by)}
+          onRemove={() => remove(way, at)}
         />
       ))}
       <Button className="justify-self-start" onClick={add}>
