@@ -37,7 +37,3 @@ export function threads(name: Threads, options: WorkerPoolOptions): Pool {
     );
   return all.get(name)!;
 }
-
-/** Bytes as they come back from a thread. */
-export const bytesOf = (sent: Uint8Array): Buffer =>
-  Buffer.from(sent.buffer, sent.byteOffset, sent.byteLength);

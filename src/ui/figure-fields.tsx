@@ -10,7 +10,7 @@ import { type FieldProps, Labeled, WrongAt, useDescribed } from './field';
 import { Held } from './held';
 import { SelectField } from './select';
 import { TextField } from './text-field';
-import { TORQUE_UNITS } from './units';
+import { DISTANCE_UNITS, TORQUE_UNITS } from './units';
 
 /** A figure as a form holds it: read, not there, or as it was typed where it does not read, to be refused at its field. */
 export type TypedFigure = number | null | string;
@@ -153,14 +153,7 @@ export function OdometerFields({ name = 'odometer', label = 'Odometer' }: { name
   return (
     <fieldset className="grid grid-cols-[1fr_6rem] gap-3">
       <NumberField whole name={`${name}.value`} label={label} />
-      <SelectField
-        name={`${name}.unit`}
-        label="Unit"
-        options={[
-          ['mi', 'mi'],
-          ['km', 'km'],
-        ]}
-      />
+      <SelectField name={`${name}.unit`} label="Unit" options={DISTANCE_UNITS} />
       <TextField
         name={`${name}.unread`}
         className="col-span-2"

@@ -25,6 +25,13 @@ export function moved<T>(list: readonly T[], from: number, to: number): T[] {
   return [...rest.slice(0, to), list[from]!, ...rest.slice(to)];
 }
 
+/** A list with one more, where it was before. */
+export const inserted = <T,>(list: readonly T[], at: number, one: T): T[] => [
+  ...list.slice(0, at),
+  one,
+  ...list.slice(at),
+];
+
 interface Props {
   ids: readonly string[];
   /** Puts the one at `from` where `to` is. */

@@ -7,3 +7,7 @@ export const TORQUE_UNITS = [
   ['lbft', 'lbf·ft'],
   ['nm', 'N·m'],
 ] as const;
+export const DISTANCE_UNITS = [
+  ['mi', 'mi'],
+  ['km', 'km'],
+] as const;

@@ -1,4 +1,6 @@
 import fc from 'fast-check';
+import { readMeasure } from '@/core/planner/read-measure';
+import { attempt } from '@/core/refusal';
 import { readAngle, readFigure } from '@/core/units/typed-figure';
 import { withoutSecrets } from '@/ui/draft';
 
@@ -107,4 +109,27 @@ describe('what of a form may lie on the device', () => {
       none: null,
     });
   });
+});
+
+describe('a measure of a car', () => {
+  const length = { unit: 'mm' as const };
+  const signed = { unit: 'deg' as const, anySign: true };
+  it.each([
+    ['1 3/16', length, 30.1625],
+    ['30 mm', length, 30],
+    ['-2,5°', signed, -2.5],
+    ['−1 1/2', signed, -1.5],
+    ['12 N/mm', { unit: 'N/mm' as never }, 12],
+  ])('%p reads', (typed, def, value) => expect(readMeasure(typed, def, 'in')).toBeCloseTo(value, 9));
+
+  it.each([
+    ['-3', length],
+    ['--3', signed],
+    ['-3', { unit: 'deg' as const }],
+    ['1,200', signed],
+    ['long', length],
+    ['', signed],
+  ])('%p is refused, and not guessed at', (typed, def) =>
+    expect(attempt(() => readMeasure(typed, def, 'in')).ok).toBe(false),
+  );
 });

@@ -15,6 +15,12 @@ export const SUSPENSIONS = {
 >;
 export type SuspensionKind = keyof typeof SUSPENSIONS;
 
+/** The kinds of suspension an end may have, each with its name. */
+export const suspensionsOf = (end: 'front' | 'rear') =>
+  Object.entries(SUSPENSIONS)
+    .filter(([, kind]) => (kind.ends as readonly string[]).includes(end))
+    .map(([id, kind]) => [id, kind.name] as const);
+
 const among =
   (...kinds: SuspensionKind[]) =>
   (kind: SuspensionKind) =>

@@ -12,11 +12,11 @@ import { Button } from '@/ui/button';
 import { CheckField } from '@/ui/checkbox';
 import { DayField } from '@/ui/day-field';
 import { MoneyField, NumberField, type TypedFigure } from '@/ui/figure-fields';
-import { Held } from '@/ui/held';
 import { SelectField } from '@/ui/select';
 import { Send } from '@/ui/send';
 import { TextField } from '@/ui/text-field';
-import { PhotoButton } from '../photos/photo-upload';
+import { DISTANCE_UNITS } from '@/ui/units';
+import { PhotoField } from '../photos/photo-field';
 import type { BayProps } from './bay-props';
 
 const AREAS = INSPECTION_AREAS.filter(([id]) => id !== 'drive').map(([id, words]) => [id, words] as const);
@@ -30,22 +30,12 @@ interface FormProps {
 /** The picture of what was noticed: the form holds its id. */
 function PhotoOf({ orderId, step, words }: { orderId: string; step: Step | null; words: string }) {
   return (
-    <Held<string | null> name="photoId" value={undefined} first={null}>
-      {({ value, set }) => (
-        <PhotoButton
-          orderId={orderId}
-          className="btn w-full"
-          label={value ? 'Photo kept' : 'Photo'}
-          target={{
-            stepId: step?.id ?? null,
-            corner: step?.corner ?? null,
-            occasion: 'found',
-            caption: words,
-          }}
-          onKept={set}
-        />
-      )}
-    </Held>
+    <PhotoField
+      orderId={orderId}
+      className="btn w-full"
+      again="Photo kept"
+      target={{ stepId: step?.id ?? null, corner: step?.corner ?? null, occasion: 'found', caption: words }}
+    />
   );
 }
 
@@ -187,14 +177,7 @@ function WatchFields({ props: { orderId }, step, onDone }: FormProps) {
       <DayField name="byDay" label="To be answered by" />
       <div className="grid grid-cols-[1fr_5rem] gap-2">
         <NumberField whole name="byDistance.distance" label="Or after" />
-        <SelectField
-          name="byDistance.unit"
-          label="Unit"
-          options={[
-            ['mi', 'mi'],
-            ['km', 'km'],
-          ]}
-        />
+        <SelectField name="byDistance.unit" label="Unit" options={DISTANCE_UNITS} />
       </div>
       <div className="col-span-2">
         <PhotoOf orderId={orderId} step={step} words="watch" />

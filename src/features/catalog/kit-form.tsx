@@ -1,7 +1,7 @@
 'use client';
 
 import { useFieldArray } from 'react-hook-form';
-import { SUSPENSIONS } from '@/core/planner/axle-kinds';
+import { suspensionsOf } from '@/core/planner/axle-kinds';
 import { VEHICLE_FACTS } from '@/core/vehicle-facts';
 import type { Kit } from '@/server/queries/catalog';
 import { CommandForm } from '@/features/transport/command-form';
@@ -12,11 +12,6 @@ import { SelectField } from '@/ui/select';
 import { Send } from '@/ui/send';
 import { AreaField, TextField } from '@/ui/text-field';
 import { NO_BUILD, type TypedBuild, factsOf, readLines, typedBuild } from './kit-lines';
-
-const kindsOf = (end: 'front' | 'rear') =>
-  Object.entries(SUSPENSIONS)
-    .filter(([, kind]) => (kind.ends as readonly string[]).includes(end))
-    .map(([id, kind]) => [id, kind.name] as const);
 
 /** One build of the kit: the cars it is for, by a fact of theirs, and what is in its boxes. */
 function Build({ at, fact }: { at: number; fact: string }) {
@@ -98,8 +93,8 @@ export function KitForm({ kit, onDone }: { kit: Kit | null; onDone: () => void }
           <TextField name="name" label="Kit" />
           <TextField name="note" label="Note" />
           <div className="grid gap-4 sm:grid-cols-2">
-            <CheckSet name="fits.front" legend="Fits, front" className="" options={kindsOf('front')} />
-            <CheckSet name="fits.rear" legend="Fits, rear" className="" options={kindsOf('rear')} />
+            <CheckSet name="fits.front" legend="Fits, front" className="" options={suspensionsOf('front')} />
+            <CheckSet name="fits.rear" legend="Fits, rear" className="" options={suspensionsOf('rear')} />
             <NumberField name="claimedFront" label="Claims in front, mm" />
             <NumberField name="claimedRear" label="Claims behind, mm" />
             <NumberField

@@ -1,5 +1,6 @@
 import type { FactRule } from '@/core/vehicle-facts';
 import type { Kit } from '@/server/queries/catalog';
+import type { TypedFigure } from '@/ui/figure-fields';
 
 const SIDES = ['left', 'right', 'front', 'rear', 'any'];
 
@@ -33,8 +34,8 @@ export interface TypedBuild {
   name: string;
   fact: string;
   is: string;
-  from: number | null | string;
-  to: number | null | string;
+  from: TypedFigure;
+  to: TypedFigure;
   lines: string;
 }
 export const NO_BUILD: TypedBuild = { name: '', fact: '', is: '', from: null, to: null, lines: '' };

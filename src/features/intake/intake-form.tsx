@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
 import { readTireSize } from '@/core/calc/tire.size';
 import { attempt } from '@/core/refusal';
-import { SUSPENSIONS } from '@/core/planner/axle-kinds';
+import { suspensionsOf } from '@/core/planner/axle-kinds';
 import type { KnownCar } from '@/server/queries/cars';
 import type { ShopPlace } from '@/server/queries/day';
 import { CommandForm } from '@/features/transport/command-form';
@@ -30,11 +30,6 @@ const KINDS = [
   ['inspection', 'an inspection only'],
   ['load-change', 'a load change: winch, bumper, camper'],
 ] as const;
-
-const suspensionOptions = (end: 'front' | 'rear') =>
-  Object.entries(SUSPENSIONS)
-    .filter(([, kind]) => (kind.ends as readonly string[]).includes(end))
-    .map(([id, kind]) => [id, kind.name] as const);
 
 async function findCars(letters: string, signal: AbortSignal): Promise<KnownCar[]> {
   const response = await fetch(`/api/find/cars?q=${encodeURIComponent(letters)}`, { signal });
@@ -76,16 +71,8 @@ function NewCar({ vin }: { vin: string }) {
           ['two-wheel', 'two-wheel'],
         ]}
       />
-      <SelectField
-        name="vehicle.frontSuspension"
-        label="Front suspension"
-        options={suspensionOptions('front')}
-      />
-      <SelectField
-        name="vehicle.rearSuspension"
-        label="Rear suspension"
-        options={suspensionOptions('rear')}
-      />
+      <SelectField name="vehicle.frontSuspension" label="Front suspension" options={suspensionsOf('front')} />
+      <SelectField name="vehicle.rearSuspension" label="Rear suspension" options={suspensionsOf('rear')} />
       <LengthField
         className="col-span-2"
         name="vehicle.wheelbase"

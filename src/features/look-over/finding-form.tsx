@@ -3,10 +3,9 @@
 import { GRADES, type InspectionArea } from '@/core/ledger/kinds/arrival';
 import { CommandForm } from '@/features/transport/command-form';
 import { ChoiceField } from '@/ui/choice';
-import { Held } from '@/ui/held';
 import { Send } from '@/ui/send';
 import { AreaField } from '@/ui/text-field';
-import { PhotoButton } from '../photos/photo-upload';
+import { PhotoField } from '../photos/photo-field';
 
 /** Grades one area of the car, with words and a photo. */
 export function FindingForm({
@@ -38,16 +37,10 @@ export function FindingForm({
           />
           <AreaField name="text" label="What was found" hint="the customer reads it" />
           <div className="flex flex-wrap gap-3">
-            <Held<string | null> name="photoId" value={undefined} first={null}>
-              {({ value, set }) => (
-                <PhotoButton
-                  orderId={orderId}
-                  label={value ? 'Another photo' : 'Photo'}
-                  target={{ stepId: null, corner: null, occasion: 'looked over', caption: text || area }}
-                  onKept={set}
-                />
-              )}
-            </Held>
+            <PhotoField
+              orderId={orderId}
+              target={{ stepId: null, corner: null, occasion: 'looked over', caption: text || area }}
+            />
             <Send className="min-w-40">Keep it</Send>
           </div>
         </>

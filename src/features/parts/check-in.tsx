@@ -9,13 +9,12 @@ import { CheckField } from '@/ui/checkbox';
 import { Dialog } from '@/ui/dialog';
 import { FormErrors } from '@/ui/field';
 import { NumberField, type TypedFigure } from '@/ui/figure-fields';
-import { Held } from '@/ui/held';
 import type { PinPerson } from '@/ui/pin-fields';
 import { SelectField } from '@/ui/select';
 import { Send } from '@/ui/send';
 import { TextField } from '@/ui/text-field';
 import { LeadReason } from '../answers/lead-reason';
-import { PhotoButton } from '../photos/photo-upload';
+import { PhotoField } from '../photos/photo-field';
 
 export interface ShownLine extends ExpectedPart {
   isIn: boolean;
@@ -54,16 +53,10 @@ function CountForm({ orderId, line, onDone }: { orderId: string; line: ShownLine
       <CheckField className="col-span-2" name="right" label="Right side, right end, right bushing" />
       <TextField className="col-span-2" name="note" label="Note" />
       <div className="col-span-2 flex flex-wrap gap-3">
-        <Held<string | null> name="photoId" value={undefined} first={null}>
-          {({ value, set }) => (
-            <PhotoButton
-              orderId={orderId}
-              label={value ? 'Another photo' : 'Photo'}
-              target={{ stepId: null, corner: null, occasion: 'parts in', caption: line.name }}
-              onKept={set}
-            />
-          )}
-        </Held>
+        <PhotoField
+          orderId={orderId}
+          target={{ stepId: null, corner: null, occasion: 'parts in', caption: line.name }}
+        />
         <Send className="min-w-40">Keep the count</Send>
       </div>
     </CommandForm>

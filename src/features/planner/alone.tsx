@@ -3,7 +3,7 @@
 import { useMemo, useState } from 'react';
 import { parseTape } from '@/core/calc/tape.parse';
 import { attempt } from '@/core/refusal';
-import { SUSPENSIONS, type SuspensionKind } from '@/core/planner/axle-kinds';
+import { SUSPENSIONS, type SuspensionKind, suspensionsOf } from '@/core/planner/axle-kinds';
 import { formatTape } from '@/core/calc/tape.format';
 import { Errors } from '@/ui/field';
 import { SelectField } from '@/ui/select';
@@ -12,11 +12,6 @@ import { Planner } from './planner';
 import type { PlanDraft, PlannerProps } from './planner-props';
 
 const KEPT = 'wl-planner';
-
-const kindsFor = (end: 'front' | 'rear') =>
-  Object.entries(SUSPENSIONS)
-    .filter(([, kind]) => (kind.ends as readonly string[]).includes(end))
-    .map(([id, kind]) => [id, kind.name] as const);
 
 function keptDraft(start: PlanDraft): PlanDraft {
   if (typeof window === 'undefined') return start;
@@ -115,7 +110,7 @@ export function PlannerAlone({ props, start }: { props: PlannerProps; start: Pla
               label={end === 'front' ? 'Front suspension' : 'Rear suspension'}
               value={draft.setup[end]}
               onValue={(chosen) => setup(end, chosen)}
-              options={kindsFor(end)}
+              options={suspensionsOf(end)}
             />
           ))}
           {height('front', 'came')}

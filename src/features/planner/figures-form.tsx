@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { attempt } from '@/core/refusal';
 import { formatTape } from '@/core/calc/tape.format';
-import { type TapeUnit, parseTape } from '@/core/calc/tape.parse';
+import type { TapeUnit } from '@/core/calc/tape.parse';
 import {
   type CarSetup,
   KNOWN,
@@ -15,6 +15,7 @@ import {
   measuresOf,
   wholeSheet,
 } from '@/core/planner/measures';
+import { readMeasure } from '@/core/planner/read-measure';
 import { Select } from '@/ui/select';
 
 const GROUPS = [
@@ -53,18 +54,10 @@ export function figureOf(one: Measured, def: MeasureDef, unit: TapeUnit): string
     : String(Math.round(one.value * 1000) / 1000);
 }
 
-/** Reads a figure as typed, lengths as on a tape; null when it does not read. */
-export function readFigureText(text: string, def: MeasureDef, unit: TapeUnit): number | null {
-  const minus = /^\s*[-−]/.test(text);
-  const plain = text.replace(/^\s*[-−]\s*/, '');
-  if (minus && !def.anySign) return null;
-  if (def.unit === 'mm') {
-    const read = attempt(() => parseTape(plain, unit));
-    if (!read.ok) return null;
-    return minus ? -read.value : read.value;
-  }
-  const value = Number(plain.replace(',', '.'));
-  return plain.trim() === '' || !Number.isFinite(value) ? null : minus ? -value : value;
+/** A figure as it is typed, or null while it does not read. */
+function typedFigure(text: string, def: MeasureDef, unit: TapeUnit): number | null {
+  const read = attempt(() => readMeasure(text, def, unit));
+  return read.ok ? read.value : null;
 }
 
 function FigureRow({
@@ -79,7 +72,7 @@ function FigureRow({
   onChange: (next: Measured | null) => void;
 }) {
   const [typed, setTyped] = useState<string | null>(null);
-  const bad = typed !== null && readFigureText(typed, def, unit) === null;
+  const bad = typed !== null && typedFigure(typed, def, unit) === null;
   const assumed = one.known === 'platform';
   const label = `${def.label}${def.end ? `, ${def.end}` : ''}`;
   return (
@@ -95,7 +88,7 @@ function FigureRow({
         value={typed ?? figureOf(one, def, unit)}
         onChange={(event) => {
           setTyped(event.target.value);
-          const value = readFigureText(event.target.value, def, unit);
+          const value = typedFigure(event.target.value, def, unit);
           if (value !== null && (value !== 0 || def.mayBeZero || def.anySign))
             onChange({ value, known: assumed ? 'measured' : one.known });
         }}

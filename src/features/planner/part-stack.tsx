@@ -19,7 +19,7 @@ import { PART_SOURCES, type PlanPart, fitsAxle, freshPart } from '@/core/planner
 import { hoursText, moneyText } from '@/core/units/money';
 import { Button } from '@/ui/button';
 import { Combobox, among } from '@/ui/combobox';
-import { Sortable, moved, useLine } from '@/ui/lines';
+import { Sortable, inserted, moved, useLine } from '@/ui/lines';
 import { notice } from '@/ui/notice';
 import { SelectField } from '@/ui/select';
 import { TextField } from '@/ui/text-field';
@@ -271,9 +271,7 @@ export function PartStack({
     const at = parts.indexOf(part);
     const without = (all: PlanPart[]) => all.filter((one) => one.id !== part.id);
     change(without);
-    notice(`“${part.name}” is off the plan.`, () =>
-      change((now) => [...without(now).slice(0, at), part, ...without(now).slice(at)]),
-    );
+    notice(`“${part.name}” is off the plan.`, () => change((now) => inserted(without(now), at, part)));
   };
   const move = (from: number, to: number) => {
     const order = moved(here, from, to);

@@ -4,7 +4,7 @@ import { type PlacedProblem, placeProblems } from '@/core/procedure/problems';
 import type { Procedure, Step } from '@/core/procedure/types';
 import { takeVariants } from '@/core/procedure/variants';
 import { dropDraft, keepDraft, readDraft } from '@/ui/draft';
-import { moved } from '@/ui/lines';
+import { inserted, moved } from '@/ui/lines';
 
 /** Leaves out what is empty, as the file does. */
 export function pruned<T extends object>(thing: T): T {
@@ -32,13 +32,6 @@ function problemsOf(draft: Procedure, ways: string[]): PlacedProblem[] {
     return [{ code: 'way', ref: ways.join(), words, stepId: null }];
   }
 }
-
-/** A list with one more, where it was before. */
-export const inserted = <T>(list: readonly T[], at: number, one: T): T[] => [
-  ...list.slice(0, at),
-  one,
-  ...list.slice(at),
-];
 
 /** A new step, named so that no other of the procedure or its ways has its id. */
 export function newStep(draft: Procedure, phase: Step['phase']): Step {

@@ -3,12 +3,12 @@
 import type { Procedure, Step, Variant } from '@/core/procedure/types';
 import { Button } from '@/ui/button';
 import { Fold } from '@/ui/fold';
-import { Sortable, UpDown, moved, useLine } from '@/ui/lines';
+import { Sortable, UpDown, inserted, moved, useLine } from '@/ui/lines';
 import { notice } from '@/ui/notice';
 import { PickMany } from '@/ui/pick-many';
 import { SelectField } from '@/ui/select';
 import { TextField } from '@/ui/text-field';
-import { type ProcedureDraft, inserted, newStep, pruned } from './procedure-draft';
+import { type ProcedureDraft, newStep, pruned } from './procedure-draft';
 import { StepForm } from './step-form';
 
 type Inserted = Variant['in'][number];

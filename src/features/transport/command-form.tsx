@@ -14,7 +14,7 @@ const loadCheck = () => import('./contract-check').catch(() => null);
  * Looks a form through before it is sent, by the command's contract. Where moves wait on the device the same is done as
  * they are taken there, and without network the server does it.
  */
-export function useCheck<N extends CommandName, F extends FieldValues>(
+function useCheck<N extends CommandName, F extends FieldValues>(
   command: N,
   input: (values: F) => SentOf<N>,
 ): Resolver<F, unknown, FieldValues> {

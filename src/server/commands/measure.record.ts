@@ -1,40 +1,15 @@
-import { Refusal } from '@/core/refusal';
-import { parseTape } from '@/core/calc/tape.parse';
+import { Refusal, attempt } from '@/core/refusal';
 import type { MeasureData } from '@/core/ledger/kinds/arrival';
 import { measuresOf } from '@/core/planner/measures';
+import { readMeasure } from '@/core/planner/read-measure';
 import { handle } from './handler';
 import type { Row } from '../tables';
 
-const LENGTHS = new Set(['mm']);
-
-/** Reads one figure as typed: lengths as on a tape, the rest as plain numbers. */
-function readFigure(
-  typed: string,
-  unit: string,
-  tapeUnit: 'in' | 'mm',
-  anySign: boolean,
-  field: string,
-): number {
-  try {
-    if (LENGTHS.has(unit)) {
-      const negative = /^\s*[-−]/.test(typed);
-      const mm = parseTape(typed.replace(/^\s*[-−]\s*/, ''), tapeUnit);
-      if (negative && !anySign) throw new Refusal('bad-value', 'This length has no sign.', field);
-      return negative ? -mm : mm;
-    }
-  } catch (error) {
-    if (error instanceof Refusal) throw new Refusal(error.code, error.message, field);
-    throw error;
-  }
-  const value = Number(
-    typed
-      .replace(',', '.')
-      .replace(/[°%]|N\/mm|N|kg/g, '')
-      .trim(),
-  );
-  if (!Number.isFinite(value) || (value < 0 && !anySign))
-    throw new Refusal('bad-value', `"${typed}" does not read as a number.`, field);
-  return value;
+/** What does not read is refused at its own field. */
+function readAt(field: string, read: () => number): number {
+  const figure = attempt(read);
+  if (!figure.ok) throw new Refusal(figure.refusal.code, figure.refusal.message, field);
+  return figure.value;
 }
 
 export const measureRecord = handle('measure.record', {
@@ -57,7 +32,7 @@ export const measureRecord = handle('measure.record', {
             key,
             label: def.end ? `${def.label}, ${def.end}` : def.label,
             typed,
-            value: readFigure(typed, def.unit, unit, Boolean(def.anySign), `figures.${key}`),
+            value: readAt(`figures.${key}`, () => readMeasure(typed, def, unit)),
             unit: def.unit,
             known,
           }

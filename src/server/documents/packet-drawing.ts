@@ -7,6 +7,7 @@ import { CORNER_NAMES } from '@/core/procedure/engine';
 import { wheelsDrawing } from '@/core/alignment/wheels-drawing';
 import { sideView } from '@/core/stance/drawing';
 import { shopMoment, shortDay } from '@/core/units/shop-time';
+import { bufferOf } from '../bytes';
 import type { Packet } from './packet';
 import { type Doc, INK, MARGIN, Paper, TONES, drawShapes, fontOf } from './paper';
 
@@ -132,7 +133,7 @@ function photoPart(paper: Paper, packet: Packet, pictures: ReadonlyMap<string, P
       top = paper.doc.y;
     }
     const x = MARGIN + column * (wide + 10);
-    paper.doc.image(bytesOf(picture.thumbnail), x, top, { fit: [wide, tall] });
+    paper.doc.image(bufferOf(picture.thumbnail), x, top, { fit: [wide, tall] });
     drawMarks(paper.doc, photo.marks ?? [], { x, y: top, ...shownSize(picture, wide, tall) });
     paper.doc.font('body').fontSize(8).fillColor(INK);
     paper.doc.text(photo.caption, x, top + tall + 3, { width: wide, height: 22, ellipsis: true });
@@ -180,7 +181,7 @@ function signaturePart(paper: Paper, packet: Packet, picture: Uint8Array | null)
     );
   paper.room(80);
   const top = paper.doc.y;
-  if (picture) paper.doc.image(bytesOf(picture), MARGIN, top, { fit: [200, 60] });
+  if (picture) paper.doc.image(bufferOf(picture), MARGIN, top, { fit: [200, 60] });
   paper.doc.y = top + 64;
   paper.paragraph(`${packet.signed.by}, ${shopMoment(packet.signed.at, packet.timeZone)}`, 'strong');
   paper.paragraph(
@@ -203,8 +204,6 @@ export interface PaperAsked {
   pictures: ReadonlyMap<string, Picture>;
   signature: Uint8Array | null;
 }
-
-const bytesOf = (sent: Uint8Array) => Buffer.from(sent.buffer, sent.byteOffset, sent.byteLength);
 
 /** Draws a packet as a PDF. @returns its bytes */
 export async function drawPacket({ packet, pictures, signature }: PaperAsked): Promise<Buffer> {

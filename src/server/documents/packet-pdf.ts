@@ -1,6 +1,7 @@
 import type { Db } from '../database';
 import type { Row } from '../tables';
-import { bytesOf, threads } from '../threads';
+import { bufferOf } from '../bytes';
+import { threads } from '../threads';
 import type { Packet } from './packet';
 import type { PaperAsked, Picture } from './packet-drawing';
 
@@ -20,5 +21,5 @@ async function picturesOf(packet: Packet, tx: Db): Promise<Map<string, Picture>>
  */
 export async function packetPdf(packet: Packet, tx: Db, signature: Buffer | null): Promise<Buffer> {
   const asked: PaperAsked = { packet, pictures: await picturesOf(packet, tx), signature };
-  return bytesOf((await threads('paper-worker', { maxWorkers: 1 }).exec('draw', [asked])) as Uint8Array);
+  return bufferOf((await threads('paper-worker', { maxWorkers: 1 }).exec('draw', [asked])) as Uint8Array);
 }

@@ -1,5 +1,6 @@
 import { Refusal } from '@/core/refusal';
-import { bytesOf, freshThreads } from '../threads';
+import { bufferOf } from '../bytes';
+import { freshThreads } from '../threads';
 import type { Files, Manifest, ZipLimits } from './zip';
 
 export interface ZipAsked {
@@ -17,7 +18,7 @@ export async function openZipApart(asked: ZipAsked): Promise<Files> {
     const answer = (await pool.exec('open', [asked])) as ZipAnswer;
     if ('refusal' in answer)
       throw new Refusal(answer.refusal.code, answer.refusal.message, answer.refusal.field);
-    return new Map([...answer.files].map(([name, bytes]) => [name, bytesOf(bytes)]));
+    return new Map([...answer.files].map(([name, bytes]) => [name, bufferOf(bytes)]));
   } finally {
     void pool.terminate(true);
   }
