@@ -3,6 +3,7 @@ import { execute } from '../src/server/commands/execute';
 import { transaction, db } from '../src/server/database';
 import { openShop } from '../src/server/shop-opening';
 import { type Person, personById } from '../src/server/sessions/sessions';
+import { keepDemoValues } from './values';
 import { CREW, type CrewName, SHOP } from './crew';
 
 /** Ids that follow from a seed, so that loading the same demo again repeats the same commands. */
@@ -65,6 +66,7 @@ export class DemoDriver {
       const at = new Date(this.today.getTime() - 400 * 86_400_000);
       await transaction((tx) => openShop(tx, { shop: SHOP, owner: owner! }, DEVICE, at));
     }
+    await keepDemoValues(this.today);
     await this.meet(owner!.name);
     this.moment(-400, 15);
     for (const member of others) {

@@ -31,6 +31,17 @@ import {
   VET,
 } from './stories';
 
+/** What the demo's papers say of its shop, and how it counts money. */
+const SHOP_DETAILS = {
+  name: 'High Meadow Chassis',
+  address: '4 Ditch Lane',
+  phone: '555 0140',
+  paper: 'letter',
+  centsPerHour: 12_500,
+  taxHow: 'none',
+  quoteDays: 30,
+};
+
 /** Finished work orders behind the demo's day: two years of them. */
 const HISTORY = 600;
 
@@ -63,6 +74,7 @@ export async function loadDemo(
     unit: 'nm',
     calibrationDue: shop.day(-20),
   });
+  await shop.act('Odalys', 'shop.details', SHOP_DETAILS);
   // Eight to five, and the partner's rack across the river on Tuesdays and Fridays.
   await shop.act('Odalys', 'shop.hours', {
     openFrom: 480,

@@ -23,7 +23,7 @@ import {
   stopProcess,
 } from './lib/web.mjs';
 
-const DEMO_VERSION = 6;
+const DEMO_VERSION = 7;
 const dataDir = process.env.WRENCHWISE_DATA ?? path.join(root, '.data');
 const files = { run: path.join(dataDir, 'run.json'), shop: path.join(dataDir, 'shop.json') };
 const wantsEmpty = process.argv.includes('--empty');
@@ -123,6 +123,8 @@ async function fillShop(shop, database) {
   }
   if (shop.loaded) {
     say('Shop: the demo, as you left it');
+    // One that an earlier release began has its made-up values in the files; they came out of those since.
+    await cli('Giving the demo its values', 'demo-values', [], dataDir);
     return null;
   }
   say('Shop: loading the demo (made-up cars, people and numbers)');

@@ -31,6 +31,9 @@ export function sentenceFor(what, output) {
   if (/ENOTFOUND|EAI_AGAIN|ECONNREFUSED|Temporary failure resolving|Could not resolve/i.test(output)) {
     return `${what} could not reach its registry: check the network and start again.`;
   }
-  const last = output.trim().split('\n').filter(Boolean).slice(-3).join(' | ');
+  const lines = output.trim().split('\n').filter(Boolean);
+  // A program that threw says why above its stack.
+  const thrown = lines.findLast((line) => /^(?:[A-Z]\w*)?Error: /.test(line));
+  const last = thrown ?? lines.slice(-3).join(' | ');
   return `${what} failed: ${last || 'it said nothing'}`;
 }

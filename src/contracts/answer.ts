@@ -29,6 +29,8 @@ export interface Envelope<Input = unknown> {
   deviceSeq: number;
   /** When it was done by the device's corrected clock; the server's own when absent. */
   at?: string;
+  /** How far the page it was tapped on knew the order’s record; absent where a page does not say. */
+  seen?: number;
   input: Input;
 }
 

@@ -4,6 +4,7 @@ import { rememberTouch } from '@/core/ledger/device-conflicts';
 import { type OrderState, emptyOrder } from '@/core/ledger/order-state';
 import { bothOnWheels } from '@/core/procedure/car';
 import type { RunDocument } from '@/core/procedure/run-state';
+import { reopenSteps } from '@/core/procedure/reopen';
 import { Refusal } from '@/core/refusal';
 import { entryContract } from './entries';
 
@@ -15,6 +16,7 @@ function foldOne(state: OrderState, entry: Entry): void {
     apply(state, entry);
     rememberTouch(state, entry);
     foldApart(state, entry);
+    if (state.document && state.run) reopenSteps(state.document, state.run);
     state.wasRaised ||= state.run !== null && !bothOnWheels(state.run.car.support);
   } catch (error) {
     // A set that cannot be read any more is a task for a person, not a reason to show nothing.

@@ -1,5 +1,5 @@
 import type { OrderRow } from './entries/order';
-import { dueBand } from '@/core/follow-up/due-band';
+import { dueOrUsual } from '@/core/follow-up/due-band';
 import {
   type OrderState,
   afterHeightsOf,
@@ -161,7 +161,7 @@ export async function deriveDueDates(tx: Db, { vehicle_id: vehicleId }: OrderRow
     [vehicleId],
   );
   for (const row of followUps) {
-    const due = dueBand({
+    const asked = {
       doneOn: row.done_on.toISOString().slice(0, 10),
       odometer: row.odometer ?? 0,
       interval: {
@@ -174,12 +174,13 @@ export async function deriveDueDates(tx: Db, { vehicle_id: vehicleId }: OrderRow
       })),
       ...(row.stated_pace === null ? {} : { pacePerDay: row.stated_pace }),
       tireFactor: row.tire_factor,
-    });
+    };
+    const { due, assumed } = dueOrUsual(asked, row.unit);
     // A dial nobody could read gives no due odometer: the come-back goes by date then.
     const dueOdometer = row.odometer === null ? null : due.dueOdometer;
     await tx.run(
-      'UPDATE follow_up SET due_odometer = ?, due_on = ?, earliest_on = ?, latest_on = ?, pace_per_day = ? WHERE id = ?',
-      [dueOdometer, due.due, due.earliest, due.latest, due.pacePerDay, row.id],
+      'UPDATE follow_up SET due_odometer = ?, due_on = ?, earliest_on = ?, latest_on = ?, pace_per_day = ?, pace_assumed = ? WHERE id = ?',
+      [dueOdometer, due.due, due.earliest, due.latest, due.pacePerDay, assumed, row.id],
     );
   }
 }

@@ -1,9 +1,11 @@
 import 'server-only';
 import { Refusal } from '@/core/refusal';
 import { type HandoffBlocker, handoffBlockers } from '@/core/ledger/closing';
+import { placedName } from '@/core/procedure/engine';
 import { type OrderState, isJob } from '@/core/ledger/order-state';
 import type { CommandContext, LockedOrder } from './commands/context';
 import type { Db } from './database';
+import { readShop } from './queries/shop';
 import { watchLines } from './queries/watch';
 
 /** All that stands between an order and its end: what its own record says, and what earlier visits left to be watched. */
@@ -14,8 +16,25 @@ export async function blockersOnTheCar(
   const unanswered = (await watchLines(tx, order.vehicleId)).filter(
     (line) => line.orderId !== order.id && line.answeredOrder !== order.id,
   );
+  const { document, run } = order.state;
+  const holes = handoffBlockers(order.state);
+  // An order that began in a demo may have come here since.
+  const madeUp = (await readShop(tx)).demo
+    ? []
+    : (document?.fasteners ?? []).filter(
+        ({ id }) =>
+          run?.fasteners.get(id)?.spec?.madeUp &&
+          !holes.some((hole) => hole.code === 'made-up' && hole.ref === id),
+      );
   return [
-    ...handoffBlockers(order.state),
+    ...holes,
+    ...madeUp.map((fastener) => ({
+      code: 'made-up',
+      text: `${placedName(fastener)} goes by a made-up value: enter the sheet’s.`,
+      rule: null,
+      ref: fastener.id,
+      page: 'torque' as const,
+    })),
     ...unanswered.map((line) => ({
       code: 'watch',
       text: `Answer what order ${line.orderNumber} left to be watched: ${line.words}.`,

@@ -16,7 +16,7 @@ import { takeSlowingTry } from './sessions/tries';
 import type { Row } from './tables';
 
 export interface ShopOpening {
-  shop: { name: string; timeZone: string; currency: string; distanceUnit: 'km' | 'mi' };
+  shop: { name: string; timeZone: string; currency: string; distanceUnit: 'km' | 'mi'; demo?: boolean };
   owner: Omit<InputOf<'person.add'>, 'roles'>;
 }
 
@@ -34,7 +34,7 @@ export async function openShop(tx: Db, opening: ShopOpening, deviceId: string, a
   const { shop, owner } = opening;
   await tx.run(
     `INSERT INTO shop (id, name, time_zone, currency, distance_unit, wheel_recheck_km, chassis_recheck_km,
-       chassis_recheck_days, opened_at) VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?)`,
+       chassis_recheck_days, opened_at, demo) VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       shop.name,
       shop.timeZone,
@@ -44,6 +44,7 @@ export async function openShop(tx: Db, opening: ShopOpening, deviceId: string, a
       DEFAULTS.chassisKm,
       DEFAULTS.chassisDays,
       at,
+      shop.demo ?? false,
     ],
   );
   for (const [index, [id, name, kind]] of PLACES.entries()) {

@@ -167,12 +167,27 @@ export interface Tables {
     latest_on: Date | null;
     odometer: number | null;
     order_id: string;
+    pace_assumed: number;
     pace_per_day: number | null;
     places: unknown;
     stated_pace: number | null;
     tire_factor: number;
     unit: 'km' | 'mi';
     vehicle_id: string;
+  };
+  kept_value: {
+    angle_deg: number | null;
+    fastener: string;
+    kept_at: Date;
+    kit: string;
+    made_up: number;
+    nm: number;
+    order_number: number | null;
+    person_id: string | null;
+    place: string;
+    platform: string;
+    procedure_id: string;
+    source: string;
   };
   kit: {
     active: number;
@@ -376,6 +391,7 @@ export interface Tables {
     id: number;
   };
   shop: {
+    address: string;
     alignment_recheck_days: number;
     calendar_hash: string | null;
     cents_per_hour: number;
@@ -384,6 +400,7 @@ export interface Tables {
     check_in_days: number;
     coil_step_turns: number;
     currency: string;
+    demo: number;
     distance_unit: 'km' | 'mi';
     hard_use_percent: number;
     heights_recheck_days: number;
@@ -394,11 +411,17 @@ export interface Tables {
     open_days: string;
     open_from: number;
     open_to: number;
+    paper: 'a4' | 'letter';
+    phone: string;
     quiet_from: number;
     quiet_to: number;
+    quote_days: number;
     rack_days: string;
     rest_from: number;
     rest_minutes: number;
+    tax_how: 'none' | 'added' | 'included';
+    tax_label: string;
+    tax_percent: number;
     time_zone: string;
     unaligned_km: number;
     wheel_recheck_km: number;

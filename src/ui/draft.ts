@@ -31,7 +31,29 @@ export function keepDraft(key: string, values: Record<string, unknown>): void {
   }
 }
 
+/** What is to be kept in a moment, by its key: whoever drops a draft drops this too. */
+const waiting = new Map<string, ReturnType<typeof setTimeout>>();
+const PAUSE_MS = 400;
+
+export function stopKeeping(key: string): void {
+  clearTimeout(waiting.get(key));
+  waiting.delete(key);
+}
+
+/** Keeps a draft once nothing was typed for a moment. */
+export function keepDraftSoon(key: string, values: Record<string, unknown>): void {
+  stopKeeping(key);
+  waiting.set(
+    key,
+    setTimeout(() => {
+      waiting.delete(key);
+      keepDraft(key, values);
+    }, PAUSE_MS),
+  );
+}
+
 export const dropDraft = (key: string): void => {
+  stopKeeping(key);
   try {
     localStorage.removeItem(PREFIX + key);
   } catch {
@@ -41,6 +63,7 @@ export const dropDraft = (key: string): void => {
 
 /** Somebody else comes to the device: what the one before half typed is not theirs. */
 export function dropAllDrafts(): void {
+  for (const key of [...waiting.keys()]) stopKeeping(key);
   try {
     for (const key of Object.keys(localStorage)) if (key.startsWith(PREFIX)) localStorage.removeItem(key);
   } catch {

@@ -18,12 +18,10 @@ import { sentence } from '@/contracts/refused';
 import { fieldPath } from '@/core/refusal';
 import { Button } from './button';
 import { momentText } from './day-text';
-import { type Draft, dropDraft, keepDraft, readDraft, withoutSecrets } from './draft';
+import { type Draft, dropDraft, keepDraftSoon, readDraft, stopKeeping, withoutSecrets } from './draft';
 import { Errors, FormErrors, sameField } from './field';
 import { type FormLink, FormLinkContext, FormSending } from './form-link';
 import { LeaveGuard } from './leave-guard';
-
-const DRAFT_PAUSE_MS = 400;
 
 /** The form's errors as the record says them, by field. */
 function errorsOf(node: unknown, path: (string | number)[] = []): FieldError[] {
@@ -49,7 +47,6 @@ function useDraft<F extends FieldValues>(
   secret: ReadonlySet<string>,
 ) {
   const [found, setFound] = useState<Draft | null>(null);
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => {
     if (key === null) return undefined;
     // A moment after the page stands as the server drew it, which knows of no draft.
@@ -62,19 +59,17 @@ function useDraft<F extends FieldValues>(
     const leave = form.subscribe({
       formState: { values: true, isDirty: true },
       callback: ({ values, isDirty }) => {
-        clearTimeout(timer.current);
-        if (!isDirty) return dropDraft(key);
-        timer.current = setTimeout(() => keepDraft(key, withoutSecrets(values, secret)), DRAFT_PAUSE_MS);
+        if (isDirty) keepDraftSoon(key, withoutSecrets(values, secret));
+        else dropDraft(key);
       },
     });
     return () => {
       clearTimeout(start);
-      clearTimeout(timer.current);
+      stopKeeping(key);
       leave();
     };
   }, [form, key, secret]);
   const drop = () => {
-    clearTimeout(timer.current);
     if (key !== null) dropDraft(key);
     setFound(null);
   };

@@ -237,12 +237,13 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
     '+2.00°',
     '0.2° short: it runs straight',
     '61,257 mi',
-    'still level, the customer said yes',
     'rides like before, only higher',
     'offered at 210.00: declined',
     'SNO 51',
   ])
     expect(text).toContain(part);
+  // A reason typed for the record stays in it.
+  expect(text).not.toContain('still level, the customer said yes');
   expect((await theirs.request.get(`${door}/order.zip`)).headers()['content-type']).toBe('application/zip');
   expect(await (await theirs.request.get(`${door}/calendar.ics`)).text()).toContain('BEGIN:VEVENT');
 
@@ -271,9 +272,15 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
   await page.getByRole('button', { name: 'Write the correction' }).click();
   await expect(page.getByText('Why: read off the wrong line')).toBeVisible();
   await page.goto(`/orders/${id}/handoff`);
-  await expect(page.getByText(/Version 2, after a correction: read off the wrong line/)).toBeVisible();
-  expect(await pdfText(page, `/api/orders/${id}/handoff?version=1`)).not.toContain('read off the wrong line');
-  expect(await pdfText(page, `/api/orders/${id}/handoff`)).toContain('read off the wrong line');
+  await expect(page.getByText(/Version 2, after a correction\. Signed version 1/)).toBeVisible();
+  expect(await pdfText(page, `/api/orders/${id}/handoff?version=1`)).not.toContain('after a correction');
+  expect(await pdfText(page, `/api/orders/${id}/handoff`)).toContain('after a correction');
+  // Why is the record's own; the customer is told by a tap, in the words as they stand there.
+  expect(await pdfText(page, `/api/orders/${id}/handoff`)).not.toContain('read off the wrong line');
+  await page.getByLabel('What the customer is told was corrected').fill('one torque reads 47 N·m.');
+  await expect(page.getByTestId('as-sent')).toContainText('was corrected: one torque reads 47 N·m.');
+  await page.getByRole('button', { name: 'Tell the customer' }).click();
+  await expect(page.getByText(/The customer is told of version 2/)).toBeVisible();
 });
 
 test('the kit ledger stands where a lift is planned; messages that fail stay in sight', async ({ page }) => {

@@ -247,11 +247,16 @@ test('looked over, searched, quoted and agreed; a short box holds the job until 
   await page.getByLabel('Deposit').fill('100');
   await page.getByRole('button', { name: 'Keep this quote' }).click();
   await expect(page.getByRole('heading', { name: /Quote 1/ })).toBeVisible();
-  await expect(page.getByText(/four of five such jobs stay within/)).toBeVisible();
-  await page.getByRole('button', { name: 'The customer says yes' }).click();
+  await expect(page.getByTestId('price')).toContainText('at most about');
+  await expect(page.getByRole('heading', { name: 'Where the hours come from' })).toBeVisible();
+  await expect(page.getByText(/Hours from \d+ finished jobs/)).toBeVisible();
+  // Written anew it begins from the last one, what was typed included.
+  await expect(page.getByLabel('Line 1, price')).toHaveValue('149.00');
+  await expect(page.getByLabel('Deposit')).toHaveValue('100.00');
+  // One yes for plan and price.
+  await page.getByRole('button', { name: 'Yes, to plan and price' }).click();
   await expect(page.getByText('Yes, in the shop')).toBeVisible();
   await page.goto(`/orders/${id}/plan`);
-  await page.getByRole('button', { name: 'The customer says yes' }).click();
   await expect(page.getByText(/to this picture/)).toBeVisible();
 
   // A short box: on hold, not to be started, ordered, checked in, released.
@@ -320,6 +325,9 @@ test('the catalog goes out as CSV and comes back in; a bad line keeps everything
       .setInputFiles({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
   // A part no other test picks by its name.
   await send(csv.replace('Axle gears, 4.10', 'Axle gears, 4.10, again'));
+  // They are there already: nothing is written over unasked.
+  await expect(page.getByText(/are there already/)).toBeVisible();
+  await page.getByRole('button', { name: 'Take their place' }).click();
   await expect(page.getByRole('status')).toContainText('parts taken in');
   await page.getByLabel('Find a part').fill('again');
   await expect(page.getByRole('row', { name: /Axle gears, 4.10, again/ })).toBeVisible();

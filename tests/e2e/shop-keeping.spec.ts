@@ -27,23 +27,34 @@ test('a kit is written down with its builds, and a line that lacks a count is na
   await dialog.getByLabel('Note').fill('Written down by hand');
   await dialog.getByRole('checkbox', { name: 'leaf springs over the axle' }).last().check();
   await dialog.getByLabel('Claims behind, mm').fill('30');
+  await dialog.getByLabel('Build', { exact: true }).fill('older cars');
+  await dialog.getByRole('button', { name: 'Only for some cars' }).click();
   await choose(dialog.getByLabel('For cars by their'), 'modelYear');
   await dialog.getByLabel('from').fill('2001');
   await dialog.getByLabel('to', { exact: true }).fill('2009');
-  await dialog.getByLabel('In the boxes, a line each').fill('Block without a count');
+  const line = async (at: number, count: string, what: string) => {
+    await dialog.getByLabel(`Count, line ${at}`).fill(count);
+    await dialog.getByLabel(`What, line ${at}`).fill(what);
+  };
+  await line(1, '', 'Block without a count');
   await dialog.getByRole('button', { name: 'Keep the kit' }).click();
-  await expect(dialog.getByRole('alert')).toBeVisible();
+  await expect(dialog.getByRole('alert').first()).toBeVisible();
   await expect(dialog.getByLabel('Note')).toHaveValue('Written down by hand');
-  await dialog.getByLabel('In the boxes, a line each').fill('2 Block, rear\n4 × U-bolt, rear\n8 Nut');
+  await line(1, '2', 'Block');
+  await dialog.getByRole('button', { name: 'Another line' }).click();
+  await line(2, '4', 'U-bolt');
+  await dialog.getByRole('button', { name: 'Another line' }).click();
+  await line(3, '8', 'Nut');
+  await choose(dialog.getByLabel('Side, line 2'), 'rear');
   await dialog.getByRole('button', { name: 'Keep the kit' }).click();
   await expect(dialog).toHaveCount(0);
   const kit = page.getByRole('listitem').filter({ hasText: 'Tarnfold Rear Pair' });
   await expect(kit).toContainText('model years 2001 to 2009');
   await expect(kit).toContainText('2 Block, 4 U-bolt, 8 Nut');
   await page.getByRole('button', { name: 'Tarnfold Rear Pair' }).click();
-  await expect(page.getByLabel('In the boxes, a line each')).toHaveValue(
-    '2 Block, rear\n4 U-bolt, rear\n8 Nut',
-  );
+  await expect(page.getByLabel('Count, line 2')).toHaveValue('4');
+  await expect(page.getByLabel('What, line 2')).toHaveValue('U-bolt');
+  await expect(page.getByLabel('Side, line 2')).toContainText('rear');
 });
 
 test('a tech reads the catalog and may not change it', async ({ page }) => {

@@ -8,6 +8,7 @@ import { handoffBlockers } from '@/core/ledger/closing';
 import { nextThing } from '@/core/ledger/next-thing';
 import { nextSteps } from '@/core/procedure/engine';
 import { closePool, db } from '@/server/database';
+import { correctionToTell } from '@/server/queries/correction';
 import { handoffPdf, packetToShow } from '@/server/documents/handoff-pdf';
 import { loadOrder } from '@/server/entries/order';
 import { sha256 } from '@/server/entries/canonical';
@@ -361,7 +362,7 @@ describe('handing over', () => {
     expect(aligned).toMatchObject({ days: 7 });
   });
 
-  test('a corrected torque after signing makes version 2, keeps 1, and tells the customer', async () => {
+  test('a corrected torque after signing makes version 2, keeps 1, and tells the customer by a tap', async () => {
     const job = await handedOver(await onItsWheels(shop, 'FIX 1'));
     const { orderId } = job;
     const first = await handoffPdf(orderId, 1);
@@ -383,14 +384,28 @@ describe('handing over', () => {
     const [one, two] = [(await packetToShow(orderId, 1))!, (await packetToShow(orderId))!];
     expect([one.version, two.version]).toEqual([1, 2]);
     expect(one.signed).not.toBeNull();
-    expect(two.correction).toMatchObject({ of: 1, why: 'read off the wrong line' });
+    expect(two.correction).toEqual({ of: 1, why: '' });
     expect(one.torque.some((row) => row.reading.startsWith('61'))).toBe(false);
     expect(two.torque.some((row) => row.reading.startsWith('61'))).toBe(true);
     expect((await handoffPdf(orderId, 1))!.bytes.equals(first!.bytes)).toBe(true);
     expect((await handoffPdf(orderId))!.bytes.equals(first!.bytes)).toBe(false);
-    expect(
-      await db().rows("SELECT id FROM message WHERE order_id = ? AND stage = 'corrected'", [orderId]),
-    ).toHaveLength(1);
+    // What was typed for the record goes nowhere by itself.
+    const messages = () =>
+      db().rows<{ words: string }>("SELECT words FROM message WHERE order_id = ? AND stage = 'corrected'", [
+        orderId,
+      ]);
+    expect(await messages()).toHaveLength(0);
+    const tell = (version: number) =>
+      give(shop, 'Teodor', 'correction.tell', { orderId, version, words: 'One torque reads 61 N·m.' });
+    expect(refusal(await tell(1))).toMatchObject({ code: 'changed' });
+    const shown = (await correctionToTell(db(), orderId, await job.state()))!;
+    expect(shown).toMatchObject({ version: 2, told: false });
+    expect(await tell(2)).toMatchObject({ ok: true });
+    expect((await messages()).map((one) => one.words)).toEqual([
+      shown.message.replace('{why}', 'One torque reads 61 N·m.'),
+    ]);
+    expect(refusal(await tell(2))).toMatchObject({ code: 'told' });
+    expect(await correctionToTell(db(), orderId, await job.state())).toMatchObject({ told: true });
     // Taken back besides: version 3.
     expect(
       await give(shop, 'Odalys', 'entry.void', {
@@ -671,7 +686,7 @@ test('marks stand beside a picture, the last of them alone, and on the paper', a
   expect(sha256(kept!.bytes)).toBe(kept!.sha256);
 });
 
-test('heights accepted as they are stand on the paper with planned, got, why and whose yes', async () => {
+test('heights accepted as they are stand on the paper with planned, got and whose yes; why stays in the record', async () => {
   const job = await onItsWheels(shop, 'ACC 1');
   const accept = {
     orderId: job.orderId,
@@ -691,7 +706,5 @@ test('heights accepted as they are stand on the paper with planned, got, why and
   const note = (await packetToShow(job.orderId))!.notes!.find((one) =>
     one.title.startsWith('Heights accepted'),
   )!;
-  expect(note.lines).toEqual([
-    'Planned front 22 3/8, got front 22 5/16. level, and clear of the bump stop (Odalys)',
-  ]);
+  expect(note.lines).toEqual(['Planned front 22 3/8, got front 22 5/16 (Odalys)']);
 });

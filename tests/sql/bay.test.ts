@@ -84,7 +84,7 @@ describe('before teardown', () => {
     });
     expect(packet.lifted).toContainEqual({
       rule: 'started with something missing',
-      reason: 'the neighbor lends one',
+      reason: '',
       by: 'Odalys',
     });
     expect(

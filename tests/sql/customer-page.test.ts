@@ -151,6 +151,7 @@ describe('what is said on a page', () => {
       'handoff.sign',
       'odometer.report',
       'offer.answer',
+      'proposal.answer',
       'quote.answer',
     ]);
   });

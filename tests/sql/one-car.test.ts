@@ -2,7 +2,7 @@ import { closePool, db } from '@/server/database';
 import { loadOrder } from '@/server/entries/order';
 import type { DemoDriver } from '../../demo/driver';
 import type { DemoJob } from '../../demo/job';
-import { give, onItsWheels, onTheLift, refusal, testShop } from '../support/shop';
+import { give, handedOver, onItsWheels, onTheLift, refusal, testShop } from '../support/shop';
 
 let shop: DemoDriver;
 beforeAll(async () => {
@@ -187,6 +187,30 @@ test('what an order carried in from another is closed for both when the other cl
     }),
   ).toMatchObject({ ok: true });
   expect(bag(await stateOf(second))).toHaveLength(2);
+});
+
+test('a plate that is known is not taken in as a second car unasked, however it is written', async () => {
+  const job = await handedOver(await onItsWheels(shop, 'SPACED 7'));
+  const { vehicle, tires, wants, odometer, unit } = job.plan;
+  const again = {
+    customer: { name: 'Somebody new', phone: '', email: '' },
+    vehicle: { ...vehicle, plate: ' spa-ced7' },
+    odometer: { value: odometer, unit },
+    tires,
+    wants,
+    targets: { front: null, rear: null, unit: 'mm', method: 'hub' },
+    agreed: false,
+  };
+  expect(refusal(await give(shop, 'Teodor', 'intake.open', again))).toMatchObject({
+    code: 'confirm',
+    field: 'vehicle.plate',
+    message: expect.stringContaining('SPACED 7 is known here'),
+  });
+  expect(await give(shop, 'Teodor', 'intake.open', { ...again, confirmed: true })).toMatchObject({
+    ok: true,
+  });
+  // Open now: said to be one, with spaces or without.
+  expect(refusal(await give(shop, 'Teodor', 'intake.open', again))).toMatchObject({ code: 'open-order' });
 });
 
 test('a car with an open order is not taken in again unknowingly, by its id or its plate', async () => {

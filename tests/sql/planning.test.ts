@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { closePool, db, transaction } from '@/server/database';
 import { loadOrder } from '@/server/entries/order';
 import { verifyEverything } from '@/server/entries/verify';
@@ -5,11 +6,17 @@ import { readOrderFile } from '@/server/queries/order';
 import { finishedLifts, finishedWork, sheetOfOrder } from '@/server/queries/planning';
 import { catalogKits, kitRecords } from '@/server/queries/catalog';
 import { learnLift } from '@/core/planner/learning';
-import { offersOpen, openHolds } from '@/core/ledger/order-state';
+import { answersMissing } from '@/core/ledger/before-start';
+import { THE_CUSTOMER } from '@/core/ledger/roles';
+import { shopDay } from '@/core/units/shop-time';
+import { execute } from '@/server/commands/execute';
+import { bookOfPlan } from '@/server/queries/labor';
+import { quoteStart } from '@/server/queries/quote-start';
+import { offersOpen, openHolds, planAnswer } from '@/core/ledger/order-state';
 import type { DemoDriver } from '../../demo/driver';
 import type { JobPlan } from '../../demo/job';
 import { planPart } from '../../demo/catalog';
-import { give, jobOn, refusal, testShop, testWrenches, truck } from '../support/shop';
+import { DAY, give, jobOn, refusal, testShop, testWrenches, truck } from '../support/shop';
 
 let shop: DemoDriver;
 let wrenches: JobPlan['wrenches'];
@@ -119,6 +126,99 @@ describe('plan and quote', () => {
     expect(
       refusal(await give(shop, 'Teodor', 'quote.make', { orderId, lines, depositCents: 99_000_00 })),
     ).toMatchObject({ field: 'depositCents' });
+  });
+});
+
+describe('plan and quote on one page', () => {
+  const LINES = [{ text: 'Lift', cents: 20_000, minutes: 300 }];
+  const quoted = async (plate: string) => {
+    const job = await (await measured(plate)).planned();
+    await give(shop, 'Teodor', 'quote.make', { orderId: job.orderId, lines: LINES });
+    return job;
+  };
+  const yesTo = (orderId: string, version: number, planVersion: number) =>
+    give(shop, 'Teodor', 'proposal.answer', {
+      orderId,
+      version,
+      planVersion,
+      yes: true,
+      how: 'in the shop',
+    });
+
+  test('one yes answers both and orders the parts; it is bound to both versions', async () => {
+    const { orderId } = await quoted('ONE YES');
+    expect(refusal(await yesTo(orderId, 2, 1))).toMatchObject({ code: 'changed', field: 'version' });
+    expect(refusal(await yesTo(orderId, 1, 2))).toMatchObject({ code: 'changed', field: 'planVersion' });
+    expect(await yesTo(orderId, 1, 1)).toMatchObject({ ok: true });
+    const state = await stateOf(orderId);
+    expect([planAnswer(state)?.data.yes, state.quotes[0]!.answer?.data.yes]).toEqual([true, true]);
+    expect(state.parts.list).not.toBeNull();
+    expect(answersMissing(state)).toEqual([]);
+  });
+
+  test('a quote written for an older plan is not said yes to with the newer one', async () => {
+    const job = await quoted('ONE YES 2');
+    await job.planned();
+    expect(refusal(await yesTo(job.orderId, 1, 2))).toMatchObject({ code: 'other-plan' });
+    expect(planAnswer(await stateOf(job.orderId))).toBeNull();
+  });
+
+  test('the shop’s rate, tax and validity stand on the quote as they were; the form begins from the last', async () => {
+    const details = {
+      name: 'High Meadow Chassis',
+      address: '4 Ditch Lane',
+      phone: '555 0140',
+      paper: 'a4',
+      centsPerHour: 11_000,
+      taxHow: 'added',
+      taxPercent: 8.25,
+      taxLabel: 'Sales tax',
+      quoteDays: 14,
+    };
+    const keep = (more: object) => give(shop, 'Odalys', 'shop.details', { ...details, ...more });
+    expect(refusal(await keep({ taxPercent: 0 }))).toMatchObject({ field: 'taxPercent' });
+    expect(refusal(await keep({ taxLabel: '' }))).toMatchObject({ field: 'taxLabel' });
+    expect(refusal(await keep({ paper: 'a5' }))).toMatchObject({ field: 'paper' });
+    expect(await keep({})).toMatchObject({ ok: true });
+    const { orderId } = await quoted('TAX 1');
+    await keep({ taxHow: 'none', centsPerHour: 12_500 });
+    const { data } = (await stateOf(orderId)).quotes[0]!.entry;
+    expect(data).toMatchObject({
+      ratePerHour: 11_000,
+      tax: { how: 'added', percent: 8.25, label: 'Sales tax' },
+    });
+    const file = (await readOrderFile(db(), orderId))!;
+    const again = await quoteStart(file, false);
+    expect(again.lines).toEqual(LINES);
+    // From the plan its hours are those of the procedures it asks for, the parts' own minutes beside them.
+    const anew = await quoteStart(file, true);
+    const book = await bookOfPlan(db(), file.state, file.vehicle);
+    expect(book.length).toBeGreaterThan(0);
+    const minutes = anew.lines.reduce((sum, line) => sum + line.minutes, 0);
+    expect(minutes).toBe(book.reduce((sum, one) => sum + one.minutes, 0));
+    expect(anew.lines.reduce((sum, line) => sum + line.cents, 0)).toBe(
+      file.state.plans.at(-1)!.data.parts.reduce((sum, part) => sum + part.cost, 0),
+    );
+    expect(again.told.map((row) => row.what)).toEqual(
+      expect.arrayContaining(['The lines as they begin here', 'Quote 1, likely']),
+    );
+    // Two weeks later its page does not take a yes any more; in the shop it can still be said.
+    expect(data.validUntil! > shopDay(data.promisedFor ?? DAY, file.shop.timeZone)).toBe(true);
+    const late = { orderId, version: 1, yes: true, witness: null };
+    const onLink = await execute(
+      'quote.answer',
+      { id: randomUUID(), deviceSeq: 1, input: { ...late, how: 'on the link' } },
+      {
+        person: { ...THE_CUSTOMER, roles: [], lengthUnit: 'in', torqueUnit: 'lbft' },
+        deviceId: randomUUID(),
+        onLink: orderId,
+        receivedAt: new Date(Date.parse(`${data.validUntil}T12:00:00Z`) + 2 * 86_400_000),
+      },
+    );
+    expect(onLink).toMatchObject({ ok: false, errors: [{ code: 'ran-out' }] });
+    expect(await give(shop, 'Teodor', 'quote.answer', { ...late, how: 'in the shop' })).toMatchObject({
+      ok: true,
+    });
   });
 });
 
@@ -252,9 +352,11 @@ test('catalog parts keep their code, name what is wrong, and a CSV with one bad 
   void rated;
   const count = async () => (await db().row<{ n: number }>('SELECT COUNT(*) AS n FROM part'))!.n;
   const before = await count();
-  expect(await save({ cents: 1 })).toMatchObject({ ok: true });
+  // A code that is there already is not written over unasked.
+  expect(refusal(await save({ cents: 1 }))).toMatchObject({ code: 'confirm', field: 'code' });
+  expect(await save({ cents: 1, confirmed: true })).toMatchObject({ ok: true });
   expect(await count()).toBe(before);
-  expect(refusal(await save({ set: { t: 900 } }))).toMatchObject({ field: 'set.t' });
+  expect(refusal(await save({ set: { t: 900 }, confirmed: true }))).toMatchObject({ field: 'set.t' });
   expect(refusal(await save({ ratedLeast: 10 }))).toMatchObject({ field: 'ratedMost' });
   expect(refusal(await save({ kit: 'No such kit' }))).toMatchObject({ field: 'kit' });
   expect(refusal(await give(shop, 'Ilse', 'part.save', {}))).toMatchObject({ code: 'not-yours' });

@@ -26,7 +26,9 @@ const MAY: Record<string, Role[]> = {
   'override.record': ['tech', 'advisor', 'lead', 'owner'],
   'value.set': ['tech', 'advisor', 'lead', 'owner'],
   'torque.record': ['tech', 'lead', 'owner'],
-  'torque.check': ['tech', 'lead', 'owner'],
+  'torque.check': ['tech', 'advisor', 'lead', 'owner'],
+  'values.set': ['tech', 'advisor', 'lead', 'owner'],
+  'values.keep': ['lead', 'owner'],
   'clock.on': ['tech', 'advisor', 'lead', 'owner'],
   'clock.off': ['tech', 'advisor', 'lead', 'owner'],
   'alignment.record': ['tech', 'advisor', 'lead', 'owner'],
@@ -89,6 +91,7 @@ const MAY: Record<string, Role[]> = {
   'finding.record': ['tech', 'lead', 'owner'],
   'offer.make': ['tech', 'advisor', 'lead', 'owner'],
   'offer.answer': ['advisor', 'lead', 'owner'],
+  'proposal.answer': ['advisor', 'lead', 'owner'],
   'quote.make': ['advisor', 'lead', 'owner'],
   'quote.answer': ['advisor', 'lead', 'owner'],
   'parts.checkin': ['tech', 'advisor', 'lead', 'owner'],
@@ -116,6 +119,9 @@ const MAY: Record<string, Role[]> = {
   'procedure.save': ['lead', 'owner'],
   'run.way': ['tech', 'lead', 'owner'],
   'step.add': ['tech', 'lead', 'owner'],
+  'correction.tell': ['advisor', 'lead', 'owner'],
+  'odometer.correct': ['tech', 'advisor', 'lead', 'owner'],
+  'shop.details': ['lead', 'owner'],
   'shop.set': ['lead', 'owner'],
 };
 

@@ -284,7 +284,12 @@ test('of two who open the same visit, or close the same come-back, in one moment
     [orderId],
   );
   const wheel = due.find((row) => row.kind === 'wheel')!;
-  const input = { followUpIds: [wheel.id], odometer: { value: 99_000, unit: 'mi' }, place: null };
+  const input = {
+    followUpIds: [wheel.id],
+    odometer: { value: 99_000, unit: 'mi' },
+    place: null,
+    confirmed: true,
+  };
   const visits = await Promise.all(
     Array.from({ length: 4 }, () => give(shop, 'Teodor', 'visit.open', input)),
   );

@@ -26,7 +26,9 @@ export class ShopFloor {
 
   done(step: Step): void {
     const ends = endsOf(step);
-    const what = name(step);
+    // A trial stands by itself: it is raised with its wheels on, and comes down again before the work.
+    const trial = name(step).startsWith('trial-');
+    const what = name(step).replace(/^trial-(chock|unchock)$/, '$1');
     if (what === 'chock') this.chocked = true;
     if (what === 'unchock') {
       this.chocked = false;
@@ -52,7 +54,7 @@ export class ShopFloor {
         }
       }
     }
-    if (step.sets) this.moved(step, ends);
+    if (step.sets) this.moved(step, ends, trial);
     if (step.drive) {
       if (this.chocked) this.say(step, 'driven against its chocks');
       if (this.off.size) this.say(step, `driven without ${[...this.off].join(', ')}`);
@@ -60,7 +62,7 @@ export class ShopFloor {
     }
   }
 
-  private moved(step: Step, ends: OneEnd[]): void {
+  private moved(step: Step, ends: OneEnd[], trial: boolean): void {
     for (const end of ends) {
       const was = this.stands[end];
       if (step.sets === 'on-wheels') {
@@ -69,12 +71,12 @@ export class ShopFloor {
         this.stands[end] = 'ground';
       } else if (step.sets === 'raised') {
         if (was === 'ground' && !this.chocked) this.say(step, 'raised without chocks');
-        if (was === 'ground' && this.takesWheelsOff(end) && !this.eased.has(end))
+        if (was === 'ground' && !trial && this.takesWheelsOff(end) && !this.eased.has(end))
           this.say(step, 'raised with its nuts tight');
         this.stands[end] = 'air';
       } else {
         if (was === 'ground') this.say(step, 'a jack under an axle that stands on its wheels');
-        if (this.takesWheelsOff(end) && !this.off.has(`${end} wheels`))
+        if (!trial && this.takesWheelsOff(end) && !this.off.has(`${end} wheels`))
           this.say(step, 'held with its wheels on');
         this.stands[end] = 'jack';
       }

@@ -14,6 +14,8 @@ import { bothEndsRun } from './library';
 export class Tablet {
   readonly entries: Entry[];
   private taps = 0;
+  /** Somebody else stands by and checks what asks for it. */
+  checks = true;
   constructor(readonly document: RunDocument = bothEndsRun()) {
     this.entries = [entryOf(1, 'run.start', { documentHash: 'h', planVersion: null })];
   }
@@ -54,6 +56,8 @@ export class Tablet {
         this.torque(id, { angleDeg: this.order.run.fasteners.get(id)!.spec!.angleDeg! });
       }
     }
+    if (this.checks && this.order.run.fasteners.get(id)!.owesCheck)
+      this.keep({ kind: 'torque.checked', data: { fastenerId: id, place: '', checkerId: 'q' } });
   }
   /** The value the lead would enter, where the procedure leaves it open. */
   give(id: string): void {

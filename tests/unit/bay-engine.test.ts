@@ -3,6 +3,7 @@ import { diffProcedures } from '@/core/procedure/diff';
 import {
   type RunDocument,
   type RunState,
+  applySecondCheck,
   applyStep,
   applyTorque,
   applyValue,
@@ -24,7 +25,7 @@ import { takeVariants } from '@/core/procedure/variants';
 import { assembleRun, conflictsOf } from '@/core/procedure/assemble';
 import { prefixOf } from '@/core/procedure/letters';
 import type { EntryOf } from '@/core/ledger/entries';
-import { bothEndsRun, libraryFile, libraryIds } from '../support/library';
+import { bothEndsRun, libraryFile, libraryIds, valuedFile } from '../support/library';
 
 const entry = { entryId: 'e', at: '2026-04-14T18:00:00.000Z', personId: 'p' };
 
@@ -36,6 +37,8 @@ function workUntil(run: RunDocument, state: RunState, stop: string): void {
       const fastener = run.fasteners.find((one) => one.id === id)!;
       for (let pass = 1; pass <= (fastener.passes ?? 1); pass += 1)
         applyTorque(run, state, id, { pass, moved: false, recheck: false });
+      // Somebody else stands by.
+      applySecondCheck(state, id);
     }
     state.approved.add(step.id);
     applyStep(run, state, step.id, entry);
@@ -141,7 +144,7 @@ describe('support as a control', () => {
     const state = beginRun(run);
     workUntil(run, state, 'C/unchock');
     expect(judgeSupport(run, state, ['front', 'rear'], 'raised')).toEqual([]);
-    applySupport(state, { front: 'raised', rear: 'raised' });
+    applySupport(run, state, { front: 'raised', rear: 'raised' }, null);
     expect(codes(forbidsDrive(run, state))).toContain('support');
     expect(judgeSupport(run, state, ['front'], 'on-wheels')).toEqual([]);
     expect(codes(judgeSupport(beginRun(run) && run, beginRun(run), ['rear'], 'axle-held'))).toEqual([
@@ -209,6 +212,7 @@ describe('left off', () => {
         const passes = run.fasteners.find((one) => one.id === id)!.passes ?? 1;
         for (let pass = 1; pass <= passes; pass += 1)
           applyTorque(run, state, id, { pass, moved: false, recheck: false });
+        applySecondCheck(state, id);
       }
       state.approved.add(step.id);
       expect([step.id, codes(judgeStep(run, state, step.id))]).toEqual([step.id, []]);
@@ -251,7 +255,12 @@ describe('the pull list', () => {
   test('names the one socket that is missing, by size and drive', () => {
     const without = shop.tools.filter((tool) => !(tool.kind === 'deep socket' && tool.size === '7/8'));
     expect(pullList(run, { ...shop, tools: without }, []).holes).toEqual([
-      { code: 'tool', text: 'The shop has no deep socket 7/8 1/2 drive.', hard: false },
+      {
+        code: 'tool',
+        text: 'The shop has no deep socket 7/8 1/2 drive.',
+        hard: false,
+        tool: { kind: 'deep socket', size: '7/8', drive: '1/2' },
+      },
     ]);
   });
 
@@ -353,7 +362,10 @@ describe('versions of a procedure', () => {
     const broken = {
       ...plain,
       steps: plain.steps.filter((step) => step.id !== 'shackle-in-L'),
-      fasteners: plain.fasteners.map((one) => (one.id === 'ubolt-R' ? { ...one, spec: null } : one)),
+      fasteners: plain.fasteners.map((one) => ({
+        ...one,
+        spec: one.id === 'ubolt-R' ? null : { nm: 90, source: 'a sheet' },
+      })),
     };
     const placed = placeProblems(broken, checkProcedure(broken));
     const at = (code: string) => placed.find((one) => one.code === code)!.stepId;
@@ -397,7 +409,7 @@ describe('the file', () => {
 
 describe('one run of several procedures', () => {
   const chosen = (...ids: string[]) =>
-    ids.map((id) => ({ procedure: libraryFile(id), hash: id, prefix: prefixOf(id), ways: [] }));
+    ids.map((id) => ({ procedure: valuedFile(id), hash: id, prefix: prefixOf(id), ways: [] }));
 
   test('two values for one place wait for the lead’s choice', () => {
     const both = chosen('strut-top-spacer', 'subframe-spacers', 'wheels-tires-spacers');

@@ -13,7 +13,7 @@ import { twinOf, describeWhere } from '@/features/bay/bay-props';
 import { describeTake } from '@/features/bay/take-words';
 import { packetNotes } from '@/server/documents/packet-notes';
 import { type Made, PARTS } from '../../demo/catalog';
-import { bothEndsRun, libraryFile, libraryIds } from '../support/library';
+import { bothEndsRun, libraryFile, libraryIds, valuedFile } from '../support/library';
 
 let count = 0;
 function entryOf(kind: Entry['kind'], data: object, personId = 'b'): Entry {
@@ -171,9 +171,8 @@ describe('what goes with the car in words', () => {
       'Settings',
       'Coils cut',
     ]);
-    expect(notes[0]!.lines[0]).toBe(
-      'Bar link, left front: on order (Odalys; the customer said yes by phone)',
-    );
+    // Why was typed for the record: it stays there.
+    expect(notes[0]!.lines[0]).toBe('Bar link, left front (Odalys; the customer said yes by phone)');
     expect(notes[1]!.lines[0]).toBe('Spacer seat, by 2026-05-01');
   });
 });
@@ -252,7 +251,7 @@ describe('coils cut', () => {
 describe('a change of way', () => {
   test('keeps the value that was chosen for a place when the run began', () => {
     const chosen = ['strut-top-spacer', 'subframe-spacers', 'wheels-tires-spacers'].map((id) => ({
-      procedure: libraryFile(id),
+      procedure: valuedFile(id),
       hash: id,
       prefix: prefixOf(id),
       ways: [],

@@ -16,10 +16,12 @@ import { bothEndsRun } from '../support/library';
 
 const entry = { entryId: 'e', at: '2026-04-14T18:00:00.000Z', personId: 'p' };
 
-function torqueFully(run: RunDocument, state: RunState, id: string): void {
+function torqueFully(run: RunDocument, state: RunState, id: string, checks = true): void {
   const passes = run.fasteners.find((fastener) => fastener.id === id)!.passes ?? 1;
   for (let pass = 1; pass <= passes; pass += 1)
     applyTorque(run, state, id, { pass, moved: false, recheck: false });
+  // Somebody else stands by.
+  if (state.fasteners.get(id)!.owesCheck && checks) applySecondCheck(state, id);
 }
 
 /** Works in the listed order up to and without a step. */

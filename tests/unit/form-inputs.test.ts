@@ -2,7 +2,7 @@ import { CONTRACTS, type CommandName, contractOf } from '@/contracts/commands';
 import { LOOKED_AT, fieldErrors, sentence } from '@/contracts/refused';
 import { specFrom, typedSpec } from '@/features/alignment/spec-fields';
 import { readingsFrom, typedReadings } from '@/features/alignment/typed-sheet';
-import { NO_BUILD, factsOf, linesText, readLines, typedBuild } from '@/features/catalog/kit-lines';
+import { NO_BUILD, NO_RULE, factsOf, typedBuild } from '@/features/catalog/kit-lines';
 import { emptyIntake, intakeFrom } from '@/features/intake/typed-intake';
 import { dropAllDrafts, dropDraft, keepDraft, readDraft } from '@/ui/draft';
 import { emptyOdometer, odometerFrom } from '@/ui/figure-fields';
@@ -128,38 +128,34 @@ describe('an alignment sheet', () => {
 });
 
 describe('the boxes of a kit', () => {
-  it('are lines with a count, a name and a side', () => {
-    expect(readLines('2 U-bolt, rear\n\n4x Isolator\n1 Bolt, M12, long\n')).toMatchObject([
-      { count: 2, name: 'U-bolt', side: 'rear' },
-      { count: 4, name: 'Isolator', side: 'any' },
-      { count: 1, name: 'Bolt, M12, long', side: 'any' },
-    ]);
-    // Without a count it is no line of a box: the contract refuses a count of nought.
-    expect(readLines('some bolts')).toMatchObject([{ count: 0, name: 'some bolts' }]);
-    const lines = readLines('2 U-bolt, rear\n4 Isolator');
-    expect(readLines(linesText(lines as never))).toEqual(lines);
+  it('keep each line as it was, its code, its side and when it is needed', () => {
+    const line = {
+      code: 'UB-4',
+      count: 4,
+      name: 'U-bolt',
+      side: 'rear' as const,
+      phase: 'teardown' as const,
+    };
+    const build = { id: 'b', name: 'all', facts: [], lines: [line] };
+    expect(typedBuild(build).lines).toEqual([line]);
   });
 
   it('are chosen by a fact of the car, or are for any', () => {
-    expect(factsOf(NO_BUILD)).toEqual([]);
-    expect(factsOf({ ...NO_BUILD, fact: 'modelYear', from: 2015, is: 'left over' })).toEqual([
+    expect(factsOf(NO_BUILD.facts)).toEqual([]);
+    expect(factsOf([NO_RULE])).toEqual([]);
+    expect(factsOf([{ ...NO_RULE, fact: 'modelYear', from: 2015, is: 'left over' }])).toEqual([
       { fact: 'modelYear', from: 2015, to: null },
     ]);
-    expect(factsOf({ ...NO_BUILD, fact: 'engine', is: 'diesel', from: 1 })).toEqual([
+    expect(factsOf([{ ...NO_RULE, fact: 'engine', is: 'diesel', from: 1 }])).toEqual([
       { fact: 'engine', is: 'diesel' },
     ]);
-    const build = {
-      id: 'b',
-      name: 'late',
-      facts: factsOf({ ...NO_BUILD, fact: 'modelYear', to: 2019 }),
-      lines: [],
-    };
-    expect(typedBuild(build as never)).toMatchObject({
-      name: 'late',
-      fact: 'modelYear',
-      from: null,
-      to: 2019,
-    });
+    // Every fact of a build comes back, not the first alone.
+    const facts = [
+      { fact: 'modelYear' as const, from: null, to: 2019 },
+      { fact: 'engine' as const, is: 'diesel' },
+    ];
+    const typed = typedBuild({ id: 'b', name: 'late', facts, lines: [] } as never);
+    expect(factsOf(typed.facts)).toEqual(facts);
   });
 });
 

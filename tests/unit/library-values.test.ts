@@ -1,8 +1,8 @@
 import { plausibleTorque } from '@/core/calc/torque.plausible';
-import { libraryFile, libraryIds } from '../support/library';
+import { libraryIds, valuedFile } from '../support/library';
 
 const withValue = libraryIds().flatMap((id) =>
-  libraryFile(id)
+  valuedFile(id)
     .fasteners.filter((one) => one.spec && one.thread && one.grade)
     .map((one) => ({ at: `${id}: ${one.id}`, ...one })),
 );

@@ -7,7 +7,7 @@ import type { MoveWrench, TorqueInput } from '@/core/moves/torque';
 import { judgeStep } from '@/core/procedure/engine';
 import type { Fastener, Step } from '@/core/procedure/types';
 import { CAME_HEIGHTS, entryOf } from '../support/entries';
-import { bothEndsRun, libraryFile } from '../support/library';
+import { bothEndsRun, valuedFile } from '../support/library';
 import { Tablet, WRENCH } from '../support/tablet';
 import { mergeProcedures } from '@/core/procedure/merge';
 import { takeVariants } from '@/core/procedure/variants';
@@ -180,7 +180,7 @@ describe('a torque that is taken', () => {
   });
   test('by angle: the last pass first, then the angle it asks for; one far off is asked about', () => {
     const { items, fasteners, steps } = mergeProcedures([
-      { prefix: 'C', procedure: takeVariants(libraryFile('strut-top-spacer'), []) },
+      { prefix: 'C', procedure: takeVariants(valuedFile('strut-top-spacer'), []) },
     ]);
     const turned = fasteners.map((one) => ({
       ...one,

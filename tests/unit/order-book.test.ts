@@ -2,6 +2,7 @@ import type { Entry, EntryData, EntryKind } from '@/core/ledger/entries';
 import { nextThing } from '@/core/ledger/next-thing';
 import { lineIsIn, linesMissing, offersOpen, openHolds, planAnswer } from '@/core/ledger/order-state';
 import { foldOrder } from '@/contracts/fold';
+import { describeStanding } from '@/features/customer/standing';
 import { markNow, tapeOf } from '@/core/ledger/tape';
 import type { PlanData } from '@/core/ledger/kinds/planned';
 import { CAME_HEIGHTS } from '../support/entries';
@@ -204,6 +205,22 @@ describe('parts and holds', () => {
     chain.add('parts.in', box('b', 6));
     expect(nextThing(chain.state).text).toBe('Start the work');
     expect(tapeOf(chain.state).find((mark) => mark.id === 'parts')).toMatchObject({ ticks: 1, done: 1 });
+  });
+  test('the car is told to stand where work was done, not where the next gap is', () => {
+    const chain = new Chain();
+    const told = () => describeStanding(chain.state, true);
+    chain.add('intake', INTAKE);
+    expect(told()).toBe('It has come in.');
+    chain.add('heights', CAME_HEIGHTS);
+    expect(told()).toBe('It has been measured as it came.');
+    chain.add('plan', plan(1));
+    expect(told()).toBe('Its plan is made; the shop asks you about it.');
+    chain.add('agreement', { what: 'plan', planVersion: 1, ...yes });
+    expect(told()).toBe('Its plan is agreed.');
+    // Nothing of the work is written yet: it is owed, not done.
+    expect(markNow(tapeOf(chain.state))).toBe('take-down');
+    for (const id of ['take-down', 'fit'])
+      expect(tapeOf(chain.state).find((mark) => mark.id === id)).toMatchObject({ ticks: 1, done: 0 });
   });
   test('a count taken back is as if it had not been', () => {
     const chain = agreed();

@@ -5,6 +5,7 @@ import {
   type RunDocument,
   type RunState,
   applyStep,
+  applySecondCheck,
   applyTorque,
   applyValue,
   beginRun,
@@ -15,7 +16,7 @@ import {
 import { judgeSupport } from '@/core/procedure/support';
 import type { Step } from '@/core/procedure/types';
 import { drawsFrom } from '@/core/draws';
-import { libraryFile, libraryIds } from '../support/library';
+import { libraryFile, libraryIds, valuedFile } from '../support/library';
 import { ShopFloor } from '../support/shop-floor';
 
 /**
@@ -27,7 +28,7 @@ const ORDERS = 300;
 const ORDERS_OF_A_WAY = 10;
 
 const runOf = (id: string, ways: string[] = []): RunDocument => ({
-  ...assembleRun([{ procedure: libraryFile(id), hash: id, prefix: 'X', ways }], {}),
+  ...assembleRun([{ procedure: valuedFile(id), hash: id, prefix: 'X', ways }], {}),
   carried: { open: [], loose: {} },
 });
 
@@ -43,6 +44,8 @@ function torque(run: RunDocument, state: RunState, id: string): void {
     applyTorque(run, state, id, { pass, moved: false, recheck: false });
   if (angleDeg !== undefined)
     applyTorque(run, state, id, { pass: passes, moved: false, recheck: false, angleDeg });
+  // Somebody else stands by.
+  applySecondCheck(state, id);
 }
 
 function tryStep(run: RunDocument, state: RunState, step: Step): boolean {
@@ -145,7 +148,7 @@ describe('what must not be taken', () => {
     const ends = off.end === 'front' || off.end === 'rear' ? [off.end] : (['front', 'rear'] as const);
     for (const end of ends)
       expect(judgeSupport(run, state, [end], 'on-wheels').map((one) => one.code)).toContain('ground');
-    for (const step of run.steps.filter((one) => one.sets === 'on-wheels'))
+    for (const step of run.steps.filter((one) => one.sets === 'on-wheels' && !state.done.has(one.id)))
       expect(judgeStep(run, state, step.id).map((one) => one.code)).toContain('ground');
   });
 

@@ -1,3 +1,6 @@
+import { leafOnShackle } from '@/core/calc/leaf.geometry';
+import { refitOf } from '@/core/planner/consequences/travel';
+import { describeWedge } from '@/core/planner/consequences/wedge-words';
 import { answer } from '@/core/calc';
 import { type PlannerInput, standCar } from '@/core/planner/car-stand';
 import type { Cure } from '@/core/planner/consequence';
@@ -5,7 +8,7 @@ import { CONSEQUENCES } from '@/core/planner/consequences';
 import { wrapGrowth } from '@/core/planner/consequences/axle';
 import { breakover } from '@/core/planner/consequences/load';
 import { compareGearing } from '@/core/planner/gearing';
-import { judgeCar } from '@/core/planner/judge';
+import { judgeCar, levelByChance } from '@/core/planner/judge';
 import type { OneEnd } from '@/core/planner/measures';
 import { type PlanPart, freshPart } from '@/core/planner/plan-part';
 
@@ -492,7 +495,84 @@ const ROWS: Row[] = [
     (car) => 130 + car.axleLift.rear / 2,
   ],
   ['ramp', { figures: { rampDeg: 20 } }, () => breakover(210, 3300)],
+  ['front.bar-preload', { figures: { 'front.barTwist': 14 } }, () => 14],
+  ['rear.bar-preload', { figures: { 'rear.barRun': 230, 'rear.barTwist': -9 } }, () => 9],
 ];
+
+describe('what a lift does, held against the drawing', () => {
+  /** How far the top of something upright on the seat leans rearward, by where the two eyes stand, degrees. */
+  const leanOf = (eye: { x: number; y: number }) => (Math.atan2(-eye.y, eye.x) * 180) / Math.PI;
+  const spring = { arcLength: 1400, frontFraction: 0.47 };
+
+  test.each([
+    ['hanging', { x: 1340, y: 60 }],
+    ['standing', { x: 1340, y: -60 }],
+  ] as const)('caster of a front axle on a %s shackle', (shackleType, pivot) => {
+    const from = { camber: 70, shackle: 105 };
+    const to = { camber: 70, shackle: 145 };
+    const drawn = leafOnShackle({ ...spring, pivot, shackleType, from, to });
+    const gained = leanOf(drawn.to.eye) - leanOf(drawn.from.eye);
+    const input = planOf({
+      front: 'leaf-over',
+      figures: {
+        'front.leafArc': 1400,
+        'front.leafFront': 0.47,
+        'front.leafPivotX': pivot.x,
+        'front.leafPivotY': pivot.y,
+        'front.leafCamber': 70,
+        'front.shackle': 105,
+        'front.caster': 4,
+      },
+      parts: [part('shackle', 'front', { length: 145 })],
+    });
+    const car = standCar(input);
+    const caster = judgeCar(car).find((one) => one.id === 'front.caster')!.figure! + car.pitchDeg;
+    expect(caster - 4).toBeCloseTo(gained, 6);
+    // A longer hanging shackle lets the rear eye down, and its axle leans back; a standing one lifts it.
+    expect(Math.sign(gained)).toBe(shackleType === 'hanging' ? 1 : -1);
+    expect(Math.abs(gained)).toBeGreaterThan(1);
+  });
+
+  test('wedges say which end lies where and what it does, front and rear, spring above and below', () => {
+    expect(describeWedge('leaf-over', 'rear', -2)).toBe(
+      'Axle wedges, 2°, thick end rearward: the pinion’s nose goes up',
+    );
+    expect(describeWedge('leaf-under', 'rear', -2)).toMatch(/thick end forward: the pinion’s nose goes up/);
+    expect(describeWedge('leaf-over', 'front', 2)).toBe(
+      'Axle wedges, 2°, thick end rearward: the pinion’s nose goes down, caster comes back',
+    );
+  });
+
+  test('a bar link that stands up to the strut is made shorter after a lift, one that hangs is made longer', () => {
+    const barOf = (front: 'strut' | 'coilover') => {
+      const car = standCar(planOf({ front, figures: { 'front.barLimit': 6 }, parts: [spacer('front', 60)] }));
+      return judgeCar(car).find((one) => one.id === 'front.bar-link')!.cures[0]!;
+    };
+    expect(barOf('strut').label).toMatch(/^Bar links \d+ mm shorter: they stand up/);
+    expect(barOf('coilover').label).toMatch(/^Bar links \d+ mm longer$/);
+  });
+
+  test('room to refit counts an open damper and the spacer, and not a longer coil', () => {
+    const shortBy = (parts: PlanPart[]) =>
+      refitOf(standCar(planOf({ parts: [spacer('front', 40), ...parts] })), 'front');
+    const plain = shortBy([]);
+    const coil = shortBy([part('coil', 'front', { free: 460, rate: 85, solid: 130 })]);
+    const damper = shortBy([part('damper', 'front', { collapsed: 340, extended: 590 })]);
+    expect(coil.shortfall).toBe(plain.shortfall);
+    expect(coil.force).toBeGreaterThan(plain.force);
+    expect(damper.shortfall).toBeCloseTo(plain.shortfall + 30, 9);
+  });
+});
+
+test('what half of all cases put past its limit is no “fine”', () => {
+  expect(levelByChance('fine', 0.5)).toBe('must');
+  expect(levelByChance('fine', 0.5, true)).toBe('never');
+  expect(levelByChance('fine', 0.2)).toBe('near');
+  expect(levelByChance('near', 0.02)).toBe('near');
+  expect(levelByChance('fine', 0.02)).toBe('fine');
+  expect(levelByChance('must', 0.1)).toBe('must');
+  expect(levelByChance('fine', undefined)).toBe('fine');
+});
 
 describe('what else changes', () => {
   test('every consequence has a car on which it is a must', () => {

@@ -339,7 +339,27 @@ describe('schools', () => {
 
 describe('sized before teardown', () => {
   test('U-bolts span the stack with its block, studs are judged, the frame stands high enough', () => {
-    const sizes = sizesBeforeTeardown({ ...BASE, parts: [spacer(20), block(38)] });
+    const plan = { ...BASE, parts: [spacer(20), block(38)] };
+    // From figures nobody measured there is no size, only what to measure.
+    const asked = sizesBeforeTeardown(plan);
+    expect(asked.map((size) => size.mm)).toEqual([null, null, null]);
+    expect(asked.map((size) => size.words).join(' ')).toMatch(
+      /measure first: old top stud, how far it stands out, front.*axle tube, rear.*jacking point/,
+    );
+    const sheet = Object.fromEntries(
+      Object.entries({
+        'rear.tube': 80,
+        'rear.packHeight': 48,
+        'rear.plate': 12,
+        'rear.ubNut': 18,
+        'front.studOut': 26,
+        'front.studNut': 9,
+        'front.studPitch': 1.25,
+        'front.jackPoint': 90,
+        'rear.jackPoint': 110,
+      }).map(([key, value]) => [key, { value, known: 'measured' as const }]),
+    );
+    const sizes = sizesBeforeTeardown({ ...plan, sheet });
     const bolt = sizes.find((size) => size.what === 'U-bolts rear, leg length')!;
     expect(bolt.mm).toBe(80 + 38 + 48 + 12 + 18 + 10);
     expect(sizes.find((size) => size.what.startsWith('Old top studs'))!.mm).toBeCloseTo(26 + 1.5 - 16, 9);

@@ -1,6 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
-import { checkProcedure } from '@/core/procedure/check';
+import { type Problem, checkProcedure } from '@/core/procedure/check';
 import { mergeProcedures } from '@/core/procedure/merge';
 import { PLACES } from '@/core/procedure/places';
 import { type Procedure, endsOf } from '@/core/procedure/types';
@@ -22,6 +22,14 @@ function waySets(procedure: Procedure): string[][] {
   );
 }
 
+/** A value that is missing is no fault of a file: none ships. */
+const withoutMissing = (problems: Problem[]) => problems.filter(({ code }) => code !== 'missing-spec');
+
+const everyFastenerOf = (procedure: Procedure) => [
+  ...procedure.fasteners,
+  ...procedure.ways.flatMap((way) => way.fasteners ?? []),
+];
+
 const JOBS = library.filter((procedure) => !procedure.id.startsWith('visit-'));
 const WHEELS = 'wheels-tires-spacers';
 
@@ -40,11 +48,12 @@ test.each(JOBS.map((procedure) => [procedure.id, procedure] as const))(
   '%s has its steps, its shots and its cautions',
   (_, procedure) => {
     expect(procedure.steps.length).toBeGreaterThanOrEqual(20);
-    expect(procedure.steps.length).toBeLessThanOrEqual(60);
+    expect(procedure.steps.length).toBeLessThanOrEqual(75);
     expect(procedure.ways.length).toBeGreaterThanOrEqual(1);
     expect(procedure.steps.filter((step) => step.caution).length).toBeGreaterThanOrEqual(2);
     expect(procedure.steps.some((step) => step.photo?.length)).toBe(true);
-    for (const fastener of procedure.fasteners) expect(fastener.spec!.source).toMatch(/made-up/);
+    // No value ships: a file that named one would be taken for a maker’s.
+    for (const fastener of everyFastenerOf(procedure)) expect(fastener.spec).toBeNull();
     for (const step of procedure.steps.filter((one) => one.irreversible)) expect(step.caution).toBeTruthy();
   },
 );
@@ -62,6 +71,9 @@ test('no two procedures share over a third of their step texts', () => {
     }
   }
 });
+
+/** A spacer's bolts are torqued in the air: the wheel covers them. */
+const underWheel = ({ place }: { place: string }) => place.endsWith('.wheel-spacer');
 
 test('what bites in each job is said at its step', () => {
   const lines = readFileSync(path.join(folder, '..', 'docs', 'procedures.md'), 'utf8').split('\n');
@@ -89,7 +101,7 @@ describe.each(library.map((procedure) => [procedure.id, procedure] as const))('%
   test.each(waySets(procedure).map((ways) => [ways.join(' and ') || 'as it stands', ways] as const))(
     'is clean %s',
     (_words, ways) => {
-      expect(checkProcedure(takeVariants(procedure, ways))).toEqual([]);
+      expect(withoutMissing(checkProcedure(takeVariants(procedure, ways)))).toEqual([]);
     },
   );
 
@@ -111,12 +123,15 @@ describe.each(library.map((procedure) => [procedure.id, procedure] as const))('%
     }
     for (const item of everyItem) if (item.kind === 'temporary') expect(item.closeBefore).toBe('drive');
     for (const step of everyStep) {
-      const wheels = (step.torques ?? []).some(
-        (id) => everyFastener.find((f) => f.id === id)?.critical === 'wheel',
+      const wheels = (step.torques ?? []).some((id) =>
+        everyFastener.some((f) => f.id === id && f.recheck === 'wheel' && !underWheel(f)),
       );
       if (wheels) expect(step.needs).toEqual(['on-wheels']);
     }
     for (const fastener of everyFastener) {
+      // Checked again with the wheels, and torqued with their weight on them, save what a wheel covers.
+      if (fastener.recheck === 'wheel' && !underWheel(fastener))
+        expect([fastener.id, fastener.final]).toEqual([fastener.id, 'on-wheels']);
       if (!fastener.mate) continue;
       const mate = everyFastener.find((candidate) => candidate.id === fastener.mate)!;
       expect(mate.mate).toBe(fastener.id);
@@ -136,7 +151,10 @@ describe.each(library.map((procedure) => [procedure.id, procedure] as const))('%
         const steps = plain.steps
           .filter((other) => other !== step)
           .map((other) => ({ ...other, after: other.after?.filter((id) => id !== step.id) }));
-        expect([step.id, checkProcedure({ ...plain, steps }).length > 0]).toEqual([step.id, true]);
+        expect([step.id, withoutMissing(checkProcedure({ ...plain, steps })).length > 0]).toEqual([
+          step.id,
+          true,
+        ]);
       }
     }
   });
@@ -151,7 +169,7 @@ describe('whole cars', () => {
 
   test.each(pairs)('%s and %s, with new wheels and the rack, become one clean run', (front, rear) => {
     const merged = merge([front, rear, WHEELS, 'visit-alignment']);
-    expect(checkProcedure(merged)).toEqual([]);
+    expect(withoutMissing(checkProcedure(merged))).toEqual([]);
     const sharing = (share: string) => merged.steps.filter((step) => step.share === share);
     for (const share of [
       'chock',
@@ -170,7 +188,7 @@ describe('whole cars', () => {
   test.each(JOBS.filter(({ id, fits }) => id !== WHEELS && fits.front && fits.rear).map(({ id }) => id))(
     '%s takes the rack along',
     (id) => {
-      expect(checkProcedure(merge([id, 'visit-alignment']))).toEqual([]);
+      expect(withoutMissing(checkProcedure(merge([id, 'visit-alignment'])))).toEqual([]);
     },
   );
 });
@@ -195,10 +213,10 @@ describe('merging front and rear', () => {
   });
 
   test('is clean, and two values for one place are shown', () => {
-    expect(checkProcedure(merged)).toEqual([]);
+    expect(withoutMissing(checkProcedure(merged))).toEqual([]);
     expect(merged.conflicts).toEqual([]);
     const other = structuredClone(takeVariants(byId('strut-top-spacer'), []));
-    other.fasteners.find((fastener) => fastener.id === 'top-L')!.spec!.nm = 60;
+    other.fasteners.find((fastener) => fastener.id === 'top-L')!.spec = { nm: 60, source: 'ours' };
     const twice = [
       { prefix: 'A', procedure: takeVariants(byId('strut-top-spacer'), []) },
       { prefix: 'B', procedure: other },

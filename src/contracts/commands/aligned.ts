@@ -184,6 +184,7 @@ export const aligned = area('Measured, aligned, driven', {
       noises?: RoadNoise[];
       rubs?: RoadRub[];
       dial?: { shown: number; truth: number } | null;
+      confirmed?: boolean;
     },
     { faults: number }
   >({
@@ -231,6 +232,7 @@ export const aligned = area('Measured, aligned, driven', {
         .max(20)
         .default([]),
       dial: Joi.object({ shown: speed(), truth: speed() }).allow(null).default(null),
+      confirmed: Joi.boolean().default(false),
     },
   }),
   /** The customer drove it before signing: what they said of it, in their words. */
@@ -239,6 +241,7 @@ export const aligned = area('Measured, aligned, driven', {
     words: string;
     content: boolean;
     odometer?: Odometer | null;
+    confirmed?: boolean;
   }>({
     title: 'Keep what the customer felt on a drive',
     who: ['tech', 'advisor'],
@@ -247,6 +250,7 @@ export const aligned = area('Measured, aligned, driven', {
       words: line(500).required().messages({ 'string.empty': 'Write what they said' }),
       content: Joi.boolean().required().messages({ 'any.required': 'Say whether they are content with it' }),
       odometer: odometer().allow(null).optional().default(null),
+      confirmed: Joi.boolean().default(false),
     },
   }),
 });

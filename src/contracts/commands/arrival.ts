@@ -95,6 +95,8 @@ export const arrival = area('The car comes in', {
       agreed: boolean;
       /** Taken in although another order of the car is open: whoever takes it in has seen that. */
       beside?: boolean;
+      /** A dial that reads oddly was looked at again. */
+      confirmed?: boolean;
     },
     { orderId: string; number: number }
   >({
@@ -121,6 +123,7 @@ export const arrival = area('The car comes in', {
       place: Joi.string().max(20).allow(null).default(null),
       agreed: Joi.boolean().required(),
       beside: Joi.boolean().default(false),
+      confirmed: Joi.boolean().default(false),
     },
   }),
   /** Writes down what is known of a car: VIN, platform, the facts kits are chosen by, what is still to be fitted. */

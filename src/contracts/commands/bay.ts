@@ -135,6 +135,8 @@ export const bay = area('In the bay', {
       orderId: string;
       ends: OneEnd[];
       to: Support;
+      /** It is chocked again, where no step is left that does it. */
+      chocked?: boolean;
     },
     { step: string | null }
   >({
@@ -145,6 +147,7 @@ export const bay = area('In the bay', {
       orderId: id().required(),
       ends: Joi.array().items(oneOf('front', 'rear')).min(1).unique().required(),
       to: oneOf(...SUPPORTS).required(),
+      chocked: Joi.boolean().default(false),
     },
   }),
   /**

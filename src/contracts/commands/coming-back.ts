@@ -18,6 +18,7 @@ export const comingBack = area('Coming back', {
       followUpIds: string[];
       odometer: Odometer;
       place?: string | null;
+      confirmed?: boolean;
     },
     { orderId: string; number: number; page: string }
   >({
@@ -27,6 +28,7 @@ export const comingBack = area('Coming back', {
       followUpIds: Joi.array().items(id()).min(1).unique().required(),
       odometer: odometer(),
       place: Joi.string().max(20).allow(null).default(null),
+      confirmed: Joi.boolean().default(false),
     },
   }),
   /**

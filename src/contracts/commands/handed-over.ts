@@ -114,6 +114,16 @@ export const handedOver = area('Handed over', {
         .required(),
     },
   }),
+  /** Tells the customer of a correction made after signing, in the words as they were shown. */
+  'correction.tell': contract<{ orderId: string; version: number; words: string }, { messageId: string }>({
+    title: 'Tell the customer of a correction',
+    who: ['advisor'],
+    fields: {
+      orderId: id().required(),
+      version: Joi.number().integer().required(),
+      words: line(300).required().messages({ 'string.empty': 'Write what the customer is told' }),
+    },
+  }),
   /** The customer's page gets an address, kept as a hash; sent, it goes out with the message. */
   'link.send': contract<
     {

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import type { Odometer } from '@/core/ledger/kinds/arrival';
 import {
   CORNER_SETTINGS,
   SETTING_TIMES,
@@ -14,7 +15,7 @@ import {
   MARK_KINDS,
   type PhotoMark,
 } from '@/core/ledger/kinds/noted';
-import { corner, id, line, reason, text, oneOf } from '../fields';
+import { corner, id, line, reason, text, oneOf, odometer } from '../fields';
 import { calendarDay } from '@/core/calc/fields';
 import { type Defaulted, area, contract, offlineContract } from '../command';
 
@@ -164,6 +165,8 @@ export const noted = area('Noted in the bay', {
     {
       orderId: string;
       entryId: string;
+      /** Entries that cannot stand without it, as they were shown: taken back with it. */
+      also?: string[];
       reason: string;
     },
     { version: number | null }
@@ -173,6 +176,29 @@ export const noted = area('Noted in the bay', {
     fields: {
       orderId: id().required(),
       entryId: Joi.string().max(48).required(),
+      also: Joi.array().items(Joi.string().max(48)).max(500).default([]),
+      reason: reason().required(),
+    },
+  }),
+  /**
+   * Corrects a dial that was misread, by a new entry; come-backs that were counted from it are counted anew. After the
+   * handoff only the lead does.
+   */
+  'odometer.correct': contract<
+    {
+      orderId: string;
+      entryId: string;
+      odometer: Odometer;
+      reason: string;
+    },
+    { version: number | null }
+  >({
+    title: 'Correct an odometer',
+    who: ['tech', 'advisor'],
+    fields: {
+      orderId: id().required(),
+      entryId: Joi.string().max(48).required(),
+      odometer: odometer(),
       reason: reason().required(),
     },
   }),

@@ -4,7 +4,6 @@ import { KNOWN, type MeasureSheet } from '@/core/planner/measures';
 import { PART_KIND_IDS } from '@/core/planner/part-kinds';
 import { type Accessory, PART_SOURCES, type PlanPart } from '@/core/planner/plan-part';
 import { id, line, reason, text, pin, oneOf, moment } from '../fields';
-import type { AgreementData } from '@/core/ledger/kinds/arrival';
 import { answerFields, answerFieldsOnLink } from '../answer-fields';
 import type { QuoteLine, QuoteAnswerData, CheckInData } from '@/core/ledger/kinds/planned';
 import { type Defaulted, area, contract } from '../command';
@@ -79,7 +78,7 @@ export const planned = area('Planned, quoted, ordered', {
     orderId: string;
     version: number;
     yes: boolean;
-    how: AgreementData['how'];
+    how: 'in the shop' | 'by phone';
     witness: string | null;
   }>({
     title: 'Keep the answer to a plan',
@@ -124,6 +123,18 @@ export const planned = area('Planned, quoted, ordered', {
       depositCents: cents().default(0),
       promisedFor: moment().allow(null).default(null),
       unknown: text(500),
+    },
+  }),
+  /** One yes or no to the plan and its quote together, as they stand on one page: it speaks of both versions. */
+  'proposal.answer': contract<QuoteAnswerData & { orderId: string; planVersion: number }>({
+    title: 'Keep the answer to plan and quote',
+    who: ['advisor'],
+    onLink: true,
+    fields: {
+      orderId: id().required(),
+      version: Joi.number().integer().required(),
+      planVersion: Joi.number().integer().required(),
+      ...answerFieldsOnLink,
     },
   }),
   /** The customer's yes or no to the last version of the quote. */

@@ -3,6 +3,7 @@ import { anyNumber, calendarDay } from '@/core/calc/fields';
 import type { CsvPart } from '@/core/formats/parts-csv';
 import { PART_KIND_IDS } from '@/core/planner/part-kinds';
 import { line, text, reason, id, oneOf } from '../fields';
+import { TAX_WAYS, type TaxWay } from '@/core/ledger/kinds/planned';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { type FactRule, VEHICLE_FACTS } from '@/core/vehicle-facts';
 import type { KitBuild } from '@/core/planner/kit-build';
@@ -46,7 +47,15 @@ const whole = (least: number, most: number) =>
 export const shop = area('The shop', {
   /** One part of the catalog, as typed or as a row of CSV gives it. */
   'part.save': contract<
-    Defaulted<CsvPart, 'claimed' | 'ratedLeast' | 'ratedMost' | 'requires' | 'excludes' | 'kit'>,
+    Defaulted<
+      CsvPart & {
+        /** The part that is changed; none for a new one. */
+        partId: string | null;
+        /** A part of this code was there already, and this one takes its place. */
+        confirmed: boolean;
+      },
+      'claimed' | 'ratedLeast' | 'ratedMost' | 'requires' | 'excludes' | 'kit' | 'partId' | 'confirmed'
+    >,
     { partId: string }
   >({
     title: 'Keep a part of the catalog',
@@ -75,11 +84,15 @@ export const shop = area('The shop', {
       requires: codes(),
       excludes: codes(),
       kit: line(120).allow(null, '').empty('').default(null),
+      partId: id().allow(null).default(null),
+      confirmed: Joi.boolean().default(false),
     },
   }),
   /** Keeps a kit under its name: what it fits and claims, and its builds with the facts each asks of a car. */
   'kit.save': contract<
     {
+      /** The kit that is changed, its name too; none for a new one. */
+      kitId?: string | null;
       name: string;
       note?: string;
       fits: { front: string[]; rear: string[] };
@@ -93,6 +106,7 @@ export const shop = area('The shop', {
     title: 'Keep a kit',
     who: ['lead', 'advisor'],
     fields: {
+      kitId: id().allow(null).default(null),
       name: line(120).required(),
       note: text(400),
       fits: Joi.object({ front: kinds(), rear: kinds() }).required(),
@@ -131,6 +145,8 @@ export const shop = area('The shop', {
   'catalog.import': contract<
     {
       csv: string;
+      /** Parts of the same codes are there already, and these take their place. */
+      confirmed?: boolean;
     },
     { parts: number }
   >({
@@ -139,6 +155,7 @@ export const shop = area('The shop', {
     mostBytes: 2_500_000,
     fields: {
       csv: Joi.string().max(2_000_000).required().messages({ 'string.empty': 'Choose a file' }),
+      confirmed: Joi.boolean().default(false),
     },
   }),
   /** Saves a procedure as the shop's own next version, from the editor or from a file. */
@@ -290,6 +307,40 @@ export const shop = area('The shop', {
       restMinutes: Joi.number().integer().min(0).max(180).required(),
       openDays: days().required(),
       rackDays: days().required(),
+    },
+  }),
+  /** What a customer's paper says of the shop, and how it counts money: name, address, phone, paper, rate, tax, validity. */
+  'shop.details': contract<{
+    name: string;
+    address: string;
+    phone: string;
+    paper: 'a4' | 'letter';
+    centsPerHour: number;
+    taxHow: TaxWay;
+    taxPercent: number;
+    taxLabel: string;
+    quoteDays: number;
+  }>({
+    title: 'Set the shop’s name, paper and money',
+    who: ['lead'],
+    fields: {
+      name: line(120).required(),
+      address: text(300),
+      phone: text(60),
+      paper: oneOf('a4', 'letter').required(),
+      centsPerHour: Joi.number().integer().min(100).max(9_999_900).required().messages({
+        'number.base': 'Enter the price of an hour',
+        'number.min': 'Enter the price of an hour',
+      }),
+      taxHow: oneOf(...TAX_WAYS).required(),
+      taxPercent: Joi.number()
+        .min(0)
+        .max(60)
+        .empty(null)
+        .default(0)
+        .messages({ 'number.base': 'Enter the rate in percent', 'number.max': 'At most 60 percent' }),
+      taxLabel: text(40),
+      quoteDays: whole(1, 365).required(),
     },
   }),
   /** The shop's own limits: the largest cut of a coil, when each kind of come-back is due, and its quiet hours. */

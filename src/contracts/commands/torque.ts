@@ -1,9 +1,28 @@
 import Joi from 'joi';
-import { id, pin, reason, line, torqueReading, corner, oneOf } from '../fields';
+import { id, pin, reason, line, text, torqueReading, corner, oneOf } from '../fields';
 import type { TorqueInput } from '@/core/moves/torque';
 import type { TorqueData } from '@/core/ledger/kinds/bay';
 import type { Corner } from '@/core/corners';
 import { type Defaulted, area, contract, offlineContract } from '../command';
+
+/** A value as a sheet gives it, with the angle it is turned on by. */
+const sheetValue = () => ({
+  value: Joi.number().greater(0).max(5000).allow(null).default(null).messages({
+    'number.base': 'Enter the value as a number',
+    'number.greater': 'A torque is more than zero',
+  }),
+  angleDeg: Joi.number()
+    .greater(0)
+    .max(720)
+    .allow(null)
+    .default(null)
+    .messages({ 'number.base': 'Enter the angle in degrees' }),
+});
+const sheetSource = () =>
+  line(200).required().messages({
+    'string.empty': 'Say which sheet, and which issue of it',
+    'any.required': 'Say which sheet, and which issue of it',
+  });
 
 export const torque = area('Torqued and cut', {
   /** Records a torque by wrench: value, source, reading, who, on which support. */
@@ -55,7 +74,7 @@ export const torque = area('Torqued and cut', {
     pin: string;
   }>({
     title: 'Check somebody else’s torque',
-    who: ['tech'],
+    who: ['tech', 'advisor'],
     fields: {
       orderId: id().required(),
       fastenerId: Joi.string().max(80).required(),
@@ -98,7 +117,8 @@ export const torque = area('Torqued and cut', {
     value: number | null;
     unit?: 'nm' | 'lbft';
     angleDeg?: number | null;
-    source: string;
+    /** Where a figure comes from; that there is none, or that the maker was asked, has no source. */
+    source?: string;
     /** The lead whose value it is, by PIN, where somebody else holds the tablet. */
     leadId?: string | null;
     pin?: string | null;
@@ -122,12 +142,93 @@ export const torque = area('Torqued and cut', {
       }),
       unit: oneOf('nm', 'lbft').default('nm'),
       angleDeg: Joi.number().greater(0).max(720).allow(null).default(null),
-      source: line(200).required().messages({
-        'string.empty': 'Say where this comes from',
-        'any.required': 'Say where this comes from',
+      source: line(200).when('kind', {
+        is: oneOf('entered', 'interim'),
+        then: line(200).required().messages({
+          'string.empty': 'Say where this comes from',
+          'any.required': 'Say where this comes from',
+        }),
+        otherwise: text(200),
       }),
       leadId: id().allow(null).default(null),
       pin: pin().allow(null, '').default(null),
+      confirmed: Joi.boolean().default(false),
+    },
+  }),
+  /**
+   * The values of a sheet in one go, each for a fastener and its twins: from one source, kept for this kit and platform so
+   * that the next job has them.
+   */
+  'values.set': contract<
+    {
+      orderId: string;
+      /** A line of nothing is not on the sheet. */
+      values: { fastenerIds: string[]; value: number | null; angleDeg?: number | null }[];
+      unit?: 'nm' | 'lbft';
+      source: string;
+      leadId?: string | null;
+      pin?: string | null;
+      confirmed?: boolean;
+    },
+    { values: number; keptFor: string | null }
+  >({
+    title: 'Enter values from a sheet (the lead’s PIN)',
+    who: ['tech', 'advisor'],
+    fields: {
+      orderId: id().required(),
+      values: Joi.array()
+        .items(
+          Joi.object({
+            fastenerIds: Joi.array().items(Joi.string().max(80)).min(1).max(12).required(),
+            ...sheetValue(),
+          }),
+        )
+        .min(1)
+        .max(200)
+        .required()
+        .messages({ 'array.min': 'Enter one value at least' }),
+      unit: oneOf('nm', 'lbft').default('nm'),
+      source: sheetSource(),
+      leadId: id().allow(null).default(null),
+      pin: pin().allow(null, '').default(null),
+      confirmed: Joi.boolean().default(false),
+    },
+  }),
+  /** Values of a sheet for a procedure, before any job: kept for a platform and a kit, or taken out of what is kept. */
+  'values.keep': contract<
+    {
+      procedureId: string;
+      platform: string;
+      kit?: string;
+      values: { places: string[]; value: number | null; angleDeg?: number | null; out?: boolean }[];
+      unit?: 'nm' | 'lbft';
+      source: string;
+      confirmed?: boolean;
+    },
+    { values: number }
+  >({
+    title: 'Keep values of a sheet for a kit',
+    who: ['lead'],
+    fields: {
+      procedureId: Joi.string().max(80).required(),
+      platform: line(80)
+        .required()
+        .messages({ 'string.empty': 'Say for which platform: the values are that car’s' }),
+      kit: text(200),
+      values: Joi.array()
+        .items(
+          Joi.object({
+            places: Joi.array().items(Joi.string().max(80)).min(1).max(12).required(),
+            ...sheetValue(),
+            out: Joi.boolean().default(false),
+          }),
+        )
+        .min(1)
+        .max(200)
+        .required()
+        .messages({ 'array.min': 'Enter one value at least' }),
+      unit: oneOf('nm', 'lbft').default('nm'),
+      source: sheetSource(),
       confirmed: Joi.boolean().default(false),
     },
   }),

@@ -12,11 +12,15 @@ export const arrival: EntryContracts<keyof ArrivalEntries> = {
     describe: (entry) =>
       `Taken in: ${sentence(entry.data.wants)} Odometer ${odometerText(entry.data.odometer)}.`,
     projections: ['odometers', 'followUps', 'search', 'dueDates'],
+    correctedBy: ['odometer.correct'],
   },
   agreement: {
     fold: (state, entry) => state.agreements.push(entry),
     describe: (entry) =>
-      `Customer said ${entry.data.yes ? 'yes' : 'no'} to the ${entry.data.what === 'plan' ? `plan, version ${entry.data.planVersion}` : 'target heights'}, ${entry.data.how}.`,
+      // Unticked at the counter: nobody was asked, and nobody said no.
+      entry.data.what === 'targets' && !entry.data.yes
+        ? 'The target heights are not agreed yet.'
+        : `Customer said ${entry.data.yes ? 'yes' : 'no'} to the ${entry.data.what === 'plan' ? `plan, version ${entry.data.planVersion}` : 'target heights'}, ${entry.data.how}.`,
   },
   place: {
     fold: (state, entry) => {

@@ -53,10 +53,10 @@ function foldSupport(state: OrderState, entry: EntryOf<'support'>): void {
   for (const end of ['front', 'rear'] as const) {
     const to = entry.data.support[end];
     if (to === run.car.support[end] || to !== 'on-wheels') continue;
-    for (const refused of judgeSupport(document, run, [end], to, run.rules))
+    for (const refused of judgeSupport(document, run, [end], to, run.rules, entry.data.chocked))
       state.alarms.push({ entryId: entry.id, message: refused.message });
   }
-  applySupport(run, entry.data.support);
+  applySupport(document, run, entry.data.support, entry.data.chocked ? entry : null);
 }
 
 export const bay: EntryContracts<keyof BayEntries> = {
@@ -102,7 +102,7 @@ export const bay: EntryContracts<keyof BayEntries> = {
   support: {
     fold: foldSupport,
     describe: (entry) =>
-      `Front ${SUPPORT_WORDS[entry.data.support.front]}, rear ${SUPPORT_WORDS[entry.data.support.rear]}.`,
+      `Front ${SUPPORT_WORDS[entry.data.support.front]}, rear ${SUPPORT_WORDS[entry.data.support.rear]}${entry.data.chocked ? ', chocked again' : ''}.`,
     correctedBy: ['entry.void'],
   },
   cut: {
@@ -113,7 +113,7 @@ export const bay: EntryContracts<keyof BayEntries> = {
   value: {
     fold: foldValue,
     describe: (entry, names) =>
-      `Value of ${names.thing(entry.data.fastenerId)}: ${entry.data.nm === null ? entry.data.kind : `${torqueBoth(entry.data.nm)}, ${entry.data.kind}`}. ${entry.data.source}`,
+      `Value of ${names.thing(entry.data.fastenerId)}: ${entry.data.nm === null ? entry.data.kind : `${torqueBoth(entry.data.nm)}, ${entry.data.kind}`}. ${entry.data.source}`.trim(),
     correctedBy: ['entry.void'],
   },
   torque: {
@@ -121,7 +121,10 @@ export const bay: EntryContracts<keyof BayEntries> = {
       state.torques.push(entry);
       // A torque that comes in after another tablet loosened the same fastener leaves it loose.
       if (state.document && state.run && !lateThings(state, entry).size)
-        applyTorque(state.document, state.run, entry.data.fastenerId, entry.data);
+        applyTorque(state.document, state.run, entry.data.fastenerId, {
+          ...entry.data,
+          personId: entry.personId,
+        });
     },
     describe: (entry, names) =>
       `${entry.data.recheck ? 'Clicked' : 'Torqued'} ${names.thing(entry.data.fastenerId)}, ${torqueBoth(entry.data.target.nm)}, ${entry.data.wrench.name}${entry.data.recheck ? (entry.data.moved ? ', found moved' : ', had not moved') : `, pass ${entry.data.pass}`}.`,

@@ -55,13 +55,18 @@ export const handedOver: EntryContracts<keyof HandedOverEntries> = {
       state.odometers.push({ at: entry.at, entry });
       if (!state.document || !state.run) return;
       const index = state.document.steps.findIndex((step) => step.phase === 'road' && step.drive);
-      for (const refused of forbidsDrive(state.document, state.run, index < 0 ? undefined : index)) {
+      for (const refused of forbidsDrive(
+        state.document,
+        state.run,
+        index < 0 ? undefined : index,
+        state.run.rules,
+      )) {
         state.alarms.push({ entryId: entry.id, message: `Road test: ${refused.message}` });
       }
     },
     describe: (entry) => `Out on the road test at ${odometerText(entry.data.odometer)}.`,
     projections: ['odometers', 'dueDates'],
-    correctedBy: ['entry.void'],
+    correctedBy: ['odometer.correct', 'entry.void'],
   },
   'road.in': {
     fold: (state, entry) => {
@@ -70,7 +75,7 @@ export const handedOver: EntryContracts<keyof HandedOverEntries> = {
     },
     describe: (entry) => `Back from the road test at ${odometerText(entry.data.odometer)}.`,
     projections: ['odometers', 'kitFacts', 'search', 'dueDates'],
-    correctedBy: ['entry.void'],
+    correctedBy: ['odometer.correct', 'entry.void'],
   },
   'customer.drove': {
     fold: (state, entry) => {
@@ -80,6 +85,7 @@ export const handedOver: EntryContracts<keyof HandedOverEntries> = {
     describe: (entry) =>
       `The customer drove it and ${entry.data.content ? 'is content' : 'is not content'}: ${sentence(entry.data.words)}`,
     projections: ['odometers', 'dueDates'],
+    correctedBy: ['odometer.correct'],
   },
   use: {
     fold: ({ after }, entry) => {

@@ -40,7 +40,7 @@ function wheelsOff(
       ...wheels,
     ],
     before: [
-      step('chock', 'teardown', 'Chock the wheels, park brake off, in neutral', {
+      step('chock', 'teardown', 'Brake set, in park or in gear; chock the wheels that stay down', {
         why: 'A car that rolls on the way up comes down.',
         after: ['look'],
         needs: ['on-wheels'],

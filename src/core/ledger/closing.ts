@@ -139,6 +139,8 @@ function allHoles(state: OrderState): HandoffBlocker[] {
     if (run.leftOffFasteners.has(id)) continue;
     const what = placedName(document.fasteners.find((candidate) => candidate.id === id)!);
     if (!fastener.spec) add('no-value', `${what} has no torque value.`, 'torque', null, id);
+    else if (fastener.spec.madeUp && !state.runStart?.data.demo)
+      add('made-up', `${what} goes by a made-up value: enter the sheet’s.`, 'torque', null, id);
     else if (!fastener.torqued && document.steps.some((step) => step.torques?.includes(id))) {
       add('untorqued', `${what} has no torque in this record.`, 'torque', null, id);
     }

@@ -43,6 +43,35 @@ function ofStep(step: Step): string[] {
   return made;
 }
 
+/**
+ * Everything an entry speaks of, for whether a tap made on an older state speaks of the same: the step itself, and what
+ * is torqued, checked, valued or approved besides what the car is touched at.
+ */
+export function thingsSpokenOf(document: RunDocument | null, entry: Pick<Entry, 'kind' | 'data'>): string[] {
+  const { fastenerId, stepId } = { fastenerId: undefined, stepId: undefined, ...entry.data } as {
+    fastenerId?: string | null;
+    stepId?: string | null;
+  };
+  if (!SPOKEN_OF.has(entry.kind)) return [];
+  const step = entry.kind === 'step.done' && document ? stepOf(document, stepId!) : undefined;
+  return [
+    ...thingsTouched(document, entry),
+    ...(step?.torques ?? []).map(keys.fastener),
+    ...(fastenerId ? [keys.fastener(fastenerId)] : []),
+    ...(stepId && (entry.kind === 'step.done' || entry.kind === 'approval') ? [`step ${stepId}`] : []),
+  ];
+}
+const SPOKEN_OF: ReadonlySet<Entry['kind']> = new Set([
+  'step.done',
+  'approval',
+  'support',
+  'torque',
+  'torque.checked',
+  'value',
+  'left.off',
+  'stuck',
+]);
+
 /** An entry that waited on its device: its own moment lies before the one it was received at. */
 const waited = (entry: Pick<Entry, 'at' | 'receivedAt'>) => entry.at < entry.receivedAt;
 

@@ -77,6 +77,11 @@ export function tapeOf(state: OrderState): TapeMark[] {
     tick('align', sheetNow(state) !== null);
     tick('road', state.roadIn !== null);
   }
+  // Until its steps are known, the work itself is owed: it is not done because nothing is written of it.
+  if (isJob(state) && !state.document) {
+    tick('take-down', false);
+    tick('fit', false);
+  }
   for (const step of state.document?.steps ?? [])
     tick(MARK_OF_PHASE[step.phase], state.run?.done.has(step.id) ?? false);
   tick('hand-over', closed);

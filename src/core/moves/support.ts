@@ -1,6 +1,7 @@
 import { Refusal } from '../refusal';
 import { judgeDevice } from '../ledger/device-conflicts';
-import { judgeStep } from '../procedure/engine';
+import { RULES_EDITION, judgeStep } from '../procedure/engine';
+import { chocksSetHere } from '../procedure/order-of-work';
 import { judgeSupport, stepThatSets } from '../procedure/support';
 import type { OneEnd, Support } from '../procedure/types';
 import { type MoveEntry, type Mover, type MovingOrder, refuse, refuseOnTheRoad } from './move';
@@ -11,11 +12,11 @@ import { type MoveEntry, type Mover, type MovingOrder, refuse, refuseOnTheRoad }
  */
 export function supportMove(
   { state, document, run }: MovingOrder,
-  { ends, to }: { ends: OneEnd[]; to: Support },
+  { ends, to, chocked = false }: { ends: OneEnd[]; to: Support; chocked?: boolean },
   mover: Mover,
 ): MoveEntry[] {
   refuseOnTheRoad(state, 'to');
-  const refused = judgeSupport(document, run, ends, to);
+  const refused = judgeSupport(document, run, ends, to, RULES_EDITION, chocked);
   if (refused[0]) throw new Refusal(refused[0].code, refused.map((one) => one.message).join(' '), 'to');
   const moving = ends.filter((end) => run.car.support[end] !== to);
   if (!moving.length) throw new Refusal('no-need', 'It stands like that already.', 'to');
@@ -34,5 +35,6 @@ export function supportMove(
     return [{ kind: 'step.done', data: { stepId: step.id, measured: null, note: null } }];
   const support = { ...run.car.support };
   for (const end of ends) support[end] = to;
-  return [{ kind: 'support', data: { support } }];
+  const chocks = chocked && to === 'raised' && chocksSetHere(document, run);
+  return [{ kind: 'support', data: { support, ...(chocks ? { chocked: true } : {}) } }];
 }

@@ -137,6 +137,7 @@ export function torqueMove(
         nm: spec.nm,
         source: spec.source,
         interim: now.valueKind === 'interim',
+        ...(spec.madeUp ? { madeUp: true as const } : {}),
         ...(spec.angleDeg === undefined ? {} : { angleDeg: spec.angleDeg }),
       },
       wrench: { id: wrench.id, name: wrench.name, pastDue, outOfRange },

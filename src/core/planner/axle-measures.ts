@@ -105,6 +105,16 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
   one('spring', 'mm', 'packHeight', 'Spring pack height', cartOr(28, 48), { asks: leafed }),
   one('spring', 'mm', 'plate', 'U-bolt plate', cartOr(8, 12), { asks: leafed }),
   one('spring', 'mm', 'ubNut', 'U-bolt nut and washer', cartOr(12, 18), { asks: leafed }),
+  one('spring', 'mm', 'studOut', 'Old top stud, how far it stands out', 26, {
+    asks: (kind) => kind === 'strut' || kind === 'coilover',
+  }),
+  one('spring', 'mm', 'studNut', 'Its nut, height', 9, {
+    asks: (kind) => kind === 'strut' || kind === 'coilover',
+  }),
+  one('spring', 'mm', 'studPitch', 'Its thread, pitch', 1.25, {
+    asks: (kind) => kind === 'strut' || kind === 'coilover',
+  }),
+  one('ride', 'mm', 'jackPoint', 'Jacking point of the frame above the hub, at ride', 90, { anySign: true }),
   one('arms', 'mm', 'pivotX', 'Lower arm pivot, from the center', 350, { asks: independent }),
   one('arms', 'mm', 'pivotY', 'Lower arm pivot, height', 240, { asks: independent }),
   one('arms', 'mm', 'jointX', 'Lower ball joint, from the center', 700, { asks: independent }),
@@ -209,6 +219,18 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
   ),
   one('lines', 'mm', 'barDrop', 'Bar arm, link end below pivot', 10, { anySign: true }),
   one('lines', 'deg', 'barLimit', 'Bar arm, steepest', 18),
+  one(
+    'lines',
+    'mm',
+    'barLinkUp',
+    'Bar link, its other end above the bar’s (minus: it hangs below)',
+    (kind) => (kind === 'strut' ? 250 : -80),
+    { anySign: true },
+  ),
+  one('lines', 'mm', 'barTwist', 'Bar ends at ride, links off: one side above the other', 0, {
+    anySign: true,
+    mayBeZero: true,
+  }),
   one('lines', 'mm', 'levelRun', 'Level-sensor arm, run (0 when it has none)', 0, { mayBeZero: true }),
   one('lines', 'mm', 'levelDrop', 'Level-sensor arm, drop', 0, { anySign: true }),
   one('lines', 'deg', 'levelLimit', 'Level-sensor arm, most', 25),

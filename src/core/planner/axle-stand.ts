@@ -118,6 +118,8 @@ function standOnLeaves(
     arcLength: f.leafArc!,
     frontFraction: f.leafFront!,
     pivot: { x: f.leafPivotX!, y: f.leafPivotY! },
+    // A pivot below the spring’s fixed eye carries a shackle that stands up to the other one.
+    shackleType: f.leafPivotY! < 0 ? ('standing' as const) : ('hanging' as const),
   };
   const moved = { ...spring, pivot: { x: pivotX, y: f.leafPivotY! } };
   const from = standLeaf(spring, { camber: f.leafCamber!, shackle: f.shackle! }, `${end}.shackle`);

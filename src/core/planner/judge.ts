@@ -20,6 +20,8 @@ export interface Judged {
   why: string;
   /** What stops the geometry, when it does. */
   stopped: string | null;
+  /** Nobody lets it pass where it is beyond its limit. */
+  never?: boolean;
   cures: Cure[];
 }
 
@@ -44,7 +46,15 @@ export const beyond = (figure: number, { most, least }: Limit) =>
 /** Judges one consequence of a car as it would stand. */
 export function judgeOne(rule: Consequence, car: CarStand): Judged {
   const limit = rule.limit(car);
-  const base = { id: rule.id, name: rule.name, end: rule.end, unit: rule.unit, limit, why: rule.why };
+  const base = {
+    id: rule.id,
+    name: rule.name,
+    end: rule.end,
+    unit: rule.unit,
+    limit,
+    why: rule.why,
+    never: rule.never,
+  };
   try {
     const figure = rule.figure(car);
     const over = beyond(figure, limit);
@@ -74,3 +84,19 @@ export function judgeCar(car: CarStand): Judged[] {
 
 export const unansweredMusts = (judged: Judged[]) =>
   judged.filter((one) => one.level === 'must' || one.level === 'never');
+
+/** From this share of draws on it is as likely as not past its limit. */
+const AS_LIKELY = 0.5;
+/** From this share on somebody should look at it. */
+const WORTH_A_LOOK = 0.1;
+
+/**
+ * The level by chance as well as by figure: what is past its limit in half of all cases is no matter of taste, whatever
+ * its middle figure says, and what is in one of ten is close.
+ * @param passes the share of draws past the limit; undefined where none were made
+ */
+export function levelByChance(level: Level, passes: number | undefined, never = false): Level {
+  if (passes === undefined || level === 'must' || level === 'never') return level;
+  if (passes >= AS_LIKELY) return never ? 'never' : 'must';
+  return passes >= WORTH_A_LOOK ? 'near' : level;
+}

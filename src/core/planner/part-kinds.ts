@@ -264,8 +264,8 @@ export const PART_KINDS = {
   wedge: {
     name: 'Axle wedges',
     group: 'driveline',
-    settings: [setting('deg', 'Tips the pinion down by', 'deg', [-8, 8, 0.5, 2])],
-    fits: rearSolid,
+    settings: [setting('deg', 'Tips the pinion’s nose down by (minus: up)', 'deg', [-8, 8, 0.5, 2])],
+    fits: (kind, end) => rearSolid(kind, end) || (end === 'front' && isLeaf(kind)),
   },
   caseDrop: {
     name: 'Carrier bearing or case drop',
@@ -281,9 +281,12 @@ export const PART_KINDS = {
     settings: [setting('ratio', 'Ratio', 'number', [2.5, 20, 0.01, 4.1])],
   },
   barLink: {
-    name: 'Longer bar links',
+    name: 'Bar links of another length',
     group: 'lines',
-    settings: [setting('longer', 'Longer by', 'mm', [5, 160, 1, 50])],
+    settings: [
+      setting('longer', 'Longer by (minus: shorter)', 'mm', [-160, 160, 1, 50]),
+      setting('evens', 'One side shorter than the other by', 'mm', [0, 60, 1, 0]),
+    ],
   },
   hoseLong: {
     name: 'Longer brake hose',

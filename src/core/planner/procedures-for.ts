@@ -1,4 +1,5 @@
 import { type PartKind, partKind } from './part-kinds';
+import type { Procedure } from '../procedure/types';
 import type { PlanPart } from './plan-part';
 
 type Stack = Pick<PlanPart, 'kind' | 'end'>;
@@ -42,6 +43,15 @@ const LESS_USUAL: Record<string, (parts: readonly Stack[]) => boolean> = {
   // Larger kits of a spacer bring a drop of the differential along.
   'bracket-lift': (parts) => has(parts, 'front', 'strutSpacer'),
 };
+
+/** Is a procedure for cars of these suspensions? One that names none at an end is for any there. */
+export function fitsCar(
+  fits: Pick<Procedure['fits'], 'front' | 'rear'>,
+  car: { frontSuspension: string; rearSuspension: string },
+): boolean {
+  const suits = (kinds: readonly string[] | undefined, has: string) => !kinds || kinds.includes(has);
+  return suits(fits.front, car.frontSuspension) && suits(fits.rear, car.rearSuspension);
+}
 
 /** Does a plan's stack of parts ask for this procedure? A suggestion; the lead chooses. */
 export function suggestedFor(procedureId: string, parts: readonly Stack[]): boolean {

@@ -58,6 +58,8 @@ const RATIO_MOST = 1.5;
 const RATIO_LEAST = 0.2;
 const BASELINE_SD = 1;
 const SET_NOT_MEASURED = /Limit$|Goal$|Least$|^rating|rampDeg$/;
+/** What sizes a part and moves nothing of the car: no draw is made of it. */
+const SIZES_ONLY = /\.(?:stud\w+|jackPoint|barTwist|barLinkUp)$/;
 
 /**
  * How far a plan's heights and consequences may come out, from how well each figure is known: seeded normal draws.
@@ -92,7 +94,7 @@ export function spreadOfPlan(
       positive: !def.anySign,
     }))
     // A limit or a wish is a number someone set, not one that was measured; a zero says that the car has none.
-    .filter(({ key, value }) => value !== 0 && !SET_NOT_MEASURED.test(key));
+    .filter(({ key, value }) => value !== 0 && !SET_NOT_MEASURED.test(key) && !SIZES_ONLY.test(key));
   const limits = rules.map((rule) => rule.limit(first));
   const corner = Object.fromEntries(
     CORNERS.map((c) => [c, new Float64Array(draws)]),

@@ -12,7 +12,9 @@ export function applyStep(
   const step = stepOf(run, stepId);
   if (!step) return;
   state.done.set(stepId, entry);
-  for (const id of step.opens ?? []) {
+  // Done before: what it took apart then is taken apart no second time, it only closes what came open since.
+  const again = state.reopened.delete(stepId);
+  for (const id of again ? [] : (step.opens ?? [])) {
     if (!state.car.open.has(id)) state.openedBy.set(id, { step: stepId, at: entry.at });
     state.car.open.add(id);
     state.leftOff.delete(id);
@@ -23,8 +25,8 @@ export function applyStep(
     state.openedBy.delete(id);
   }
   for (const [ids, looseness] of [
-    [step.loosens, 'loosened'],
-    [step.snugs, 'snug'],
+    [again ? [] : step.loosens, 'loosened'],
+    [again ? step.snugs?.filter((id) => state.car.loose.get(id) === 'loosened') : step.snugs, 'snug'],
   ] as const) {
     for (const id of ids ?? []) {
       state.car.loose.set(id, looseness);
@@ -34,7 +36,7 @@ export function applyStep(
       fastener.owesCheck = false;
     }
   }
-  state.car.support = supportAfter(state.car.support, step);
+  if (!again) state.car.support = supportAfter(state.car.support, step);
 }
 
 function startAgain(fastener: FastenerState): void {
@@ -42,6 +44,7 @@ function startAgain(fastener: FastenerState): void {
   fastener.pass = 0;
   fastener.nuts.fill(0);
   fastener.angled = false;
+  fastener.takenBy = [];
 }
 
 export interface TorqueTaken {
@@ -52,6 +55,8 @@ export interface TorqueTaken {
   nut?: 'all' | number;
   /** Degrees turned; only after the last pass of a fastener that goes by angle. */
   angleDeg?: number | null;
+  /** Who put the wrench on it. */
+  personId?: string;
 }
 
 /**
@@ -62,7 +67,7 @@ export function applyTorque(
   run: RunDocument,
   state: RunState,
   fastenerId: string,
-  { pass, moved, recheck, nut = 'all', angleDeg = null }: TorqueTaken,
+  { pass, moved, recheck, nut = 'all', angleDeg = null, personId }: TorqueTaken,
 ): void {
   const fastener = run.fasteners.find((candidate) => candidate.id === fastenerId);
   const now = state.fasteners.get(fastenerId);
@@ -70,6 +75,7 @@ export function applyTorque(
   now.nuts = now.nuts.map((had, index) => (nut === 'all' || nut === index + 1 ? Math.max(had, pass) : had));
   now.pass = Math.min(...now.nuts);
   if (angleDeg !== null) now.angled = true;
+  if (personId !== undefined && !now.takenBy.includes(personId)) now.takenBy.push(personId);
   now.moved ||= moved;
   const passed = now.pass >= (recheck ? 1 : (fastener.passes ?? 1));
   const turned = recheck || now.spec?.angleDeg === undefined || now.angled;

@@ -2,6 +2,7 @@ import { Refusal } from '../refusal';
 import type { RunDocument } from './engine';
 import { type ValueConflict, mergeProcedures } from './merge';
 import type { Procedure } from './types';
+import { type ValuesByPlace, withKept, withValues } from './values';
 import { takeVariants } from './variants';
 
 /** A procedure chosen for a run, at the version it has then. */
@@ -10,35 +11,43 @@ export interface Chosen {
   hash: string;
   prefix: string;
   ways: string[];
+  /** Values for fasteners that name none: what a demo makes up. */
+  values?: ValuesByPlace;
 }
+
+const NONE: ValuesByPlace = new Map();
 
 /** Within a phase the front is worked before the rear, in whatever order they were ticked. */
 const frontFirst = (a: Chosen, b: Chosen) =>
   Number(!a.procedure.fits.front) - Number(!b.procedure.fits.front);
 
 /** The places for which the chosen procedures name different values. */
-export function conflictsOf(chosen: readonly Chosen[]): ValueConflict[] {
-  return mergeChosen(chosen).conflicts;
+export function conflictsOf(chosen: readonly Chosen[], kept = NONE): ValueConflict[] {
+  return mergeChosen(chosen, kept).conflicts;
 }
 
-function mergeChosen(chosen: readonly Chosen[]) {
-  return mergeProcedures(
-    [...chosen]
-      .sort(frontFirst)
-      .map(({ prefix, procedure, ways }) => ({ prefix, procedure: takeVariants(procedure, ways) })),
+function mergeChosen(chosen: readonly Chosen[], kept: ValuesByPlace) {
+  const merged = mergeProcedures(
+    [...chosen].sort(frontFirst).map(({ prefix, procedure, ways, values = NONE }) => ({
+      prefix,
+      procedure: withValues(takeVariants(procedure, ways), values),
+    })),
   );
+  return { ...merged, ...withKept(merged.fasteners, merged.conflicts, kept) };
 }
 
 /**
  * Makes one run of the chosen procedures with their ways.
- * @param choices for each place with two values, the prefix of the procedure whose value is taken
+ * @param choices for each place with two values, the prefix of the procedure whose value is taken, or `kept`
+ * @param kept what the shop keeps from its sheets
  * @throws Refusal when a value is not chosen, or the procedures do not go together
  */
 export function assembleRun(
   chosen: readonly Chosen[],
   choices: Record<string, string>,
+  kept = NONE,
 ): Omit<RunDocument, 'carried'> {
-  const { conflicts, items, fasteners, steps } = mergeChosen(chosen);
+  const { conflicts, items, fasteners, steps } = mergeChosen(chosen, kept);
   for (const conflict of conflicts) {
     const value = conflict.values.find((candidate) => candidate.prefix === choices[conflict.place]);
     if (!value)
@@ -47,7 +56,8 @@ export function assembleRun(
         `Two values for ${conflict.name}: choose one.`,
         `choices.${conflict.place}`,
       );
-    fasteners.find((fastener) => fastener.place === conflict.place)!.spec = value.spec;
+    const at = fasteners.findIndex((fastener) => fastener.place === conflict.place);
+    fasteners[at] = { ...fasteners[at]!, spec: value.spec };
   }
   const sources = [...chosen].sort(frontFirst).map(({ prefix, procedure, hash, ways }) => ({
     prefix,

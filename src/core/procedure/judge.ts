@@ -40,6 +40,7 @@ export function forbidsDrive(
   run: RunDocument,
   state: RunState,
   beforeStep = run.steps.length,
+  edition = RULES_EDITION,
 ): RefusedMove[] {
   const refused: RefusedMove[] = [];
   if (!bothOnWheels(state.car.support)) {
@@ -77,8 +78,25 @@ export function forbidsDrive(
       overridable: false,
     });
   }
+  const unchecked =
+    edition < CHECKED_SINCE ? [] : run.fasteners.filter((one) => owesCriticalCheck(state, one));
+  if (unchecked.length) {
+    refused.push({
+      code: 'check',
+      message: `Not to be driven before somebody else has checked it: ${listed(unchecked.map(placedName))}.`,
+      refs: unchecked.map((one) => one.id),
+      overridable: false,
+    });
+  }
   return refused;
 }
+
+/** The rules since which a check that is owed keeps the car from being driven. */
+const CHECKED_SINCE = 5;
+
+/** Does it owe a check, and hold steering or brakes? */
+const owesCriticalCheck = (state: RunState, { id, critical }: RunDocument['fasteners'][number]): boolean =>
+  state.fasteners.get(id)!.owesCheck && (critical === 'steering' || critical === 'brake');
 
 /** Lowering with wheels that count as off. */
 export function judgeWheels(run: RunDocument, state: RunState, lowered: readonly OneEnd[]): RefusedMove[] {
@@ -192,7 +210,7 @@ export function judgeStep(
       overridable: false,
     });
   }
-  if (step.drive) refused.push(...forbidsDrive(run, state, index));
+  if (step.drive) refused.push(...forbidsDrive(run, state, index, edition));
   return refused;
 }
 

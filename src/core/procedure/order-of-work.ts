@@ -91,6 +91,14 @@ export function wheelsThatCountAsOff(run: RunDocument, state: RunState, ends: re
 
 /** The step that puts the chocks under, where the run has them and they are not there. */
 export function chocksMissing(run: RunDocument, state: RunState): boolean {
-  const chocks = run.items.find((item) => item.place?.endsWith('.chocks'));
+  const chocks = chocksOf(run);
   return chocks !== undefined && !state.car.open.has(chocks.id);
 }
+
+/** The chocks of a run, as a thing that lies under its wheels. */
+export const chocksOf = (run: RunDocument) => run.items.find((item) => item.place?.endsWith('.chocks'));
+
+/** Are chocks missing that no step of the run puts there any more? Then whoever raises the car says that they lie. */
+export const chocksSetHere = (run: RunDocument, state: RunState): boolean =>
+  chocksMissing(run, state) &&
+  !run.steps.some((step) => isLeft(state, step) && step.opens?.includes(chocksOf(run)!.id));

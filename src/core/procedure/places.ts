@@ -34,6 +34,7 @@ const AT_EACH_FRONT_CORNER = [
   'damper-fork',
   'half-shaft',
   'hub',
+  'hub-cap',
   'hub-nut',
   'hub-snap-ring',
   'kingpin',
@@ -44,6 +45,7 @@ const AT_EACH_FRONT_CORNER = [
   'lower-arm',
   'lower-arm-pivots',
   'lower-ball-joint',
+  'radius-arm',
   'radius-arm-axle',
   'radius-arm-pivot',
   'seat-tube',
@@ -99,15 +101,24 @@ const FRONT_CENTER = [
   'pitman-arm',
   'skid-plate',
   'subframe',
+  'subframe-jack',
   'tie-rod-clamps',
   'track-bar-axle',
   'track-bar-bracket',
   'track-bar-frame',
 ] as const;
 
-const REAR_CENTER = ['carrier-bearing', 'mass-damper', 'pinion-jack', 'subframe-jack', 'upper-arm'] as const;
+const REAR_CENTER = [
+  'carrier-bearing',
+  'exhaust',
+  'hanger-tacks',
+  'mass-damper',
+  'pinion-jack',
+  'subframe-jack',
+  'upper-arm',
+] as const;
 
-const WHOLE_CAR = ['battery', 'chocks', 'drive-lock', 'stands'] as const;
+const WHOLE_CAR = ['battery', 'chocks', 'drive-lock', 'stands', 'trial-set'] as const;
 
 const SIDES = ['left', 'right'] as const;
 const ENDS = ['front', 'rear'] as const;

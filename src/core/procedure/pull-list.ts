@@ -35,6 +35,10 @@ export interface StartBlocker {
   code: 'tool' | 'wrench' | 'wrench-date' | 'part' | 'value' | 'approval';
   text: string;
   hard: boolean;
+  /** It is seen to on the way, and asks nobody’s yes to begin. */
+  later?: boolean;
+  /** The tool that is missing: it may be put on the board where it is there after all. */
+  tool?: Tool;
 }
 
 export interface PullList {
@@ -64,10 +68,22 @@ export function toolKind(kind: string): string {
     .replace(/(?<!s)s$/, '');
 }
 
+/** A size by what it means: `21` is 21 mm, `7/8"` is 7/8 of an inch. */
+export function toolSize(size: string): string {
+  const plain = size.trim().toLowerCase().replace(/\s+/g, ' ');
+  const metric = /^(\d+(?:[.,]\d+)?) ?(?:mm)?$/.exec(plain);
+  if (metric && (plain.endsWith('mm') || Number(metric[1]!.replace(',', '.')) >= 4))
+    return `${Number(metric[1]!.replace(',', '.'))} mm`;
+  return plain.replace(/ ?(?:in|inch|inches|"|”|″)$/, '').replace(/[ -](?=\d+\/)/, '-');
+}
+
+/** What is a place of the shop rather than something on its boards. */
+const LIFTS = /\b(two-post|four-post|hoist|lift)\b/;
+
 function covers(have: ShopTool, need: Tool): boolean {
   return (
     toolKind(have.kind) === toolKind(need.kind) &&
-    (need.size === undefined || have.size === need.size) &&
+    (need.size === undefined || (have.size !== null && toolSize(have.size) === toolSize(need.size))) &&
     (need.drive === undefined || have.drive === null || have.drive === need.drive)
   );
 }
@@ -87,7 +103,7 @@ const socketKey = (tool: Tool) =>
  */
 export function pullList(
   run: RunDocument,
-  shop: { tools: ShopTool[]; wrenches: ShopWrench[]; today: string },
+  shop: { tools: ShopTool[]; wrenches: ShopWrench[]; today: string; hasLift?: boolean },
   partsMissing: { name: string; phase: string }[],
   unanswered: string[] = [],
 ): PullList {
@@ -103,7 +119,9 @@ export function pullList(
       const known = tools.get(key) ?? {
         tool,
         steps: [],
-        have: shop.tools.some((have) => covers(have, tool)),
+        have:
+          (shop.hasLift === true && LIFTS.test(toolKind(tool.kind))) ||
+          shop.tools.some((have) => covers(have, tool)),
       };
       known.steps.push(named);
       tools.set(key, known);
@@ -156,6 +174,7 @@ export function pullList(
         code: 'tool',
         text: `The shop has no ${nameOf(tool)}.`,
         hard: false,
+        tool,
       })),
     ...ranges
       .filter((range) => !range.wrenches.length)
@@ -176,6 +195,8 @@ export function pullList(
       code: 'value',
       text: `No torque value: ${name}.`,
       hard: false,
+      // The lead gives it with its sheet, and until then nothing is torqued.
+      later: true,
     })),
   ];
   return {

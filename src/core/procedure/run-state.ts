@@ -24,11 +24,13 @@ export interface FastenerState {
   torqued: boolean;
   /** Owes somebody else's check. */
   owesCheck: boolean;
+  /** Who has put a wrench on it since it was last loose: none of them checks it. */
+  takenBy: string[];
   /** Found moved on this visit's re-check. */
   moved: boolean;
   /** The value in force; null is missing and stays in sight. */
   spec: TorqueSpec | null;
-  valueKind: 'sheet' | 'entered' | 'interim' | 'missing' | 'waiting';
+  valueKind: 'sheet' | 'made-up' | 'entered' | 'interim' | 'missing' | 'waiting';
 }
 
 export interface OpenItem {
@@ -52,6 +54,8 @@ export interface RunState {
   /** Waivable items closed as left off, and the fasteners that went with them. */
   leftOff: Set<string>;
   leftOffFasteners: Set<string>;
+  /** Steps that were done and have to be done again, since what they closed or torqued is not so any more. */
+  reopened: Set<string>;
   /** Steps that have nothing left to do because all they handle is left off. */
   skipped: Set<string>;
 }
@@ -93,9 +97,10 @@ export function placedName(thing: { name: string; corner?: Corner }): string {
  * Counted up when moves are refused that were taken before. 1: as it began; 2: wheels are things that are off and on, and
  * what needs the car as it stands comes before it is moved; 3: heights, sheet and drive are taken again after the work was
  * taken apart, a photo is one shot, and what was not tried on the road is waived by name; 4: no lead's word raises a car
- * without its chocks.
+ * without its chocks; 5: a check owed on steering or brakes forbids driving, a step opens again when what it closed is
+ * open, and a made-up value holds the handoff.
  */
-export const RULES_EDITION = 4;
+export const RULES_EDITION = 5;
 
 export function beginRun(run: RunDocument, rules = RULES_EDITION): RunState {
   const car = standingCar();
@@ -109,6 +114,7 @@ export function beginRun(run: RunDocument, rules = RULES_EDITION): RunState {
     lifted: new Set(),
     leftOff: new Set(),
     leftOffFasteners: new Set(),
+    reopened: new Set(),
     skipped: new Set(),
   };
   for (const id of run.carried.open) {
@@ -126,9 +132,10 @@ export function beginRun(run: RunDocument, rules = RULES_EDITION): RunState {
       angled: false,
       torqued: false,
       owesCheck: false,
+      takenBy: [],
       moved: false,
       spec: fastener.spec,
-      valueKind: fastener.spec ? 'sheet' : 'missing',
+      valueKind: !fastener.spec ? 'missing' : fastener.spec.madeUp ? 'made-up' : 'sheet',
     });
   }
   return state;

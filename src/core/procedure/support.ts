@@ -9,12 +9,13 @@ import {
   judgeWheels,
   placedName,
 } from './engine';
-import { chocksMissing } from './order-of-work';
+import { chocksMissing, chocksOf, chocksSetHere } from './order-of-work';
 import type { OneEnd, Support } from './types';
 
 /**
  * Judges whether ends of the car may be brought to another support now, outside the listed steps.
  * @param edition the rules it is judged by: those of today for a tap, those the run began under for what is on record
+ * @param chocked whoever raises it has chocked it again, where no step is left that does
  * @returns every reason against it; none means it may be done. Nobody overrides one of these.
  */
 export function judgeSupport(
@@ -23,6 +24,7 @@ export function judgeSupport(
   ends: readonly OneEnd[],
   to: Support,
   edition = RULES_EDITION,
+  chocked = false,
 ): RefusedMove[] {
   const from = state.car.support;
   const after = { ...from };
@@ -60,10 +62,12 @@ export function judgeSupport(
       ),
     );
   const raising = ends.some((end) => from[end] === 'on-wheels') && to === 'raised';
-  if (raising && chocksMissing(run, state)) {
+  if (raising && chocksMissing(run, state) && !(chocked && chocksSetHere(run, state))) {
     refused.push({
       code: 'after',
-      message: 'Chock it first: it is not raised without.',
+      message: chocksSetHere(run, state)
+        ? 'Chock it first, and say so here: it is not raised without.'
+        : 'Chock it first: it is not raised without.',
       refs: [],
       overridable: false,
     });
@@ -71,8 +75,18 @@ export function judgeSupport(
   return refused;
 }
 
-export function applySupport(state: RunState, support: Record<OneEnd, Support>): void {
+/** @param chocked it was chocked again for this, and the step that takes the chocks away comes again with it */
+export function applySupport(
+  run: RunDocument,
+  state: RunState,
+  support: Record<OneEnd, Support>,
+  chocked: { at: string } | null,
+): void {
   state.car.support = { ...support };
+  const chocks = chocked && chocksOf(run);
+  if (!chocks) return;
+  state.car.open.add(chocks.id);
+  state.openedBy.set(chocks.id, { step: null, at: chocked.at });
 }
 
 /** The next undone step that brings these ends to the support, if the run lists one. */

@@ -57,6 +57,8 @@ export interface TorqueSpec {
   angleDeg?: number;
   source: string;
   note?: string;
+  /** Nobody’s sheet says so: it is there so that a demo can be worked through. */
+  madeUp?: true;
 }
 
 export interface Fastener {

@@ -1,11 +1,13 @@
 const GLYPHS: Record<string, string> = { '¼': '1/4', '½': '1/2', '¾': '3/4' };
+/** `61.340` on a dial: there points part thousands, as commas and spaces do. */
+const POINTED = /^-?\d{1,3}(?:\.\d{3})+$/;
 const GROUPED = /^(-?\d{1,3})(?:[, ’']\d{3})+(?:\.\d+)?$/;
 
 /**
  * Reads a figure as people type it: `12`, `-0.5`, `0,5`, `1 1/2`, `12,400 km`.
  * @param text what was typed
- * @param kind `whole` where only whole figures make sense (a dial, minutes): there `1,200` is twelve hundred. Elsewhere a
- *   comma before three digits could be either, and is not read
+ * @param kind `whole` where only whole figures make sense (a dial, minutes): there `1,200`, `1.200` and
+ *   `1 200` are twelve hundred. Elsewhere a comma before three digits could be either, and is not read
  * @param unit what may stand behind it
  * @returns the figure, or null when it does not read as one: nothing is guessed
  */
@@ -24,6 +26,7 @@ export function readFigure(text: string, kind: 'whole' | 'any' = 'any', unit = '
     const size = Number(whole ?? 0) + Number(top) / Number(bottom);
     return minus ? -size : size;
   }
+  if (kind === 'whole' && POINTED.test(plain)) return Number(plain.replace(/\./g, ''));
   if (GROUPED.test(plain)) {
     const once = (plain.match(/[, ’']/g) ?? []).length === 1;
     if (kind === 'any' && once && plain.includes(',') && !plain.includes('.')) return null;

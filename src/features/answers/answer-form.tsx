@@ -10,10 +10,11 @@ export function AnswerForm({
   input,
   small,
 }: {
-  command: 'plan.answer' | 'offer.answer' | 'quote.answer';
-  input: { orderId: string; version: number; offerId?: string };
+  command: 'plan.answer' | 'offer.answer' | 'quote.answer' | 'proposal.answer';
+  input: { orderId: string; version: number; offerId?: string; planVersion?: number };
   small?: boolean;
 }) {
+  const both = command === 'proposal.answer';
   return (
     <CommandForm
       command={command}
@@ -26,7 +27,9 @@ export function AnswerForm({
         <>
           <HowAskedFields label="Asked" how={how} widths={{ how: 'w-36', witness: 'w-44' }} />
           <div className={small ? 'flex gap-2' : 'grid w-full grid-cols-2 gap-3'}>
-            <Send onClick={() => set('yes', true)}>{small ? 'Yes' : 'The customer says yes'}</Send>
+            <Send onClick={() => set('yes', true)}>
+              {small ? 'Yes' : both ? 'Yes, to plan and price' : 'The customer says yes'}
+            </Send>
             <Send weight="line" onClick={() => set('yes', false)}>
               {small ? 'No' : 'The customer says no'}
             </Send>

@@ -1,13 +1,18 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { forbidsDrive, looseFasteners, openItems, placedName } from '@/core/procedure/engine';
 import type { Step } from '@/core/procedure/types';
 import { CarPlan, type PlanMark } from '@/ui/car-plan';
 import { OpenSign, Stripe } from '@/ui/stripe';
 import type { BayProps } from './bay-props';
-import { type Opened, OpenSheet } from './open-sheet';
-import { StillTight } from './still-tight';
+import type { Opened } from './open-sheet';
+
+// Looked at only when something is tapped, or while the car is in the air: the page comes without them.
+const StillTight = dynamic(() => import('./still-tight').then((all) => all.StillTight));
+const SecondCheck = dynamic(() => import('../torque/second-check').then((all) => all.SecondCheck));
+const OpenSheet = dynamic(() => import('./open-sheet').then((all) => all.OpenSheet));
 
 /** What is open, loose and held, by corner on a plan of the car, and what that forbids now. */
 export function BayOpen(props: BayProps & { step: Step | null; onStep: (id: string) => void }) {
@@ -37,6 +42,10 @@ export function BayOpen(props: BayProps & { step: Step | null; onStep: (id: stri
     })),
   ];
   const refused = forbidsDrive(document, run);
+  // Those of the step in hand say so at their own card.
+  const owed = document.fasteners.filter(
+    (one) => run.fasteners.get(one.id)!.owesCheck && !step?.torques?.includes(one.id),
+  );
   const inAir = run.car.support.front !== 'on-wheels' || run.car.support.rear !== 'on-wheels';
   const ground = open.filter(({ item }) => item.closeBefore === 'ground').length;
   const photo = step && props.stepPhotos[step.id];
@@ -72,7 +81,7 @@ export function BayOpen(props: BayProps & { step: Step | null; onStep: (id: stri
           Do not lower it: {ground} {ground === 1 ? 'thing' : 'things'} open that would be hurt.
         </p>
       )}
-      {!inAir && refused.length > 0 && open.length + loose.length > 0 && (
+      {!inAir && refused.length > 0 && open.length + loose.length + owed.length > 0 && (
         <p className="hatch mb-2 px-3 py-2 text-lg font-semibold">Not to be driven.</p>
       )}
       <ul>
@@ -92,6 +101,25 @@ export function BayOpen(props: BayProps & { step: Step | null; onStep: (id: stri
               <Stripe state={looseness === 'snug' ? 'thin' : 'broken'} size={34} />
               <span>{placedName(fastener)}</span>
             </button>
+          </li>
+        ))}
+        {owed.map((fastener) => (
+          <li
+            key={`owed ${fastener.id}`}
+            className="flex items-center gap-3 border-t border-rule py-1.5 text-lg"
+          >
+            <span className="w-7 shrink-0" />
+            <Stripe state="full" size={34} />
+            <span className="flex-1">
+              {placedName(fastener)} <strong className="font-semibold">owes a second check</strong>
+            </span>
+            <SecondCheck
+              orderId={props.orderId}
+              fastener={fastener}
+              people={props.people}
+              takenBy={run.fasteners.get(fastener.id)!.takenBy}
+              button={{}}
+            />
           </li>
         ))}
         {marks.length === 0 && (

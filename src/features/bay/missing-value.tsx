@@ -2,6 +2,7 @@
 
 import type { FastenerState } from '@/core/procedure/engine';
 import type { Fastener } from '@/core/procedure/types';
+import { Link } from '@/ui/link';
 import { ValueButton } from '../torque/value-dialog';
 import type { BayProps } from './bay-props';
 
@@ -29,6 +30,9 @@ export function MissingValue({
       </p>
       <div className="mt-2 grid gap-2">
         <ValueButton {...shared} label="The lead enters one, with its source" />
+        <Link className="btn" href={`/orders/${props.orderId}/values`}>
+          The lead enters all of them, on one sheet
+        </Link>
         {mayInterim ? (
           <ValueButton {...shared} first="interim" label="An interim, with its basis" />
         ) : (

@@ -125,7 +125,7 @@ export function OpenSheet({
         ))}
         {closers.length === 0 && (
           <p className="text-lg font-medium">
-            No step left that closes it: add a step, or take the last one back on the trail.
+            The car came with it, and no step of this job closes it: add a step that does.
           </p>
         )}
       </div>

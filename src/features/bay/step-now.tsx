@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { Button } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { useRef, useState } from 'react';
@@ -14,11 +15,13 @@ import { PinFields, noPin } from '@/ui/pin-fields';
 import { LiftHole } from '../handoff/lift-hole';
 import { PhotoButton } from '../photos/photo-upload';
 import { type BayProps, describeWhere } from './bay-props';
-import { CutCard } from './cut-card';
 import { FoundButton } from './found-sheet';
 import { StuckButton } from './stuck-button';
 import { describeTake } from './take-words';
 import { TorqueCard } from './torque-card';
+
+// Few steps cut a coil: the page comes without it.
+const CutCard = dynamic(() => import('./cut-card').then((all) => all.CutCard));
 
 const BAR = 'btn min-h-24 border-0 border-r-2 border-rule text-xl';
 
@@ -100,6 +103,11 @@ export function StepNow({
           {step.helper ? ` · a second pair of hands, ${step.helper} min` : ''}
         </p>
         <h1 className="mt-1 text-6xl leading-[1.08]">{step.do}</h1>
+        {run.reopened.has(step.id) && (
+          <p className="mt-2 text-xl font-semibold">
+            It was done before. What it closed is not closed any more, so it is done again.
+          </p>
+        )}
         {step.why && <p className="mt-2 max-w-2xl text-xl leading-snug">{step.why}</p>}
         {step.caution && (
           <p className="caution mt-3 max-w-3xl px-4 py-3 text-xl leading-snug font-medium">{step.caution}</p>

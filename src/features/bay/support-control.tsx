@@ -1,13 +1,15 @@
 'use client';
 
 import { useState } from 'react';
-import { type RunDocument, type RunState, SUPPORT_WORDS } from '@/core/procedure/engine';
+import { RULES_EDITION, type RunDocument, type RunState, SUPPORT_WORDS } from '@/core/procedure/engine';
+import { chocksSetHere } from '@/core/procedure/order-of-work';
 import { judgeSupport } from '@/core/procedure/support';
 import type { OneEnd, Support } from '@/core/procedure/types';
 import { useCommand } from '@/features/transport/use-command';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { FormErrors } from '@/ui/field';
+import { CheckLine } from '@/ui/checkbox';
 import { Choice } from '@/ui/choice';
 
 const CHOICES: { to: Support; words: string }[] = [
@@ -34,6 +36,7 @@ export function SupportControl({
 }) {
   const { send, busy, errors, clear } = useCommand('support.set');
   const [open, setOpen] = useState(false);
+  const [chocked, setChocked] = useState(false);
   const [ends, setEnds] = useState<OneEnd[]>(['front', 'rear']);
   const { front, rear } = run.car.support;
   return (
@@ -65,10 +68,15 @@ export function SupportControl({
               setEnds(WHICH.find((one) => one.words === words)!.ends);
             }}
           />
+          {chocksSetHere(document, run) && (
+            <CheckLine className="mt-3 items-center gap-3" checked={chocked} onChecked={setChocked}>
+              The wheels that stay down are chocked again
+            </CheckLine>
+          )}
           <ul className="mt-3">
             {CHOICES.map(({ to, words }) => {
               const stands = ends.every((end) => run.car.support[end] === to);
-              const refused = stands ? [] : judgeSupport(document, run, ends, to);
+              const refused = stands ? [] : judgeSupport(document, run, ends, to, RULES_EDITION, chocked);
               return (
                 <li key={to} className="border-t border-rule py-2">
                   <Button
@@ -78,7 +86,7 @@ export function SupportControl({
                     disabled={busy || stands}
                     aria-describedby={refused.length ? `no-${to}` : undefined}
                     onClick={async () => {
-                      if (await send({ orderId, ends, to })) setOpen(false);
+                      if (await send({ orderId, ends, to, chocked })) setOpen(false);
                     }}
                   >
                     {stands ? `${words}: as it stands` : words}

@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { type RefObject, useEffect, useState } from 'react';
 import { CORNER_NAMES, judgeTorque } from '@/core/procedure/engine';
 import { nextNut } from '@/core/procedure/nuts';
@@ -17,9 +18,11 @@ import { TakeBack } from '../trail/take-back';
 import type { BayProps } from './bay-props';
 import { ExtensionFields, type Lengths, NO_LENGTHS } from './extension-fields';
 import { likelyWrench, rememberWrench } from './likely-wrench';
-import { MissingValue } from './missing-value';
-import { SecondCheck } from './second-check';
 import { describeTake } from './take-words';
+
+// Asked for by few fasteners: the page comes without them.
+const MissingValue = dynamic(() => import('./missing-value').then((all) => all.MissingValue));
+const SecondCheck = dynamic(() => import('../torque/second-check').then((all) => all.SecondCheck));
 
 /** What is wrong with these is said where they stand. */
 const SHOWN = [
@@ -143,8 +146,10 @@ export function TorqueCard({
         <div className="mt-1 flex items-center gap-4">
           <div className="min-w-0 flex-1">
             <p className="text-lg text-soft">
-              {now.valueKind === 'interim' && (
-                <strong className="mr-2 border border-ink px-1.5 text-ink">interim</strong>
+              {(now.valueKind === 'interim' || now.valueKind === 'made-up') && (
+                <strong className="mr-2 border border-ink px-1.5 text-ink">
+                  {now.valueKind === 'interim' ? 'interim' : 'made up'}
+                </strong>
               )}
               {now.spec!.source}
             </p>
@@ -328,9 +333,9 @@ export function TorqueCard({
           ))}
         </div>
       )}
-      {now.torqued && now.owesCheck && last && (
+      {now.torqued && now.owesCheck && (
         <div className="mt-2">
-          <SecondCheck orderId={orderId} fastener={fastener} people={props.people} not={last.personId} />
+          <SecondCheck orderId={orderId} fastener={fastener} people={props.people} takenBy={now.takenBy} />
         </div>
       )}
     </section>

@@ -10,6 +10,7 @@ export function CsvButtons() {
   const { send, busy, errors } = useCommand('catalog.import');
   const input = useRef<HTMLInputElement>(null);
   const [kept, setKept] = useState<number | null>(null);
+  const [held, setHeld] = useState('');
   return (
     <div>
       <p className="flex gap-2">
@@ -29,7 +30,9 @@ export function CsvButtons() {
           onChange={async (event) => {
             const file = event.target.files?.[0];
             if (!file) return;
-            const answer = await send({ csv: await file.text() });
+            const csv = await file.text();
+            setHeld(csv);
+            const answer = await send({ csv });
             setKept(answer ? Number(answer.parts) : null);
             if (input.current) input.current.value = '';
           }}
@@ -37,6 +40,18 @@ export function CsvButtons() {
       </p>
       {kept !== null && <p role="status">{kept} parts taken in.</p>}
       <FormErrors errors={errors} />
+      {errors.some(({ code }) => code === 'confirm') && (
+        <Button
+          className="mt-2"
+          disabled={busy}
+          onClick={async () => {
+            const answer = await send({ csv: held, confirmed: true });
+            setKept(answer ? Number(answer.parts) : null);
+          }}
+        >
+          Take their place
+        </Button>
+      )}
     </div>
   );
 }

@@ -3,12 +3,20 @@
 import { PART_KIND_IDS, type PartKind, partKind } from '@/core/planner/part-kinds';
 import type { ListedPart } from '@/server/queries/catalog';
 import { CommandForm } from '@/features/transport/command-form';
+import { useAsked } from '@/ui/field';
 import { MoneyField, NumberField, type TypedFigure } from '@/ui/figure-fields';
 import { SelectField } from '@/ui/select';
 import { Send } from '@/ui/send';
 import { TextField } from '@/ui/text-field';
 
 const EVERY_SETTING = PART_KIND_IDS.flatMap((id) => partKind(id).settings.map((one) => one.id));
+function KeepPart() {
+  return (
+    <Send wide className="col-span-full">
+      {useAsked('confirm') ? 'It takes the place of the other' : 'Keep the part'}
+    </Send>
+  );
+}
 const words = (text: string) => text.split(/\s+/).filter(Boolean);
 
 /** A part of the catalog: what it is, what it does and costs, what it needs and does not go with. */
@@ -45,7 +53,9 @@ export function PartForm({
         requires: codesOf(part?.requires),
         excludes: codesOf(part?.excludes),
       }}
-      input={({ kind, end, kit, set, requires, excludes, ...typed }) => ({
+      input={({ kind, end, kit, set, requires, excludes, ...typed }, confirmed) => ({
+        partId: part?.id ?? null,
+        confirmed,
         kind,
         end: partKind(kind).both ? 'both' : end,
         kit: kit || null,
@@ -95,9 +105,7 @@ export function PartForm({
           <NumberField name="ratedMost" label="Rated to, mm" />
           <TextField name="requires" label="Needs, by code" />
           <TextField name="excludes" label="Not with, by code" />
-          <Send wide className="col-span-full">
-            Keep the part
-          </Send>
+          <KeepPart />
         </>
       )}
     </CommandForm>

@@ -53,6 +53,11 @@ function DueLine({ comeBack, mayClose }: { comeBack: ComeBack; mayClose: boolean
             between {shortDay(earliestOn)} and {shortDay(latestOn)}
           </span>
         )}
+        {comeBack.paceAssumed && (
+          <span className="block text-sm text-soft">
+            by a usual {Math.round(comeBack.pacePerDay ?? 0)} {comeBack.unit} a day, assumed
+          </span>
+        )}
         {comeBack.reminded.length > 0 && (
           <span className="block text-sm text-soft">
             told: {comeBack.reminded.map((stage) => STAGES[stage] ?? stage).join(', ')}

@@ -40,8 +40,9 @@ export function VisitButton({
         odometer: emptyOdometer(unit),
         place: '',
       }}
-      input={({ followUpIds, odometer, place }) => ({
+      input={({ followUpIds, odometer, place }, confirmed) => ({
         followUpIds,
+        confirmed,
         odometer: odometerFrom(odometer),
         place: place || null,
       })}

@@ -11,8 +11,8 @@ export function AnswerOnPage({
   yes,
   no,
 }: {
-  command: 'offer.answer' | 'quote.answer';
-  input: { orderId: string; version: number; offerId?: string };
+  command: 'offer.answer' | 'quote.answer' | 'proposal.answer';
+  input: { orderId: string; version: number; offerId?: string; planVersion?: number };
   yes: string;
   no: string;
 }) {

@@ -4,7 +4,7 @@ import type { OverrideRule } from '@/core/ledger/kinds/bay';
 import type { PinPerson } from '@/ui/pin-fields';
 import { LeadReason } from '../answers/lead-reason';
 
-/** The lead lifts one rule that may be lifted: a written reason, the lead's PIN, and a line on the handoff. */
+/** The lead lifts one rule that may be lifted: a written reason, the lead's PIN, and a line on the handoff, without the reason. */
 export function LiftHole({
   orderId,
   rule,
@@ -27,7 +27,7 @@ export function LiftHole({
       leads={leads}
       button={label}
       title="The lead lifts this"
-      intro={`${text} It stands on the handoff with the reason and the lead’s name.`}
+      intro={`${text} It stands on the handoff with the lead’s name; the reason stays in the shop’s record.`}
       action="Lift it"
     />
   );

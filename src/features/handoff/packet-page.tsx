@@ -1,3 +1,4 @@
+import { describeLift } from '@/core/ledger/lift-words';
 import { CORNERS } from '@/core/corners';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import { sideView } from '@/core/stance/drawing';
@@ -210,6 +211,7 @@ export function PacketPage({
         <p>
           {packet.car.plate} · {packet.customer} · order {packet.order} · {packet.shop}
         </p>
+        {packet.shopReach && <p className="text-soft">{packet.shopReach}</p>}
         <p className="text-soft">
           Odometer: arrived {packet.odometer.arrived}
           {packet.odometer.out && `, road test out ${packet.odometer.out}`}
@@ -222,8 +224,8 @@ export function PacketPage({
       )}
       {packet.correction && (
         <p className="caution px-4 py-3">
-          Version {packet.version}, after a correction: {packet.correction.why} Signed version{' '}
-          {packet.correction.of} is kept as it was.
+          Version {packet.version}, after a correction{packet.correction.why && `: ${packet.correction.why}`}.
+          Signed version {packet.correction.of} is kept as it was.
         </p>
       )}
       <Heights packet={packet} />
@@ -289,9 +291,7 @@ export function PacketPage({
         <section>
           <h2 className="border-b border-ink pb-1">Lifted by the lead</h2>
           {packet.lifted.map((lifted) => (
-            <p key={lifted.rule + lifted.reason}>
-              {lifted.rule}: {lifted.reason} ({lifted.by})
-            </p>
+            <p key={lifted.rule + lifted.reason}>{describeLift(lifted)}</p>
           ))}
         </section>
       )}

@@ -54,7 +54,7 @@ export function WhyOff({
           leads={leads}
           button="Accept it as it is"
           title="Accept these heights"
-          intro={`Planned ${planned}; got ${got}. It stands on the handoff with the reason and the lead’s name.`}
+          intro={`Planned ${planned}; got ${got}. It stands on the handoff with the lead’s name; the reason stays in the shop’s record.`}
           reasonLabel="Why that is safe, and who said yes to it"
           action="Accept it"
         />

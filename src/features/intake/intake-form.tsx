@@ -272,7 +272,7 @@ export function IntakeForm({
     <CommandForm<'intake.open', TypedIntake>
       command="intake.open"
       start={emptyIntake(lengthUnit, distanceUnit)}
-      input={(typed) => intakeFrom(typed, timeZone)}
+      input={(typed, confirmed) => intakeFrom(typed, timeZone, confirmed)}
       keeps
       onDone={({ orderId }, { orderKind }) =>
         router.push(`/orders/${orderId}/${takesWork(orderKind) ? 'heights' : 'work'}`)

@@ -70,10 +70,15 @@ export const emptyIntake = (unit: 'in' | 'mm', distance: 'km' | 'mi'): TypedInta
 /** A job or its next stage is planned and measured; the other visits go straight to their work. */
 export const takesWork = (orderKind: string) => orderKind === 'job' || orderKind === 'next-stage';
 
-export function intakeFrom({ known, ...typed }: TypedIntake, timeZone: string): SentOf<'intake.open'> {
+export function intakeFrom(
+  { known, ...typed }: TypedIntake,
+  timeZone: string,
+  confirmed = false,
+): SentOf<'intake.open'> {
   const work = takesWork(typed.orderKind);
   return {
     ...typed,
+    confirmed,
     customer: known ? { id: known.customerId } : typed.customer,
     vehicle: known ? { id: known.id } : { ...typed.vehicle, distanceUnit: typed.odometer.unit },
     odometer: odometerFrom(typed.odometer),

@@ -21,6 +21,7 @@ const ORDER_PAGES: Record<string, readonly EntryArea[]> = {
   heights: ['arrival', 'planned', 'bay', 'handed over'],
   work: ['planned', 'bay'],
   torque: ['bay'],
+  values: ['bay'],
   alignment: ['arrival', 'handed over'],
   road: ['bay', 'handed over'],
   photos: ['bay', 'noted'],

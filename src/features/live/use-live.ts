@@ -8,52 +8,86 @@ const CHANNEL = 'wrenchwise live moves';
 const LOCK = 'wrenchwise live moves';
 const SETTLE_MS = 30;
 
-/** Calls back with what moved in the record; many changes at once are one call. */
-export function useLive(onChange: (moved: ChainMoved[]) => void, active = true): void {
+/**
+ * Calls back with what moved in the record; many changes at once are one call. With null when nobody listened for a while:
+ * anything may have moved.
+ */
+export function useLive(onChange: (moved: ChainMoved[] | null) => void, active = true): void {
   const latest = useRef(onChange);
   useEffect(() => {
     latest.current = onChange;
   }, [onChange]);
   useEffect(() => {
     if (!active || typeof BroadcastChannel === 'undefined') return undefined;
-    const channel = new BroadcastChannel(CHANNEL);
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    let moved: ChainMoved[] = [];
-    const told = (more: ChainMoved[]) => {
-      moved = [...moved, ...more];
-      clearTimeout(timer);
-      timer = setTimeout(() => {
-        const now = moved;
-        moved = [];
-        latest.current(now);
-      }, SETTLE_MS);
+    let stop: (() => void) | null = null;
+    const start = () => (stop ??= listen((moved) => latest.current(moved)));
+    // A page that is put away listens to nothing, so that the browser may keep it; it listens again when it is shown.
+    const away = () => {
+      stop?.();
+      stop = null;
     };
-    channel.onmessage = (event) => told(event.data as ChainMoved[]);
-    const stop = new AbortController();
-    const listen = () =>
-      new Promise<void>((resolve) => {
-        const source = new EventSource('/api/live');
-        const leave = () => {
-          source.close();
-          resolve();
-        };
-        source.addEventListener('moved', (event) => {
-          const more = JSON.parse((event as MessageEvent<string>).data) as ChainMoved[];
-          told(more);
-          channel.postMessage(more);
-        });
-        // A browser signed out, or a server gone: the page is read again when it is opened again.
-        source.onerror = () => {
-          if (source.readyState === EventSource.CLOSED) leave();
-        };
-        stop.signal.addEventListener('abort', leave);
-      });
-    const begin = navigator.locks ? navigator.locks.request(LOCK, { signal: stop.signal }, listen) : listen();
-    void begin.catch(() => undefined);
+    start();
+    window.addEventListener('pagehide', away);
+    window.addEventListener('pageshow', start);
     return () => {
-      stop.abort();
-      clearTimeout(timer);
-      channel.close();
+      away();
+      window.removeEventListener('pagehide', away);
+      window.removeEventListener('pageshow', start);
     };
   }, [active]);
+}
+
+function listen(tell: (moved: ChainMoved[] | null) => void): () => void {
+  const channel = new BroadcastChannel(CHANNEL);
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let moved: ChainMoved[] = [];
+  let missed = false;
+  const told = (more: ChainMoved[] | null) => {
+    if (more) moved = [...moved, ...more];
+    else missed = true;
+    clearTimeout(timer);
+    timer = setTimeout(() => {
+      const now = missed ? null : moved;
+      moved = [];
+      missed = false;
+      tell(now);
+    }, SETTLE_MS);
+  };
+  channel.onmessage = (event) => told(event.data as ChainMoved[] | null);
+  const stop = new AbortController();
+  const toServer = () =>
+    new Promise<void>((resolve) => {
+      const source = new EventSource('/api/live');
+      let lost = false;
+      const leave = () => {
+        source.close();
+        resolve();
+      };
+      const say = (more: ChainMoved[] | null) => {
+        told(more);
+        channel.postMessage(more);
+      };
+      source.addEventListener('moved', (event) =>
+        say(JSON.parse((event as MessageEvent<string>).data) as ChainMoved[]),
+      );
+      source.onopen = () => {
+        if (lost) say(null);
+        lost = false;
+      };
+      source.onerror = () => {
+        lost = true;
+        // A browser signed out, or a server gone: the page is read again when it is opened again.
+        if (source.readyState === EventSource.CLOSED) leave();
+      };
+      stop.signal.addEventListener('abort', leave);
+    });
+  const begin = navigator.locks
+    ? navigator.locks.request(LOCK, { signal: stop.signal }, toServer)
+    : toServer();
+  void begin.catch(() => undefined);
+  return () => {
+    stop.abort();
+    clearTimeout(timer);
+    channel.close();
+  };
 }

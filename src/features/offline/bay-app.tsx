@@ -6,6 +6,7 @@ import { CommandRouteContext } from '@/features/transport/use-command';
 import { type BayBundle, bayPropsOf, heightsPropsOf, stateOf } from '../bay/bay-bundle';
 import { BayView } from '../bay/bay-view';
 import { KeepPhotoContext } from '../photos/photo-upload';
+import { useComeBack } from '../live/use-come-back';
 import { useLive } from '../live/use-live';
 import { Unlock } from '../shell/unlock';
 import { BayHeights } from './bay-heights';
@@ -44,9 +45,13 @@ export function BayApp({ first }: { first: BayBundle | null }) {
   // The car's own record as far as it is not here yet, or the wrenches and people it is worked with.
   useLive((moved) => {
     const shown = [orderId, 'shop', ...(bundle?.elsewhere ?? []).map((one) => one.orderId)];
-    if (moved.some(({ chain, count }) => shown.includes(chain) && !(chain === orderId && count <= known)))
+    if (
+      !moved ||
+      moved.some(({ chain, count }) => shown.includes(chain) && !(chain === orderId && count <= known))
+    )
       route.refresh();
   }, bay.online);
+  useComeBack(bay.comeBack);
   const state = useMemo(
     () =>
       bundle

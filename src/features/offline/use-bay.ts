@@ -51,6 +51,8 @@ export interface Bay {
   route: CommandRoute;
   missing: boolean;
   send(): void;
+  /** Somebody came back to a page nobody looked at: it is read again before the next tap is taken. */
+  comeBack(): void;
   /** Keeps a picture here with the move that binds it; the answer the screen needs. */
   keepPhoto(file: File, target: PhotoTarget): Promise<Answered<unknown>>;
 }
@@ -69,6 +71,8 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
   const [tasks, setTasks] = useState<string[]>([]);
   const [missing, setMissing] = useState(false);
   const kept = useRef({ bundle, pending });
+  /** A reading that taps wait for: what they were made on may be old. */
+  const reading = useRef<Promise<void> | null>(null);
   const offline = useRef(false);
   useEffect(() => {
     offline.current = !online;
@@ -240,6 +244,7 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
   const route = useMemo<CommandRoute>(
     () => ({
       async send(name, envelope, ask) {
+        if (reading.current) await reading.current;
         if (!isOfflineCommand(name)) {
           const answer = await ask();
           if (!answer.ok && answer.errors[0]?.code === 'network') setOnline(false);
@@ -258,10 +263,20 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
         return queue(name, envelope);
       },
       took: take,
+      seen: () => kept.current.bundle?.entries.at(-1)?.seq,
       refresh: () => void reload(),
     }),
     [able, queue, reload, send, take],
   );
+
+  const comeBack = useCallback(() => {
+    const read = send()
+      .then(reload)
+      .finally(() => {
+        if (reading.current === read) reading.current = null;
+      });
+    reading.current = read;
+  }, [send, reload]);
 
   const keepPhoto = useCallback(
     async (file: File, target: PhotoTarget) => {
@@ -284,6 +299,7 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
     route,
     missing,
     send: () => void send().then(() => reload()),
+    comeBack,
     keepPhoto,
   };
 }

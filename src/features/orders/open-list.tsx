@@ -19,6 +19,7 @@ export function OpenList({ document, run }: { document: RunDocument; run: RunSta
   const open = openItems(document, run);
   const loose = looseFasteners(document, run);
   const refused = forbidsDrive(document, run);
+  const owed = document.fasteners.filter((one) => run.fasteners.get(one.id)!.owesCheck);
   return (
     <section aria-label="Open on the car">
       <h2 className="border-b border-ink pb-1">Open on the car</h2>
@@ -43,15 +44,30 @@ export function OpenList({ document, run }: { document: RunDocument; run: RunSta
             </span>
           </li>
         ))}
-        {open.length + loose.length === 0 && (
+        {owed.map((fastener) => (
+          <li key={fastener.id} className="flex items-center gap-3 border-b border-rule py-1.5">
+            <Stripe state="full" size={34} />
+            <span className="min-w-0">
+              <span className="block font-semibold">{placedName(fastener)}</span>
+              <span className="block text-sm text-soft">owes a second check</span>
+            </span>
+          </li>
+        ))}
+        {open.length + loose.length + owed.length === 0 && (
           <li className="py-2 text-soft">Nothing recorded as open or loose.</li>
         )}
       </ul>
-      {refused.length > 0 && open.length + loose.length > 0 && (
+      {refused.length > 0 && open.length + loose.length + owed.length > 0 && (
         <div className="hatch mt-3 px-3 py-2 font-medium">
-          Not to be driven: {open.length ? `${open.length} open` : ''}
-          {open.length && loose.length ? ', ' : ''}
-          {loose.length ? `${loose.length} loose` : ''}.
+          Not to be driven:{' '}
+          {[
+            open.length && `${open.length} open`,
+            loose.length && `${loose.length} loose`,
+            refused.some(({ code }) => code === 'check') && 'a check is owed',
+          ]
+            .filter(Boolean)
+            .join(', ')}
+          .
         </div>
       )}
     </section>

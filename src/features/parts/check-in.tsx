@@ -162,7 +162,7 @@ function HoldBox({
           leads={leads}
           button="The lead goes on without it"
           title="Go on without it"
-          intro={`${hold.reason}. It stands on the handoff with the reason and the lead’s name.`}
+          intro={`${hold.reason}. It stands on the handoff with the lead’s name; the reason stays in the shop’s record.`}
           action="End the hold"
         />
       )}

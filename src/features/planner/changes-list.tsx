@@ -5,9 +5,10 @@ import { useState } from 'react';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import type { Cure } from '@/core/planner/consequence';
 import { figureText } from '@/core/planner/figure-text';
-import type { Judged } from '@/core/planner/judge';
+import { type Judged, levelByChance } from '@/core/planner/judge';
 import type { SpreadAnswer } from '@/core/planner/spread';
 
+const ORDER = ['never', 'must', 'near', 'fine'];
 const WORDS = { never: 'never', must: 'must', near: 'close', fine: 'fine' } as const;
 
 function limitText(one: Judged, unit: TapeUnit): string {
@@ -25,7 +26,7 @@ function describeBand(one: Judged, spread: SpreadAnswer | null, unit: TapeUnit):
   if (!band) return null;
   const share = Math.round(band.passes * 100);
   const range = `${figureText(band.p10, one.unit, unit)} to ${figureText(band.p90, one.unit, unit)}`;
-  return `likely ${range}${share > 0 && share < 100 ? `; past its limit in ${share} of 100 draws` : ''}`;
+  return `likely ${range}${share > 0 && share < 100 ? `; too much in ${share} of 100 cases` : ''}`;
 }
 
 /** What else a plan changes on the car, what matters most first, each with what would cure it. */
@@ -41,8 +42,14 @@ export function ChangesList({
   onCure: (cure: Cure) => void;
 }) {
   const [all, setAll] = useState(false);
-  const matter = judged.filter((one) => one.level !== 'fine');
-  const fine = judged.filter((one) => one.level === 'fine');
+  const told = judged.map((one) => ({
+    ...one,
+    level: levelByChance(one.level, spread?.consequences[one.id]?.passes, one.never),
+  }));
+  const matter = told
+    .filter((one) => one.level !== 'fine')
+    .sort((a, b) => ORDER.indexOf(a.level) - ORDER.indexOf(b.level));
+  const fine = told.filter((one) => one.level === 'fine');
   return (
     <section aria-label="What else changes">
       <h2 className="border-b border-ink pb-1">What else changes</h2>

@@ -1,11 +1,13 @@
 'use client';
 
+import { useRef } from 'react';
 import type { Fastener } from '@/core/procedure/types';
 import { Button } from '@/ui/button';
 import { Checkbox } from '@/ui/checkbox';
-import { AngleField, NumberField, type TypedFigure } from '@/ui/figure-fields';
+import { AngleField, type TypedFigure } from '@/ui/figure-fields';
+import { KeptFigure } from './kept-figure';
 import { PlaceField } from './place-field';
-import { type ProcedureDraft, pruned } from './procedure-draft';
+import { type ProcedureDraft, freshIn, pruned } from './procedure-draft';
 
 const COLUMNS = [
   'Id',
@@ -32,6 +34,8 @@ function FastenerRow({
   patch: (change: Partial<Fastener>) => void;
 }) {
   const { id, spec } = fastener;
+  // A value taken out and typed again comes from where it came from.
+  const source = useRef(spec?.source ?? '');
   const text = (name: 'name' | 'thread' | 'grade', width: string) => (
     <input
       className={`input ${width}`}
@@ -50,29 +54,28 @@ function FastenerRow({
         <PlaceField of={id} place={fastener.place} onChange={patch} />
       </td>
       <td>
-        <NumberField
-          bare
+        <KeptFigure
           whole
           className="w-14"
           name={`${id}.count`}
           label={`Count of ${id}`}
-          value={fastener.count}
-          onValue={(figure) => positive(figure) && patch({ count: positive(figure) })}
+          figure={fastener.count}
+          onFigure={(count) => count !== null && patch({ count })}
         />
       </td>
       <td>{text('thread', 'w-24')}</td>
       <td>{text('grade', 'w-16')}</td>
       <td>
-        <NumberField
-          bare
+        <KeptFigure
+          mayBeEmpty
           className={`w-18 ${spec ? '' : 'hatch-word'}`}
           name={`${id}.nm`}
           label={`Value of ${id}, N·m`}
           placeholder="none"
-          value={spec?.nm ?? null}
-          onValue={(figure) => {
-            const nm = positive(figure);
-            patch({ spec: nm ? { ...(spec ?? { source: '' }), nm } : null });
+          figure={spec?.nm ?? null}
+          onFigure={(nm) => {
+            if (spec) source.current = spec.source;
+            patch({ spec: nm === null ? null : { source: source.current, ...spec, nm } });
           }}
         />
       </td>
@@ -97,14 +100,14 @@ function FastenerRow({
         />
       </td>
       <td>
-        <NumberField
-          bare
+        <KeptFigure
+          mayBeEmpty
           whole
           className="w-12"
           name={`${id}.passes`}
           label={`Passes of ${id}`}
-          value={fastener.passes ?? null}
-          onValue={(figure) => patch({ passes: positive(figure) })}
+          figure={fastener.passes ?? null}
+          onFigure={(passes) => patch({ passes: passes ?? undefined })}
         />
       </td>
       <td>
@@ -140,7 +143,7 @@ export function FastenersTable({
     });
   const add = () => {
     const fresh: Fastener = {
-      id: `own-fastener-${draft.fasteners.length + 1}`,
+      id: freshIn(draft, 'own-fastener'),
       name: 'New fastener',
       place: 'front.left.wheel-nuts',
       end: 'front',

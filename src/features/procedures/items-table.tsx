@@ -5,7 +5,7 @@ import { Button } from '@/ui/button';
 import { Checkbox } from '@/ui/checkbox';
 import { Select } from '@/ui/select';
 import { PlaceField } from './place-field';
-import { type ProcedureDraft, pruned } from './procedure-draft';
+import { type ProcedureDraft, freshIn, pruned } from './procedure-draft';
 
 const BEFORE = ['', 'ground', 'drive', 'handoff'].map((one) => [one, one || 'not said'] as const);
 
@@ -67,7 +67,7 @@ export function ItemsTable({
       items: draft.items.map((item) => (item.id === id ? pruned({ ...item, ...change }) : item)),
     });
   const add = () => {
-    const id = `own-item-${draft.items.length + 1}`;
+    const id = freshIn(draft, 'own-item');
     setDraft({
       ...draft,
       items: [...draft.items, { id, name: 'New item', kind: 'part', closeBefore: 'drive' }],

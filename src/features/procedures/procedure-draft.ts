@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { checkProcedure } from '@/core/procedure/check';
 import { type PlacedProblem, placeProblems } from '@/core/procedure/problems';
 import type { Procedure, Step } from '@/core/procedure/types';
@@ -26,23 +26,43 @@ export function pruned<T extends object>(thing: T): T {
 function problemsOf(draft: Procedure, ways: string[]): PlacedProblem[] {
   try {
     const plain = takeVariants(draft, ways);
-    return placeProblems(plain, checkProcedure(plain));
+    // A value that is missing is entered by sheet, for a car and a kit: a procedure is clean without it.
+    return placeProblems(
+      plain,
+      checkProcedure(plain).filter(({ code }) => code !== 'missing-spec'),
+    );
   } catch (error) {
     const words = error instanceof Error ? error.message : 'It cannot be read.';
     return [{ code: 'way', ref: ways.join(), words, stepId: null }];
   }
 }
 
-/** A new step, named so that no other of the procedure or its ways has its id. */
-export function newStep(draft: Procedure, phase: Step['phase']): Step {
-  const taken = new Set([
-    ...draft.steps.map((step) => step.id),
-    ...draft.ways.flatMap((way) => way.in.map(({ step }) => step.id)),
-  ]);
+/** An id that nothing of the procedure or its ways has: a step, an item, a fastener. */
+export function freshIn(draft: Procedure, stem: string): string {
+  const { items, fasteners, steps, ways } = draft;
+  const taken = new Set(
+    [
+      ...items,
+      ...fasteners,
+      ...steps,
+      ...ways.flatMap((way) => [
+        ...way.in.map(({ step }) => step),
+        ...(way.items ?? []),
+        ...(way.fasteners ?? []),
+      ]),
+    ].map(({ id }) => id),
+  );
   let count = 1;
-  while (taken.has(`own-${count}`)) count += 1;
-  return { id: `own-${count}`, phase, do: 'A new step', minutes: 5 };
+  while (taken.has(`${stem}-${count}`)) count += 1;
+  return `${stem}-${count}`;
 }
+
+export const newStep = (draft: Procedure, phase: Step['phase']): Step => ({
+  id: freshIn(draft, 'own'),
+  phase,
+  do: 'A new step',
+  minutes: 5,
+});
 
 export const draftKey = (id: string, version: number) => `procedure ${id} ${version}`;
 
@@ -86,10 +106,17 @@ export function useProcedureDraft(shipped: Procedure, version: number) {
       steps: draft.steps.map((step) => (step.id === id ? pruned({ ...step, ...patch }) : step)),
     });
   const moveStep = (from: number, to: number) => setDraft({ ...draft, steps: moved(draft.steps, from, to) });
+  const latest = useRef(draft);
+  useEffect(() => {
+    latest.current = draft;
+  }, [draft]);
   const addStep = (after: string | null): string => {
-    const at = draft.steps.findIndex((step) => step.id === after);
-    const step = newStep(draft, draft.steps[at]?.phase ?? 'intake');
-    setDraft({ ...draft, steps: [...draft.steps.slice(0, at + 1), step, ...draft.steps.slice(at + 1)] });
+    // Into the draft as it is by then: two presses in one moment are two steps.
+    const now = latest.current;
+    const at = now.steps.findIndex((step) => step.id === after);
+    const step = newStep(now, now.steps[at]?.phase ?? 'intake');
+    latest.current = { ...now, steps: [...now.steps.slice(0, at + 1), step, ...now.steps.slice(at + 1)] };
+    setDraft(latest.current);
     return step.id;
   };
   /** @returns what puts it back where it was, into the draft as it is by then */

@@ -3,10 +3,10 @@
 import { type Procedure, type Step, ENDS, PHASES, SUPPORTS } from '@/core/procedure/types';
 import { CORNERS } from '@/core/corners';
 import { CheckField } from '@/ui/checkbox';
-import { NumberField } from '@/ui/figure-fields';
 import { PickMany } from '@/ui/pick-many';
 import { SelectField } from '@/ui/select';
 import { AreaField, TextField } from '@/ui/text-field';
+import { KeptFigure } from './kept-figure';
 
 const none = ['', 'not said'] as const;
 const options = (words: readonly string[]) => [none, ...words.map((word) => [word, word] as const)];
@@ -170,11 +170,13 @@ export function StepForm({ step, draft, onChange }: Props) {
         onValue={(chosen) => onChange({ phase: chosen as Step['phase'] })}
         options={PHASES.map((phase) => [phase, phase] as const)}
       />
-      <NumberField
+      <KeptFigure
+        bare={false}
+        mayBeEmpty
         name="minutes"
         label="Minutes"
-        value={step.minutes}
-        onValue={(figure) => onChange({ minutes: typeof figure === 'number' ? figure : 0 })}
+        figure={step.minutes}
+        onFigure={(minutes) => onChange({ minutes: minutes ?? 0 })}
       />
       {oneOf('end', 'End', ENDS)}
       {oneOf('corner', 'Corner', CORNERS)}
@@ -201,13 +203,13 @@ export function StepForm({ step, draft, onChange }: Props) {
       </fieldset>
       <Touches step={step} draft={draft} onChange={onChange} />
       <Takes step={step} onChange={onChange} />
-      <NumberField
+      <KeptFigure
+        bare={false}
+        mayBeEmpty
         name="helper"
         label="A helper, minutes"
-        value={step.helper ?? null}
-        onValue={(figure) =>
-          onChange({ helper: typeof figure === 'number' ? figure || undefined : undefined })
-        }
+        figure={step.helper ?? null}
+        onFigure={(helper) => onChange({ helper: helper ?? undefined })}
       />
       <TextField
         name="share"

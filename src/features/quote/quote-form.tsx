@@ -93,30 +93,38 @@ function Lines({
       </Sortable>
       <p className="flex flex-wrap items-baseline justify-between gap-4 py-3">
         <Button onClick={() => append({ text: '', cents: null, minutes: null })}>Another line</Button>
-        <span className="figure text-2xl">
-          {moneyText(parts, currency)} and {hoursText(minutes)} at {moneyText(centsPerHour, currency)}:{' '}
-          {moneyText(parts + Math.round((minutes / 60) * centsPerHour), currency)}
+        <span className="text-right">
+          <span className="figure text-2xl">
+            {moneyText(parts, currency)} and {hoursText(minutes)} by the book
+          </span>
+          <span className="block text-soft">
+            at {moneyText(centsPerHour, currency)} an hour; the likely price comes from this shop’s past when
+            it is kept
+          </span>
         </span>
       </p>
     </>
   );
 }
 
-/** Writes a version of the quote: its lines begin from the plan and the offers said yes to. */
+/** Writes a version of the quote. */
 export function QuoteForm({
   orderId,
-  lines: start,
+  start,
   currency,
   centsPerHour,
-  promisedFor,
   timeZone,
   again,
 }: {
   orderId: string;
-  lines: { text: string; cents: number; minutes: number }[];
+  start: {
+    lines: { text: string; cents: number; minutes: number }[];
+    depositCents: number | null;
+    promisedFor: string | null;
+    unknown: string;
+  };
   currency: string;
   centsPerHour: number;
-  promisedFor: string | null;
   timeZone: string;
   again: boolean;
 }) {
@@ -125,10 +133,10 @@ export function QuoteForm({
       command="quote.make"
       keeps
       start={{
-        lines: start as TypedLine[],
-        depositCents: null as TypedFigure,
-        promisedFor: promisedFor ? shopInput(promisedFor, timeZone) : '',
-        unknown: 'Rust: a bolt that shears is charged by the hour, asked first.',
+        lines: start.lines as TypedLine[],
+        depositCents: start.depositCents as TypedFigure,
+        promisedFor: start.promisedFor ? shopInput(start.promisedFor, timeZone) : '',
+        unknown: start.unknown,
       }}
       input={(typed) => ({
         orderId,

@@ -176,8 +176,9 @@ export function RoadInForm({ orderId, unit }: { orderId: string; unit: 'km' | 'm
     <CommandForm
       command="road.in"
       start={{ ...NOTHING, odometer: emptyOdometer(unit) }}
-      input={({ odometer, checks, dial, ...typed }) => ({
+      input={({ odometer, checks, dial, ...typed }, confirmed) => ({
         orderId,
+        confirmed,
         odometer: odometerFrom(odometer),
         checks: checks.map(({ result, ...check }) => ({ ...check, result: result || undefined })),
         dial: dial.shown === null && dial.truth === null ? null : dial,
@@ -214,8 +215,9 @@ export function CustomerDroveForm({ orderId, unit }: { orderId: string; unit: 'k
       command="customer.drove"
       className="mt-2 max-w-2xl"
       start={{ words: '', content: false, odometer: emptyOdometer(unit) }}
-      input={({ odometer, ...typed }) => ({
+      input={({ odometer, ...typed }, confirmed) => ({
         orderId,
+        confirmed,
         odometer: odometer.value !== null || odometer.unread ? odometerFrom(odometer) : null,
         ...typed,
       })}

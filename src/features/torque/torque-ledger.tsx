@@ -3,9 +3,13 @@ import { CORNER_NAMES, type FastenerState, type RunState, placedName } from '@/c
 import type { Fastener } from '@/core/procedure/types';
 import { torqueTexts } from '@/core/units/torque-text';
 import { shopMoment } from '@/core/units/shop-time';
+import { isClosed } from '@/core/ledger/order-state';
 import type { OrderFile } from '@/server/queries/order';
+import type { PinPerson } from '@/ui/pin-fields';
+import { Link } from '@/ui/link';
 import { Stripe, STRIPE_WORDS } from '@/ui/stripe';
 import { PrintButton } from './print-button';
+import { SecondCheck } from './second-check';
 import { StripePlan } from './stripe-plan';
 import { ValueButton } from './value-dialog';
 
@@ -22,12 +26,14 @@ function Row({
   unit,
   canSet,
   mayCorrect,
+  people,
 }: {
   fastener: Fastener;
   file: OrderFile;
   unit: 'lbft' | 'nm';
   canSet: boolean;
   mayCorrect: boolean;
+  people: PinPerson[];
 }) {
   const { state } = file;
   const now = state.run!.fasteners.get(fastener.id)!;
@@ -70,8 +76,10 @@ function Row({
             </span>
             <span className="ml-2 text-soft">{value.other}</span>
             <span className="block text-sm text-soft">
-              {now.valueKind === 'interim' && (
-                <strong className="mr-1 border border-ink px-1 text-ink">interim</strong>
+              {(now.valueKind === 'interim' || now.valueKind === 'made-up') && (
+                <strong className="mr-1 border border-ink px-1 text-ink">
+                  {now.valueKind === 'interim' ? 'interim' : 'made up'}
+                </strong>
               )}
               {now.spec!.source}
               {teller ? `, ${teller}` : ''}
@@ -89,7 +97,7 @@ function Row({
             </span>
             {teller && (
               <span className="block text-sm font-normal">
-                {told.data.source}, {teller}
+                {[told.data.source, teller].filter(Boolean).join(', ')}
               </span>
             )}
           </span>
@@ -118,7 +126,22 @@ function Row({
                 checked by {file.people[check.data.checkerId]}
               </span>
             )}
-            {now.owesCheck && <span className="block font-semibold">owes a second check</span>}
+            {now.owesCheck && (
+              <span className="block font-semibold">
+                owes a second check
+                {!isClosed(state) && (
+                  <span className="no-print mt-1 block">
+                    <SecondCheck
+                      orderId={file.id}
+                      fastener={fastener}
+                      people={people}
+                      takenBy={now.takenBy}
+                      button={{}}
+                    />
+                  </span>
+                )}
+              </span>
+            )}
             {last.data.warnings.map((warning) => (
               <span key={warning} className="block text-sm font-medium">
                 {warning}
@@ -163,12 +186,15 @@ export function TorqueLedger({
   unit,
   canSet,
   mayCorrect,
+  people,
 }: {
   file: OrderFile;
   unit: 'lbft' | 'nm';
   canSet: boolean;
   /** The lead may bring an interim’s real value, after the handoff too. */
   mayCorrect: boolean;
+  /** Who may give a check that is owed. */
+  people: PinPerson[];
 }) {
   const { document, run } = file.state;
   if (!document || !run)
@@ -211,7 +237,12 @@ export function TorqueLedger({
               ))}
             </ul>
           )}
-          <p className="no-print mt-4">
+          <p className="no-print mt-4 flex flex-wrap gap-2">
+            {!isClosed(file.state) && (
+              <Link className="btn min-h-14 px-6" href={`/orders/${file.id}/values`}>
+                Value sheet: all on one page
+              </Link>
+            )}
             <PrintButton words="Print the ledger" />
           </p>
         </div>
@@ -238,7 +269,7 @@ export function TorqueLedger({
               </thead>
               <tbody>
                 {fasteners.map((fastener) => (
-                  <Row key={fastener.id} {...{ fastener, file, unit, canSet, mayCorrect }} />
+                  <Row key={fastener.id} {...{ fastener, file, unit, canSet, mayCorrect, people }} />
                 ))}
               </tbody>
             </table>

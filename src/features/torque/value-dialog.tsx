@@ -105,12 +105,13 @@ export function ValueButton({
         source: '',
         ...noPin(leads ?? []),
       }}
-      input={({ kind, value, angleDeg, personId, pin, ...typed }, confirmed) => ({
+      input={({ kind, value, angleDeg, source, personId, pin, ...typed }, confirmed) => ({
         orderId,
         fastenerId: fastener.id,
         kind,
         value: isValue(kind) ? value : null,
         angleDeg: isValue(kind) ? angleDeg : null,
+        source: isValue(kind) ? source : '',
         leadId: byPin(kind) ? personId : null,
         pin: byPin(kind) ? pin : null,
         confirmed,
@@ -129,12 +130,14 @@ export function ValueButton({
               <Beside fastener={fastener} value={value} unit={chosen} />
             </>
           )}
-          <TextField
-            name="source"
-            label={
-              kind === 'interim' ? 'Basis: printed grade table, or like fastener' : 'Source: sheet and line'
-            }
-          />
+          {isValue(kind) && (
+            <TextField
+              name="source"
+              label={
+                kind === 'interim' ? 'Basis: printed grade table, or like fastener' : 'Source: sheet and line'
+              }
+            />
+          )}
           {isValue(kind) && (
             <AngleField
               className="max-w-48"

@@ -1,11 +1,13 @@
 'use client';
 
-import { CommandDialog } from '@/features/transport/command-dialog';
-import type { ButtonProps } from '@/ui/button';
-import { Send } from '@/ui/send';
-import { TextField } from '@/ui/text-field';
+import dynamic from 'next/dynamic';
+import { useState } from 'react';
+import { Button, type ButtonProps } from '@/ui/button';
+import { Dialog } from '@/ui/dialog';
 
-/** Takes an entry back by a new one that says why. */
+const TakeBackForm = dynamic(() => import('./take-back-form').then((all) => all.TakeBackForm));
+
+/** Takes an entry back by a new one that says why; what that undoes is said first. */
 export function TakeBack({
   orderId,
   entryId,
@@ -21,22 +23,27 @@ export function TakeBack({
   button?: ButtonProps;
   onDone?: () => void;
 }) {
+  const [open, setOpen] = useState(false);
   return (
-    <CommandDialog
-      command="entry.void"
-      about={entryId}
-      opens={label}
-      button={button}
-      title="Take it back"
-      intro={`${words} It stays in the trail; a new entry says that it no longer counts.`}
-      start={{ reason: '' }}
-      input={({ reason }) => ({ orderId, entryId, reason })}
-      onDone={() => onDone?.()}
-    >
-      <TextField name="reason" label="Why" />
-      <Send wide className="mt-1">
-        Take it back
-      </Send>
-    </CommandDialog>
+    <>
+      <Button {...button} onClick={() => setOpen(true)}>
+        {label}
+      </Button>
+      <Dialog
+        open={open}
+        onClose={() => setOpen(false)}
+        title="Take it back"
+        intro={`${words} It stays in the trail; a new entry says that it no longer counts.`}
+      >
+        <TakeBackForm
+          orderId={orderId}
+          entryId={entryId}
+          onDone={() => {
+            setOpen(false);
+            onDone?.();
+          }}
+        />
+      </Dialog>
+    </>
   );
 }

@@ -5,7 +5,7 @@ import { createContext, useCallback, useContext, useMemo, useRef, useState } fro
 import type { Answered, Envelope, FieldError } from '@/contracts/answer';
 import type { AnswerOf, CommandName, GivenOf } from '@/contracts/commands';
 import { newId, nextDeviceSeq } from './device';
-import { noteOwnMoves } from './own-moves';
+import { noteOwnEntries, noteOwnMoves, shownOf } from './own-moves';
 import { OR_KEEP_WITHIN_MS, postJson } from './post';
 
 /**
@@ -46,6 +46,8 @@ export interface CommandRoute {
   ): Promise<Answered<AnswerOf<N>>>;
   /** Takes what was recorded into the page. @returns false when it has to be read again */
   took(recorded: Answered<unknown>): boolean;
+  /** How far the page knows its order’s record. */
+  seen(): number | undefined;
   refresh(): void;
 }
 export const CommandRouteContext = createContext<CommandRoute | null>(null);
@@ -103,7 +105,9 @@ export function useSend<N extends CommandName>(
         pending.current = { content, id: newId(), deviceSeq: nextDeviceSeq() };
       }
       const { id, deviceSeq } = pending.current;
-      const envelope = { id, deviceSeq, input };
+      const about = 'orderId' in input && typeof input.orderId === 'string' ? input.orderId : null;
+      const seen = route ? route.seen() : about ? shownOf(about) : undefined;
+      const envelope = { id, deviceSeq, ...(seen === undefined ? {} : { seen }), input };
       const online = () =>
         postAgain(() =>
           postJson<AnswerOf<N>>(`${endpoint}/${name}`, envelope, route ? OR_KEEP_WITHIN_MS : undefined),
@@ -113,8 +117,9 @@ export function useSend<N extends CommandName>(
       if (answer.ok || answer.errors[0]?.code !== 'network') pending.current = null;
       if (answer.ok) {
         noteOwnMoves(answer.moved);
+        noteOwnEntries(answer.entries);
         if (!route?.took(answer)) refresh();
-      }
+      } else if (answer.errors[0]?.code === 'meanwhile') refresh();
       return answer;
     },
     [name, endpoint, postAgain, refresh, route],

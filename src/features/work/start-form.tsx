@@ -2,15 +2,19 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
+import { toolKind } from '@/core/procedure/pull-list';
+import type { Tool } from '@/core/procedure/types';
+import { KEPT } from '@/core/procedure/values';
 import { torqueBoth } from '@/core/units/torque-text';
 import type { StartPreview } from '@/server/queries/pull-list';
 import { postJson } from '@/features/transport/post';
 import { CommandForm } from '@/features/transport/command-form';
-import { usePost } from '@/features/transport/use-command';
+import { useCommand, usePost } from '@/features/transport/use-command';
 import { Button } from '@/ui/button';
 import { PinFields, type PinPerson, noPin } from '@/ui/pin-fields';
 import { Send } from '@/ui/send';
 import { TextField } from '@/ui/text-field';
+import { Link } from '@/ui/link';
 import { PullListView } from './pull-list-view';
 import { CheckLine } from '@/ui/checkbox';
 import { ChoiceLines } from '@/ui/choice';
@@ -32,6 +36,7 @@ export interface OfferedProcedure {
 
 /** Asks what the chosen procedures would need, whenever the choice changes. */
 function usePreview(
+  again: number,
   orderId: string,
   procedures: { id: string; ways: string[] }[],
   choices: Record<string, string>,
@@ -52,7 +57,7 @@ function usePreview(
     return () => {
       gone = true;
     };
-  }, [asked, post]);
+  }, [again, asked, post]);
   return { preview: procedures.length ? preview : null, failed };
 }
 
@@ -81,6 +86,22 @@ function Ways({
   ));
 }
 
+/** A tool that is there after all goes on the board with one tap. */
+function WeHaveIt({ tool, onAdded }: { tool: Tool; onAdded: () => void }) {
+  const { send, busy } = useCommand('tool.add');
+  return (
+    <Button
+      disabled={busy}
+      onClick={async () => {
+        if (await send({ kind: toolKind(tool.kind), size: tool.size ?? null, drive: tool.drive ?? null }))
+          onAdded();
+      }}
+    >
+      We have it
+    </Button>
+  );
+}
+
 /** Chooses procedures and ways, shows the pull list, and starts the run: from then on the bay view leads. */
 export function StartForm({
   orderId,
@@ -96,16 +117,19 @@ export function StartForm({
   const [ways, setWays] = useState<Record<string, Record<string, string>>>({});
   const [choices, setChoices] = useState<Record<string, string>>({});
   const [all, setAll] = useState(false);
+  const [asked, setAsked] = useState(0);
   const chosen = procedures
     .filter((one) => taken.includes(one.id))
     .map((one) => ({ id: one.id, ways: Object.values(ways[one.id] ?? {}).filter(Boolean) }));
-  const { preview, failed } = usePreview(orderId, chosen, choices);
+  const { preview, failed } = usePreview(asked, orderId, chosen, choices);
   const titleOf = (prefix: string) =>
-    procedures.find((one) => preview?.conflicts && one.id === prefix)?.title ?? `procedure ${prefix}`;
+    prefix === KEPT
+      ? 'kept from a sheet'
+      : (procedures.find((one) => preview?.conflicts && one.id === prefix)?.title ?? `procedure ${prefix}`);
   const toggle = (id: string) =>
     setTaken((before) => (before.includes(id) ? before.filter((one) => one !== id) : [...before, id]));
   const shown = procedures.filter((one) => all || one.fits || taken.includes(one.id));
-  const holes = preview?.list.holes ?? [];
+  const holes = (preview?.list.holes ?? []).filter((hole) => !hole.later);
   const hard = holes.filter((hole) => hole.hard);
   const unchosen = (preview?.conflicts ?? []).filter(({ place }) => !choices[place]);
   return (
@@ -150,10 +174,22 @@ export function StartForm({
             All {procedures.length} procedures
           </Button>
         )}
-        <p className="mt-3 text-soft">
-          Torque values in the library are made up for the demo. The lead replaces them with the kit sheet’s
-          on the torque page before anything is tightened.
-        </p>
+        {preview !== null && preview.withoutValue > 0 && (
+          <p className="mt-3 font-medium">
+            {preview.withoutValue} fasteners have no torque value yet. The lead enters them from the kit’s
+            sheet: here on the order’s value sheet once it is started, or before, for this kit and platform,
+            on the value sheet of{' '}
+            {chosen.map(({ id }, index) => (
+              <span key={id}>
+                {index > 0 && ' and '}
+                <Link href={`/procedures/${id}/values`}>
+                  {procedures.find((one) => one.id === id)!.title}
+                </Link>
+              </span>
+            ))}
+            .
+          </p>
+        )}
       </section>
       <section aria-label="Pull list">
         <div className="flex items-baseline justify-between gap-4">
@@ -203,7 +239,10 @@ export function StartForm({
                   {holes.map((hole) => (
                     <li key={hole.text} className={hole.hard ? 'font-semibold' : ''}>
                       {hole.text}
-                      {hole.hard ? ' The take-down needs it.' : ''}
+                      {hole.hard ? ' The take-down needs it.' : ''}{' '}
+                      {hole.tool && (
+                        <WeHaveIt tool={hole.tool} onAdded={() => setAsked((count) => count + 1)} />
+                      )}
                     </li>
                   ))}
                 </ul>

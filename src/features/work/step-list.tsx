@@ -48,6 +48,14 @@ export function StepList({
                     <span className="font-head text-soft">{number}</span>
                     <span className={done ? 'text-soft' : ''}>
                       {step.do}
+                      {run.reopened.has(step.id) && (
+                        <span className="block text-sm font-semibold text-ink">
+                          Open again: what it closed is not closed any more.
+                        </span>
+                      )}
+                      {step.torques?.some((id) => run.fasteners.get(id)!.owesCheck) && (
+                        <span className="block text-sm font-semibold text-ink">Owes a second check.</span>
+                      )}
                       {refused[0] && refused[0].code !== 'untorqued' && (
                         <span className="block text-sm text-soft">{refused[0].message}</span>
                       )}

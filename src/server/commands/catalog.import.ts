@@ -3,9 +3,10 @@ import { readPartsCsv } from '@/core/formats/parts-csv';
 import { CONTRACTS } from '@/contracts/commands';
 import { keepPart } from './part.save';
 import { handle } from './handler';
+import type { Row } from '../tables';
 
 export const catalogImport = handle('catalog.import', {
-  async run(ctx, { csv }) {
+  async run(ctx, { csv, confirmed }) {
     const rows = readPartsCsv(csv);
     const parts = rows.map((row, index) => {
       const checked = CONTRACTS['part.save'].input.validate(row, { abortEarly: true, convert: true });
@@ -19,9 +20,21 @@ export const catalogImport = handle('catalog.import', {
       }
       return checked.value;
     });
+    const there = await ctx.tx.rows<Row<'part', 'code'>>('SELECT code FROM part WHERE active');
+    const codes = new Set(there.map((row) => row.code.toLowerCase()));
+    const known = parts.filter((part) => codes.has(part.code.toLowerCase()));
+    if (known.length && !confirmed)
+      throw new Refusal(
+        'confirm',
+        `${known.length} of ${parts.length} are there already (${known
+          .slice(0, 4)
+          .map((part) => part.code)
+          .join(', ')}${known.length > 4 ? ', …' : ''}). Confirm that these take their place.`,
+        'csv',
+      );
     for (const [index, part] of parts.entries()) {
       try {
-        await keepPart(ctx, part);
+        await keepPart(ctx, { ...part, confirmed: true });
       } catch (error) {
         if (error instanceof Refusal)
           throw new Refusal(error.code, `Line ${index + 2}, ${error.field}: ${error.message}`, 'csv');

@@ -7,11 +7,19 @@ import type { Mover } from '@/core/moves/move';
 import { lateThings, describeLate } from '@/core/ledger/device-conflicts';
 import { holdsRole } from '@/core/ledger/roles';
 import type { Db } from '../database';
-import { type EntryDraft, type Head, SHOP_CHAIN, appendEntries, lockHead } from '../entries/append';
+import {
+  type EntryDraft,
+  type Head,
+  type NewEntry,
+  SHOP_CHAIN,
+  appendEntries,
+  lockHead,
+} from '../entries/append';
 import { sha256 } from '../entries/canonical';
 import { type WholeOrder, advance, keepState, loadOrder, wholeOrder } from '../entries/order';
 import { mustHavePhoto } from '../photos/must-have';
 import type { Person } from '../sessions/sessions';
+import { refuseOfOlderState } from './meanwhile';
 import type { Later } from './rehearsal';
 import type { Row } from '../tables';
 
@@ -21,9 +29,6 @@ interface HeldOrder {
   order: LockedOrder;
   head: Head;
 }
-
-/** An entry without its id, which is given from the command's. */
-export type NewEntry = EntryDraft extends infer D ? (D extends EntryDraft ? Omit<D, 'id'> : never) : never;
 
 /** What a command works with: who asks, when, and how to append. Everything happens in one transaction. */
 export class CommandContext {
@@ -48,13 +53,18 @@ export class CommandContext {
   readonly later: Later | null;
   /** It may ask to be rehearsed once more, rather than work out under the lock what takes long. */
   readonly mayGoAgain: boolean;
+  /** How far the page it was tapped on knew the order; null when it does not say. */
+  private readonly seen: number | null;
   /** Whose PIN was given with it and was right. */
   private readonly voucher: Person | null;
 
   constructor(
     readonly tx: Db,
     given: Pick<CommandContext, 'commandId' | 'person' | 'deviceId' | 'deviceSeq' | 'at' | 'receivedAt'> &
-      Partial<Pick<CommandContext, 'queued' | 'later' | 'mayGoAgain'>> & { voucher?: Person | null },
+      Partial<Pick<CommandContext, 'queued' | 'later' | 'mayGoAgain'>> & {
+        voucher?: Person | null;
+        seen?: number | null;
+      },
   ) {
     this.commandId = given.commandId;
     this.person = given.person;
@@ -65,6 +75,7 @@ export class CommandContext {
     this.queued = given.queued ?? false;
     this.later = given.later ?? null;
     this.mayGoAgain = given.mayGoAgain ?? false;
+    this.seen = given.seen ?? null;
     this.voucher = given.voucher ?? null;
   }
 
@@ -175,6 +186,9 @@ export class CommandContext {
   async append(orderId: string, ...drafts: NewEntry[]): Promise<Entry[]> {
     const held = this.held.get(orderId);
     const late = this.queued && held ? this.tasksOfLate(held.order.state, drafts) : [];
+    const first = !this.written.has(orderId);
+    if (this.seen !== null && held && first)
+      await refuseOfOlderState(this.tx, held.order, drafts, { seen: this.seen, deviceId: this.deviceId });
     const all = [...drafts, ...late];
     this.touch(orderId, all);
     const named = all.map((draft) => ({ ...draft, id: this.nextEntryId() }) as EntryDraft);

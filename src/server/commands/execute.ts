@@ -42,6 +42,7 @@ const envelopeSchema = Joi.object<Envelope>({
   id: anId().required(),
   deviceSeq: Joi.number().integer().min(0).required(),
   at: Joi.string().isoDate(),
+  seen: Joi.number().integer().min(0),
   input: Joi.object().required(),
 });
 
@@ -145,7 +146,8 @@ async function executeCommand<N extends CommandName>(
       if (receivedAt.getTime() - at.getTime() > LONGEST_QUEUED_MS)
         throw new Refusal('clock', 'It says that it was done over a year ago: set the device’s clock.', 'at');
       const { person, deviceId, queued = false } = actor;
-      const given = { commandId: id, person, deviceId, deviceSeq, at, receivedAt, queued, voucher };
+      const seen = queued ? null : (outer.value.seen ?? null);
+      const given = { commandId: id, person, deviceId, deviceSeq, at, receivedAt, queued, voucher, seen };
       return new CommandContext(tx, { ...given, later, mayGoAgain });
     };
     // Papers name the moment: it is the same when they are drawn and when they are sealed.

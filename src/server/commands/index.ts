@@ -9,6 +9,7 @@ import { checkInRecord } from './checkin.record';
 import { clockClose } from './clock.close';
 import { clockOff } from './clock.off';
 import { clockOn } from './clock.on';
+import { correctionTell } from './correction.tell';
 import { customerDrove } from './customer.drove';
 import { cutRecord } from './cut.record';
 import { damageRecord } from './damage.record';
@@ -33,6 +34,7 @@ import { linkSend } from './link.send';
 import { loweringBack, loweringGive, loweringTake } from './lowering';
 import { measureRecord } from './measure.record';
 import { messageAgain } from './message.again';
+import { odometerCorrect } from './odometer.correct';
 import { odometerReport } from './odometer.report';
 import { offerAnswer } from './offer.answer';
 import { offerMake } from './offer.make';
@@ -50,6 +52,7 @@ import { planAnswerCommand } from './plan.answer';
 import { planPropose } from './plan.propose';
 import { procedureSave } from './procedure.save';
 import { queuedDiscard } from './queued.discard';
+import { proposalAnswer } from './proposal.answer';
 import { quoteAnswer } from './quote.answer';
 import { quoteMake } from './quote.make';
 import { rackLeave } from './rack.leave';
@@ -60,6 +63,7 @@ import { runStart } from './run.start';
 import { runWay } from './run.way';
 import { deviceName, sessionEnd } from './session.end';
 import { shopHours } from './shop.hours';
+import { shopDetails } from './shop.details';
 import { shopSet } from './shop.set';
 import { specSave } from './spec.save';
 import { stageClose } from './stage.close';
@@ -78,6 +82,8 @@ import { torqueCorrect } from './torque.correct';
 import { torqueRecord } from './torque.record';
 import { useSet } from './use.set';
 import { valueSet } from './value.set';
+import { valuesKeep } from './values.keep';
+import { valuesSet } from './values.set';
 import { vehicleUpdate } from './vehicle.update';
 import { visitClose } from './visit.close';
 import { visitOpen } from './visit.open';
@@ -108,6 +114,7 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'clock.close': clockClose,
   'clock.off': clockOff,
   'clock.on': clockOn,
+  'correction.tell': correctionTell,
   'customer.drove': customerDrove,
   'cut.record': cutRecord,
   'damage.record': damageRecord,
@@ -134,6 +141,7 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'lowering.take': loweringTake,
   'measure.record': measureRecord,
   'message.again': messageAgain,
+  'odometer.correct': odometerCorrect,
   'odometer.report': odometerReport,
   'offer.answer': offerAnswer,
   'offer.make': offerMake,
@@ -154,6 +162,7 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'plan.propose': planPropose,
   'procedure.save': procedureSave,
   'queued.discard': queuedDiscard,
+  'proposal.answer': proposalAnswer,
   'quote.answer': quoteAnswer,
   'quote.make': quoteMake,
   'rack.leave': rackLeave,
@@ -165,6 +174,7 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'device.name': deviceName,
   'session.end': sessionEnd,
   'shop.hours': shopHours,
+  'shop.details': shopDetails,
   'shop.set': shopSet,
   'spec.save': specSave,
   'stage.close': stageClose,
@@ -183,6 +193,8 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'torque.record': torqueRecord,
   'use.set': useSet,
   'value.set': valueSet,
+  'values.keep': valuesKeep,
+  'values.set': valuesSet,
   'vehicle.update': vehicleUpdate,
   'visit.close': visitClose,
   'visit.open': visitOpen,

@@ -5,6 +5,7 @@ import { readTireSize } from '@/core/calc/tire.size';
 import type { OrderKind } from '@/core/ledger/kinds/arrival';
 import type { CommandContext } from './context';
 import { ORDER_OPENED, contactHash } from '../entries/verify-shop';
+import { askAboutDial } from '../dial-question';
 import { nextOrderNumber } from '../order-number';
 import { takePlace } from './take-place';
 import { handle } from './handler';
@@ -131,18 +132,43 @@ async function lastOrderOf(ctx: CommandContext, vehicleId: string): Promise<stri
   return row?.id ?? null;
 }
 
+/** A plate without its spaces, points and hyphens: one is written in as many ways as people write it. */
+const lettersOf = (plate: string) => plate.toUpperCase().replace(/[\s.\-]/g, '');
+const LETTERS_OF_PLATE = `REGEXP_REPLACE(UPPER(plate), '[[:space:].-]', '')`;
+
+/** A car that is known here by its plate is not taken in as a second one unasked: what is open on it would be lost. */
+async function askAboutPlate(
+  ctx: CommandContext,
+  given: InputOf<'intake.open'>['vehicle'],
+  vehicleId: string,
+): Promise<void> {
+  if ('id' in given || !lettersOf(given.plate)) return;
+  const known = await ctx.tx.row<Row<'vehicle', 'label' | 'plate'> & Row<'customer_contact', 'name'>>(
+    `SELECT label, plate, contact.name FROM vehicle
+       JOIN customer_contact AS contact ON contact.customer_id = vehicle.customer_id
+      WHERE vehicle.id <> ? AND ${LETTERS_OF_PLATE} = ? ORDER BY seen_at DESC LIMIT 1`,
+    [vehicleId, lettersOf(given.plate)],
+  );
+  if (known)
+    throw new Refusal(
+      'confirm',
+      `${known.plate} is known here: ${known.label}, of ${known.name}. Choose it under “Seen here before?”, or send this again if it is another car.`,
+      'vehicle.plate',
+    );
+}
+
 /** An open order of the car, known by its id or its plate, is gone on with or waited for; another beside it is said to be one. */
 async function refuseBesideOpenOrder(
   ctx: CommandContext,
   given: InputOf<'intake.open'>['vehicle'],
 ): Promise<void> {
   const [field, vehicleId, plate] =
-    'id' in given ? ['vehicle.id', given.id, ''] : ['vehicle.plate', '', given.plate.toUpperCase()];
+    'id' in given ? ['vehicle.id', given.id, ''] : ['vehicle.plate', '', lettersOf(given.plate)];
   const open = await ctx.tx.row<Row<'work_order', 'number'> & Row<'order_now', 'next_text'>>(
     `SELECT number, next_text FROM work_order JOIN order_now ON order_now.order_id = work_order.id
        JOIN vehicle ON vehicle.id = vehicle_id
-      WHERE (vehicle.id = ? OR (plate = ? AND plate <> '')) AND NOT closed ORDER BY number DESC LIMIT 1`,
-    [vehicleId!, plate!],
+      WHERE (vehicle.id = ? OR (? <> '' AND ${LETTERS_OF_PLATE} = ?)) AND NOT closed ORDER BY number DESC LIMIT 1`,
+    [vehicleId!, plate!, plate!],
   );
   if (open)
     throw new Refusal(
@@ -162,6 +188,7 @@ export const intakeOpen = handle('intake.open', {
     }
     const customerId = await customerFor(ctx, input.customer);
     const vehicleId = await vehicleFor(ctx, input.vehicle, customerId);
+    await askAboutDial(ctx, vehicleId, input.odometer, input.confirmed);
     const comesBackFrom = input.orderKind === 'job' ? null : await lastOrderOf(ctx, vehicleId);
     if (input.orderKind === 'next-stage' && !comesBackFrom)
       throw new Refusal(
@@ -170,6 +197,7 @@ export const intakeOpen = handle('intake.open', {
         'orderKind',
       );
     if (!input.beside) await refuseBesideOpenOrder(ctx, input.vehicle);
+    if (!input.beside && !input.confirmed) await askAboutPlate(ctx, input.vehicle, vehicleId);
     const { orderId, number } = await newOrder(ctx, { vehicleId, kind: input.orderKind, comesBackFrom });
     if (input.place) await takePlace(ctx.tx, input.place, orderId);
     const { tires, wheels, newTires, carries, wants, targets, promisedFor, pacePerDay } = input;
@@ -194,10 +222,21 @@ export const intakeOpen = handle('intake.open', {
           pacePerDay,
         },
       },
-      {
-        kind: 'agreement',
-        data: { what: 'targets', planVersion: null, yes: input.agreed, how: 'in the shop', witness: null },
-      },
+      // An unticked box is no answer: nothing is written of it.
+      ...(input.agreed
+        ? [
+            {
+              kind: 'agreement' as const,
+              data: {
+                what: 'targets' as const,
+                planVersion: null,
+                yes: true,
+                how: 'in the shop' as const,
+                witness: null,
+              },
+            },
+          ]
+        : []),
       ...(input.place ? [{ kind: 'place' as const, data: { place: input.place } }] : []),
     );
     return { orderId, number };

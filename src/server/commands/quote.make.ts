@@ -1,7 +1,10 @@
+import { addDays } from 'date-fns';
 import { Refusal } from '@/core/refusal';
+import { quoteTotals } from '@/core/quote/totals';
+import { shopDay } from '@/core/units/shop-time';
 import { latestPlan } from '@/core/ledger/order-state';
 import { expectedLabor } from '../queries/labor';
-import { readShop } from '../queries/shop';
+import { readShop, taxOf } from '../queries/shop';
 import { handle } from './handler';
 import type { Row } from '../tables';
 
@@ -10,16 +13,18 @@ export const quoteMake = handle('quote.make', {
     const order = await ctx.openOrder(orderId);
     const shop = await readShop(ctx.tx);
     const book = lines.reduce((sum, one) => sum + one.minutes, 0);
-    const total = lines.reduce((sum, one) => sum + one.cents, 0);
     if (book <= 0)
       throw new Refusal('no-hours', 'Put the minutes of the work on one line at least.', 'lines[0].minutes');
-    if (depositCents > total + (book / 60) * shop.centsPerHour)
-      throw new Refusal('deposit', 'The deposit is more than the whole.', 'depositCents');
     const vehicle = await ctx.tx.row<Row<'vehicle', 'platform'>>(
       'SELECT platform FROM vehicle WHERE id = ?',
       [order.vehicleId],
     );
     const { p50, p80, jobs } = await expectedLabor(ctx.tx, order.state, vehicle!.platform, book);
+    const hours = { p50, p80, jobs };
+    const tax = taxOf(shop);
+    const { likely } = quoteTotals({ lines, hours, ratePerHour: shop.centsPerHour, tax });
+    if (depositCents > likely.total)
+      throw new Refusal('deposit', 'The deposit is more than the whole.', 'depositCents');
     const version = order.state.quotes.length + 1;
     await ctx.append(order.id, {
       kind: 'quote',
@@ -27,8 +32,10 @@ export const quoteMake = handle('quote.make', {
         version,
         planVersion: latestPlan(order.state)?.data.version ?? null,
         lines,
-        hours: { p50, p80, jobs },
+        hours,
         ratePerHour: shop.centsPerHour,
+        tax,
+        validUntil: shopDay(addDays(ctx.at, shop.quoteDays), shop.timeZone),
         depositCents,
         promisedFor,
         unknown,

@@ -1,13 +1,14 @@
 import { Refusal } from '@/core/refusal';
 import { onTheRoad } from '@/core/ledger/order-state';
 import { bothOnWheels } from '@/core/procedure/car';
+import { askAboutDial } from '../dial-question';
 import { handle } from './handler';
 
 /** A dial further off than this was misread, or is broken. */
 const MOST_DIAL_ERROR = 0.25;
 
 export const roadIn = handle('road.in', {
-  async run(ctx, { orderId, odometer: read, checks, note, noises, rubs, dial }) {
+  async run(ctx, { orderId, odometer: read, checks, note, noises, rubs, dial, confirmed }) {
     const order = await ctx.runningOrder(orderId);
     const out = order.state.roadOut;
     if (!out || !onTheRoad(order.state))
@@ -26,6 +27,7 @@ export const roadIn = handle('road.in', {
         'odometer.value',
       );
     }
+    await askAboutDial(ctx, order.vehicleId, read, confirmed);
     checks.forEach((check, index) => {
       if (check.result === 'fault' && !check.note) {
         throw new Refusal('note', 'Say what was wrong.', `checks[${index}].note`);

@@ -1,9 +1,9 @@
 import { Refusal } from '@/core/refusal';
-import { dialAsks } from '@/core/ledger/dial-asks';
 import { judgeDevice } from '@/core/ledger/device-conflicts';
 import { onTheRoad } from '@/core/ledger/order-state';
 import { refuse } from '@/core/moves/move';
 import { judgeStep } from '@/core/procedure/engine';
+import { askAboutDial } from '../dial-question';
 import { refuseAgainstOthers } from '../other-orders';
 import { handle } from './handler';
 
@@ -18,8 +18,7 @@ export const roadOut = handle('road.out', {
     if (refused[0])
       throw new Refusal(refused[0].code, refused.map((reason) => reason.message).join(' '), 'orderId');
     refuse(judgeDevice(order.state.conflicts, ctx.deviceId, { lowers: true, opens: false }), 'orderId');
-    const asks = confirmed ? null : dialAsks(order.state, read);
-    if (asks) throw new Refusal('confirm', asks, 'odometer.value');
+    await askAboutDial(ctx, order.vehicleId, read, confirmed);
     await refuseAgainstOthers(ctx.tx, order, 'drive');
     await ctx.append(order.id, { kind: 'road.out', data: { odometer: read } });
     return {};

@@ -4,6 +4,8 @@ import { assembleRun } from '@/core/procedure/assemble';
 import { RULES_EDITION } from '@/core/procedure/engine';
 import { keepProcedure, keepRun } from '../documents/store';
 import { carriedInto } from '../queries/car-state';
+import { keptValuesOf } from '../queries/kept-values';
+import { inDemo } from '../queries/shop';
 import { chosenProcedures, pullListFor } from '../queries/pull-list';
 import { refuseAgainstOthers } from '../other-orders';
 import { byPin } from './by-pin';
@@ -26,9 +28,16 @@ export const runStart = handle('run.start', {
         'orderId',
       );
     const chosen = await chosenProcedures(ctx.tx, procedures);
-    const { sources, ...plain } = assembleRun(chosen, choices);
+    const kept = await keptValuesOf(ctx.tx, order.vehicleId, order.state);
+    const { sources, ...plain } = assembleRun(chosen, choices, kept);
     const { run, carried } = await carriedInto(ctx.tx, order.vehicleId, plain);
-    const { holes } = await pullListFor(ctx.tx, { ...run, sources, carried }, order.state, ctx.receivedAt);
+    const { holes: all } = await pullListFor(
+      ctx.tx,
+      { ...run, sources, carried },
+      order.state,
+      ctx.receivedAt,
+    );
+    const holes = all.filter((hole) => !hole.later);
     const hard = holes.filter((hole) => hole.hard);
     if (hard.length)
       throw new Refusal(
@@ -50,7 +59,7 @@ export const runStart = handle('run.start', {
     const planVersion = latestPlan(order.state)?.data.version ?? null;
     await ctx.append(order.id, {
       kind: 'run.start',
-      data: { documentHash, planVersion, rules: RULES_EDITION },
+      data: { documentHash, planVersion, rules: RULES_EDITION, ...(await inDemo(ctx.tx)) },
     });
     if (lead) {
       await ctx.append(order.id, {

@@ -3,6 +3,7 @@ import { foldOrder } from '@/contracts/fold';
 import { assembleRun } from '@/core/procedure/assemble';
 import { conflictChoices } from '@/core/procedure/change';
 import { keepRun, readProcedure } from '../documents/store';
+import { demoValues, keptValuesOf } from '../queries/kept-values';
 import { byPin } from './by-pin';
 import { handle } from './handler';
 
@@ -13,6 +14,7 @@ export const runWay = handle('run.way', {
     const { document, run, state } = order;
     const source = document.sources.find((one) => one.id === procedureId);
     if (!source) throw new Refusal('no-procedure', 'This job does not run that procedure.', 'procedureId');
+    const madeUp = await demoValues(ctx.tx);
     const chosen = await Promise.all(
       document.sources.map(async (one) => {
         const procedure = await readProcedure(ctx.tx, one.hash);
@@ -22,11 +24,19 @@ export const runWay = handle('run.way', {
           procedure,
           hash: one.hash,
           prefix: one.prefix,
+          values: madeUp.get(one.id),
           ways: one.id === procedureId ? ways : one.ways,
         };
       }),
     );
-    const next = assembleRun(chosen, conflictChoices(chosen, document));
+    const kept = await keptValuesOf(ctx.tx, order.vehicleId, order.state);
+    const next = assembleRun(chosen, conflictChoices(chosen, document, kept), kept);
+    // What is named as it began with stays what it is by.
+    const began = new Map(document.fasteners.map((fastener) => [fastener.place, fastener.spec]));
+    next.fasteners = next.fasteners.map((fastener) => ({
+      ...fastener,
+      spec: began.has(fastener.place) ? began.get(fastener.place)! : fastener.spec,
+    }));
     // Steps added on the way, and what the car brought along, stay in the run.
     const known = new Set(next.steps.map((step) => step.id));
     const added = document.steps.filter((step) => step.id.startsWith('added/'));

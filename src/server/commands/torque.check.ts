@@ -9,12 +9,12 @@ export const torqueCheck = handle('torque.check', {
     const order = await ctx.runningOrder(orderId);
     const fastener = order.document.fasteners.find((candidate) => candidate.id === fastenerId);
     const torques = order.state.torques.filter((entry) => entry.data.fastenerId === fastenerId);
-    const last = torques[torques.length - 1];
-    if (!fastener || !last || !order.run.fasteners.get(fastenerId)!.torqued) {
+    const now = order.run.fasteners.get(fastenerId);
+    if (!fastener || !torques.length || !now?.torqued) {
       throw new Refusal('not-torqued', 'There is no finished torque to check yet.', 'fastenerId');
     }
     const checker = ctx.vouchedBy('checkerId');
-    if (checker.id === last.personId) {
+    if (now.takenBy.includes(checker.id)) {
       throw new Refusal(
         'own-check',
         `${checker.name} torqued ${placedName(fastener)}: somebody else checks it.`,

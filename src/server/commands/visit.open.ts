@@ -6,6 +6,8 @@ import { RULES_EDITION } from '@/core/procedure/engine';
 import { keepRun } from '../documents/store';
 import { loadOrder } from '../entries/order';
 import { carriedInto, fastenersOfCar } from '../queries/car-state';
+import { askAboutDial } from '../dial-question';
+import { inDemo } from '../queries/shop';
 import { refuseAgainstOthers } from '../other-orders';
 import { newOrder } from './intake.open';
 import { takePlace } from './take-place';
@@ -27,7 +29,7 @@ const WANTS: Partial<Record<OrderKind, string>> = {
 };
 
 export const visitOpen = handle('visit.open', {
-  async run(ctx, { followUpIds, odometer: read, place }) {
+  async run(ctx, { followUpIds, odometer: read, place, confirmed }) {
     const rows = await Promise.all(
       followUpIds.map((followUpId) =>
         ctx.tx.row<FollowUpRow>(
@@ -64,6 +66,7 @@ export const visitOpen = handle('visit.open', {
       );
     if (kind === 're-torque')
       await refuseAgainstOthers(ctx.tx, { id: '', vehicleId }, 'start', 'followUpIds');
+    await askAboutDial(ctx, vehicleId, read, confirmed);
     const before = (await loadOrder(ctx.tx, from))!.state.intake!.data;
     const places = new Set(followUps.flatMap((row) => row.places));
     const known = await fastenersOfCar(ctx.tx, vehicleId);
@@ -98,7 +101,7 @@ export const visitOpen = handle('visit.open', {
     const documentHash = await keepRun(ctx.tx, { ...run, sources, carried }, ctx.receivedAt);
     await ctx.append(orderId, {
       kind: 'run.start',
-      data: { documentHash, planVersion: null, rules: RULES_EDITION },
+      data: { documentHash, planVersion: null, rules: RULES_EDITION, ...(await inDemo(ctx.tx)) },
     });
     return { orderId, number, page: 'bay' };
   },

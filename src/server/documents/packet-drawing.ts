@@ -6,6 +6,7 @@ import { angleText, describeSheet } from '@/core/ledger/alignment-rows';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import { wheelsDrawing } from '@/core/alignment/wheels-drawing';
 import { sideView } from '@/core/stance/drawing';
+import { describeLift } from '@/core/ledger/lift-words';
 import { shopMoment, shortDay } from '@/core/units/shop-time';
 import { bufferOf } from '../bytes';
 import type { Packet } from './packet';
@@ -151,7 +152,7 @@ function closingPart(paper: Paper, packet: Packet): void {
     back.places ? String(back.places) : '',
     back.interval,
     back.dueOdometer ?? 'by date',
-    back.dueOn ? shortDay(back.dueOn) : '',
+    back.dueOn ? `${shortDay(back.dueOn)}${back.assumedPace ? ' (usual pace)' : ''}` : '',
   ]);
   paper.table(parts, rows, { head: ['What', 'Places', 'When', 'At the dial', 'About'] });
   paper.heading('What is different now, and what to mind');
@@ -162,7 +163,7 @@ function closingPart(paper: Paper, packet: Packet): void {
   }
   if (packet.lifted.length) {
     paper.heading('Lifted by the lead');
-    for (const lifted of packet.lifted) paper.paragraph(`–  ${lifted.rule}: ${lifted.reason} (${lifted.by})`);
+    for (const lifted of packet.lifted) paper.paragraph(`–  ${describeLift(lifted)}`);
   }
 }
 
@@ -170,14 +171,12 @@ function signaturePart(paper: Paper, packet: Packet, picture: Uint8Array | null)
   paper.heading('Signed', 150);
   if (packet.correction)
     return paper.paragraph(
-      `Version ${packet.version}, after a correction of signed version ${packet.correction.of}: ${packet.correction.why} The signed version is kept as it was.`,
+      `Version ${packet.version}, after a correction of signed version ${packet.correction.of}. ${packet.correction.why && `${packet.correction.why} `}The signed version is kept as it was.`,
       'strong',
     );
   if (!packet.signed)
     return paper.paragraph(
-      packet.version === 0
-        ? 'Not signed yet: this is a preview.'
-        : 'Handed over unsigned, by the lead’s reason above.',
+      packet.version === 0 ? 'Not signed yet: this is a preview.' : 'Handed over unsigned, by the lead.',
     );
   paper.room(80);
   const top = paper.doc.y;
@@ -208,7 +207,7 @@ export interface PaperAsked {
 /** Draws a packet as a PDF. @returns its bytes */
 export async function drawPacket({ packet, pictures, signature }: PaperAsked): Promise<Buffer> {
   const doc = new PDFDocument({
-    size: 'LETTER',
+    size: packet.paper === 'a4' ? 'A4' : 'LETTER',
     margin: MARGIN,
     bufferPages: true,
     info: {
@@ -229,6 +228,7 @@ export async function drawPacket({ packet, pictures, signature }: PaperAsked): P
   paper.paragraph(
     `${packet.car.plate} · ${packet.customer} · order ${packet.order} · ${packet.shop} · ${shopMoment(packet.at, packet.timeZone)}`,
   );
+  if (packet.shopReach) paper.paragraph(packet.shopReach);
   const { arrived, out, back } = packet.odometer;
   paper.paragraph(
     `Odometer: arrived ${arrived}${out ? `, road test out ${out}` : ''}${back ? `, back ${back}` : ''}.`,

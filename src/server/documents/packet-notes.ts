@@ -63,7 +63,7 @@ export function packetNotes(state: OrderState, people: Record<string, string>): 
           {
             title: `Stage “${stage.data.name}”: left to the next`,
             lines: [
-              `${stage.data.reason} (${people[stage.data.leadId] ?? ''})`,
+              `Closed by ${people[stage.data.leadId] ?? 'the lead'}`,
               ...stage.data.deferred.map((one) => one.text),
             ],
           },
@@ -72,8 +72,7 @@ export function packetNotes(state: OrderState, people: Record<string, string>): 
     {
       title: 'Heights accepted as they are',
       lines: [...accepted.values()].map(
-        ({ data }) =>
-          `Planned ${data.planned}, got ${data.got}. ${data.reason} (${people[data.leadId] ?? ''})`,
+        ({ data }) => `Planned ${data.planned}, got ${data.got} (${people[data.leadId] ?? ''})`,
       ),
     },
     { title: 'Interim torque values', lines: interim },
@@ -113,7 +112,7 @@ export function packetNotes(state: OrderState, people: Record<string, string>): 
       title: 'Left off',
       lines: state.leftOff.map(
         ({ data }) =>
-          `${itemName(data.itemId)}: ${data.reason} (${people[data.leadId] ?? ''}; the customer said yes ${data.customer.how})`,
+          `${itemName(data.itemId)} (${people[data.leadId] ?? ''}; the customer said yes ${data.customer.how})`,
       ),
     },
     {

@@ -1,4 +1,4 @@
-import { dueFollowup } from '@/core/calc/followup.due';
+import { dueOrUsual } from '@/core/follow-up/due-band';
 import { type PerCorner, eachCorner } from '@/core/corners';
 import { formatTape } from '@/core/calc/tape.format';
 import type { AlignmentReadings } from '@/core/calc/alignment.verdict';
@@ -45,6 +45,8 @@ export interface PacketComeBack {
   places: number;
   dueOdometer: string | null;
   dueOn: string | null;
+  /** Its day goes by a usual pace, since nobody knows the driver’s own; absent in packets of before. */
+  assumedPace?: boolean;
   interval: string;
 }
 
@@ -55,6 +57,9 @@ export interface Packet {
   at: string;
   timeZone: string;
   shop: string;
+  /** Its address and telephone in a line, and the paper it prints on; packets of before have neither. */
+  shopReach?: string;
+  paper?: 'a4' | 'letter';
   order: number;
   car: { label: string; plate: string; vin: string };
   customer: string;
@@ -228,17 +233,20 @@ async function comeBacks(tx: Db, file: OrderFile): Promise<PacketComeBack[]> {
   return opened.map((data) => {
     const { distance, unit, days } = data.interval;
     const read = 'unread' in data.odometer ? null : data.odometer;
-    const due = dueFollowup({
-      doneOn: data.doneOn,
-      odometer: read ? convertDistance(read.value, read.unit, unit) : 0,
-      interval: { ...(distance === null ? {} : { distance }), ...(days === null ? {} : { days }) },
-      readings: readings.map((reading) => ({
-        date: shopDay(reading.at, file.shop.timeZone),
-        odometer: convertDistance(reading.value, reading.unit, unit),
-      })),
-      ...(pace === null ? {} : { pacePerDay: pace }),
-      tireFactor: data.tireFactor,
-    });
+    const { due, assumed } = dueOrUsual(
+      {
+        doneOn: data.doneOn,
+        odometer: read ? convertDistance(read.value, read.unit, unit) : 0,
+        interval: { ...(distance === null ? {} : { distance }), ...(days === null ? {} : { days }) },
+        readings: readings.map((reading) => ({
+          date: shopDay(reading.at, file.shop.timeZone),
+          odometer: convertDistance(reading.value, reading.unit, unit),
+        })),
+        ...(pace === null ? {} : { pacePerDay: pace }),
+        tireFactor: data.tireFactor,
+      },
+      unit,
+    );
     return {
       title: data.because === 'moved' ? 'Found moved: clicked again' : TITLES[data.kind],
       places: data.places.length,
@@ -247,6 +255,7 @@ async function comeBacks(tx: Db, file: OrderFile): Promise<PacketComeBack[]> {
           ? `${Math.round(due.dueOdometer).toLocaleString('en-US')} ${unit}`
           : null,
       dueOn: due.due,
+      assumedPace: assumed,
       interval: describeInterval(data.interval),
     };
   });
@@ -267,6 +276,8 @@ export async function buildPacket(
     ...seal,
     timeZone: file.shop.timeZone,
     shop: file.shop.name,
+    shopReach: [file.shop.address.replace(/\s*\n\s*/g, ', '), file.shop.phone].filter(Boolean).join(' · '),
+    paper: file.shop.paper,
     order: file.number,
     car: { label: file.vehicle.label, plate: file.vehicle.plate, vin: file.vehicle.vin },
     customer: file.customer.name,
@@ -289,6 +300,7 @@ export async function buildPacket(
           specSource: sheet.entry.data.specSource,
           rows: alignmentRows(sheet.entry.data.spec, sheet.entry.data.before, sheet.entry.data.after),
           pass: sheet.passes,
+          // Written to be read by the customer: its field says so.
           acceptedWhy: sheet.accepted?.data.reason ?? null,
           notReached: sheet.entry.data.notReached,
           wheels: { before: sheet.entry.data.before, after: sheet.entry.data.after },
@@ -326,7 +338,7 @@ export async function buildPacket(
     })),
     lifted: state.overrides.map((entry) => ({
       rule: describeLifted(entry.data),
-      reason: entry.data.reason,
+      reason: '',
       by: file.people[entry.data.leadId] ?? '',
     })),
     notes: [...takenInNote(file), ...packetNotes(state, file.people)],

@@ -34,7 +34,8 @@ export async function sealHandoff(
     at,
     signed: signed ? { by: signed.by, at, pictureHash: signatureHash } : null,
     chain: head,
-    ...(correction ? { correction } : {}),
+    // Why stands in the shop's record; the customer is told in words chosen for them.
+    ...(correction ? { correction: { of: correction.of, why: '' } } : {}),
   });
   const content = canonicalJson(packet);
   const key = sha256(`${content}\n${signatureHash}`);

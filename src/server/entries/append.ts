@@ -16,6 +16,9 @@ export type EntryDraft = {
   };
 }[EntryKind];
 
+/** An entry without its id, which is given from the command's. */
+export type NewEntry = EntryDraft extends infer D ? (D extends EntryDraft ? Omit<D, 'id'> : never) : never;
+
 export interface Author {
   personId: string;
   deviceId: string;

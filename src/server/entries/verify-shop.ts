@@ -1,6 +1,7 @@
 import { brokenAnswer } from '../commands/kept-answers';
 import type { Db } from '../database';
 import { SHOP_CHAIN } from './append';
+import { VALUES_KEPT } from '../kept-values';
 import { canonicalJson, sha256 } from './canonical';
 import type { Row, Cell } from '../tables';
 
@@ -145,6 +146,30 @@ async function checkContacts(tx: Db, changes: readonly ShopChange[]): Promise<st
   return null;
 }
 
+/** Values of sheets that the shop keeps: the next job is torqued by them. */
+async function checkKeptValues(tx: Db, changes: readonly ShopChange[]): Promise<string | null> {
+  const rows = await tx.rows<
+    Row<'kept_value', 'platform' | 'kit' | 'place' | 'fastener' | 'nm' | 'angle_deg'>
+  >("SELECT platform, kit, place, fastener, nm, angle_deg FROM kept_value WHERE procedure_id = ''");
+  type Said = { kit: string; place: string; nm: number | null; angleDeg: number | null };
+  const key = (platform: string, kit: string, place: string) => `${platform}\n${kit}\n${place}`.toLowerCase();
+  const said = new Map(
+    changes
+      .filter(({ what }) => what === VALUES_KEPT)
+      .flatMap(({ id, facts }) =>
+        (facts.values as Said[]).map((one): [string, Said] => [key(id, one.kit, one.place), one]),
+      ),
+  );
+  for (const row of rows) {
+    const one = said.get(key(row.platform, row.kit, row.place));
+    if (!one || one.nm !== row.nm || one.angleDeg !== row.angle_deg)
+      return `the value kept for ${row.fastener} (${row.platform}) is not what was written down.`;
+  }
+  const kept = new Set(rows.map((row) => key(row.platform, row.kit, row.place)));
+  const gone = [...said].find(([place, one]) => one.nm !== null && !kept.has(place));
+  return gone ? `the value kept for ${gone[1].place} is gone.` : null;
+}
+
 async function checkThumbnails(tx: Db): Promise<string | null> {
   const row = await tx.row<Row<'photo', 'id'>>(
     'SELECT id FROM photo WHERE thumbnail_sha256 IS NOT NULL AND SHA2(thumbnail, 256) <> thumbnail_sha256 LIMIT 1',
@@ -159,7 +184,14 @@ export const ORDER_TAKEN_IN = 'work order taken in';
 /** @returns the first thing wrong, or null */
 export async function checkShop(tx: Db): Promise<string | null> {
   const changes = await shopChanges(tx);
-  for (const check of [checkOrders, checkProcedures, checkCars, checkWrenches, checkContacts]) {
+  for (const check of [
+    checkOrders,
+    checkProcedures,
+    checkCars,
+    checkWrenches,
+    checkContacts,
+    checkKeptValues,
+  ]) {
     const found = await check(tx, changes);
     if (found) return found;
   }

@@ -16,8 +16,12 @@ const refused = (code: string, message: string, field = 'file') => new Refusal(c
 
 type Row = Record<string, unknown>;
 
-function readRows(files: Files, table: { name: string; columns: string; since?: string }): Row[] {
+function readRows(
+  files: Files,
+  table: { name: string; columns: string; since?: string; begins?: Row; optional?: boolean },
+): Row[] {
   const file = files.get(`tables/${table.name}.jsonl`);
+  if (!file && table.optional) return [];
   if (!file) throw refused('missing', `The ZIP has no tables/${table.name}.jsonl.`);
   const known = columnsOf(table);
   return file
@@ -32,7 +36,7 @@ function readRows(files: Files, table: { name: string; columns: string; since?: 
         throw refused('row', `Line ${index + 1} of ${table.name} does not read.`);
       }
       for (const name of row ? (table.since?.split(' ') ?? []) : [])
-        if (!(name in row)) row = { ...row, [name]: null };
+        if (!(name in row)) row = { ...row, [name]: table.begins?.[name] ?? null };
       const names = Object.keys(row ?? {});
       if (names.length !== known.length || names.some((name) => !known.includes(name)))
         throw refused('row', `Line ${index + 1} of ${table.name} does not have the columns it should.`);

@@ -5,7 +5,19 @@ export const SHOP_TABLES = [
     name: 'shop',
     key: 'id',
     columns:
-      'id name time_zone currency distance_unit wheel_recheck_km chassis_recheck_km chassis_recheck_days opened_at cents_per_hour coil_step_turns heights_recheck_km heights_recheck_days alignment_recheck_days check_in_days unaligned_km hard_use_percent quiet_from quiet_to open_from open_to rest_from rest_minutes open_days rack_days',
+      'id name time_zone currency distance_unit wheel_recheck_km chassis_recheck_km chassis_recheck_days opened_at cents_per_hour coil_step_turns heights_recheck_km heights_recheck_days alignment_recheck_days check_in_days unaligned_km hard_use_percent quiet_from quiet_to open_from open_to rest_from rest_minutes open_days rack_days demo address phone paper tax_how tax_percent tax_label quote_days',
+    // Exports of before lack these; the shop is no demo, and counts as a shop begins to.
+    since: 'demo address phone paper tax_how tax_percent tax_label quote_days',
+    begins: {
+      demo: 0,
+      address: '',
+      phone: '',
+      paper: 'letter',
+      tax_how: 'none',
+      tax_percent: 0,
+      tax_label: '',
+      quote_days: 30,
+    },
   },
   { name: 'person', key: 'id', columns: 'id name roles length_unit torque_unit skills' },
   { name: 'customer', key: 'id', columns: 'id created_at' },
@@ -47,6 +59,14 @@ export const SHOP_TABLES = [
     name: 'alignment_spec',
     key: 'platform',
     columns: 'platform source spec caster_goal caster_why updated_at',
+  },
+  {
+    name: 'kept_value',
+    key: 'procedure_id, platform, kit, place',
+    columns:
+      'procedure_id platform kit place fastener nm angle_deg source made_up order_number person_id kept_at',
+    // Exports of before have no such table.
+    optional: true,
   },
   {
     name: 'week_slot',

@@ -27,26 +27,35 @@ export function channelFor({ phone, email }: { phone: string; email: string }): 
   return email.trim() ? 'mail' : null;
 }
 
-/**
- * Queues one message, not before the shop's quiet hours are over.
- * @returns its id; null when the same was queued before
- */
-export async function queueMessage(tx: Db, message: Queued): Promise<string | null> {
+/** A message as it would leave now: its words, which way, and whom it is for. Names without a value stay as they are. */
+export async function messageWords(
+  tx: Db,
+  { orderId, stage, values }: Pick<Queued, 'orderId' | 'stage' | 'values'>,
+): Promise<{ words: string; channel: Channel | null; customerId: string }> {
   const to = (await tx.row<AddresseeRow>(
     `SELECT vehicle.customer_id, number, label, phone, email FROM work_order
        JOIN vehicle ON vehicle.id = work_order.vehicle_id
        JOIN customer_contact ON customer_contact.customer_id = vehicle.customer_id
       WHERE work_order.id = ?`,
-    [message.orderId],
+    [orderId],
   ))!;
-  const shop = await readShop(tx);
   const channel = channelFor(to);
-  const words = fillWords((await readTemplates(tx))[message.stage][channel ?? 'mail'], {
-    shop: shop.name,
+  const words = fillWords((await readTemplates(tx))[stage][channel ?? 'mail'], {
+    shop: (await readShop(tx)).name,
     car: to.label,
     order: String(to.number),
-    ...message.values,
+    ...values,
   });
+  return { words, channel, customerId: to.customer_id };
+}
+
+/**
+ * Queues one message, not before the shop's quiet hours are over.
+ * @returns its id; null when the same was queued before
+ */
+export async function queueMessage(tx: Db, message: Queued): Promise<string | null> {
+  const shop = await readShop(tx);
+  const { words, channel, customerId } = await messageWords(tx, message);
   const id = randomUUID();
   const done = await tx.run(
     `INSERT IGNORE INTO message (id, once_key, customer_id, order_id, stage, channel, words, state, why, not_before, created_at)
@@ -54,7 +63,7 @@ export async function queueMessage(tx: Db, message: Queued): Promise<string | nu
     [
       id,
       message.onceKey,
-      to.customer_id,
+      customerId,
       message.orderId,
       message.stage,
       channel ?? 'mail',

@@ -1,5 +1,6 @@
-import type { RunDocument, Stripe } from '@/core/procedure/engine';
-import type { Fastener, Item, PlainProcedure } from '@/core/procedure/types';
+import { type RunDocument, type Stripe, placedName } from '@/core/procedure/engine';
+import { withSteps } from '@/core/procedure/redo';
+import type { Fastener, Item, PlainProcedure, Step } from '@/core/procedure/types';
 import type { Db } from '../database';
 import type { Row } from '../tables';
 
@@ -49,5 +50,37 @@ export async function carriedInto(
       carried.loose[fastener.id] = row.state === 'broken' ? 'loosened' : 'snug';
     }
   }
-  return { run, carried };
+  return { run: withSteps(run, stepsForCarried(run, carried)), carried };
+}
+
+/** What was carried in and no step of the job closes gets a step that does: nothing is open or loose without one. */
+function stepsForCarried(run: PlainProcedure, { open, loose }: RunDocument['carried']): Step[] {
+  const closed = new Set(run.steps.flatMap((step) => step.closes ?? []));
+  const torqued = new Set(run.steps.flatMap((step) => step.torques ?? []));
+  const where = ({ end, corner }: Pick<Item, 'end' | 'corner'>) => ({
+    ...(end ? { end } : {}),
+    ...(corner ? { corner } : {}),
+  });
+  return [
+    ...run.items
+      .filter((item) => open.includes(item.id) && !closed.has(item.id))
+      .map((item): Step => ({
+        id: `carried/close ${item.id}`,
+        phase: 'reassemble',
+        do: `Close what an earlier visit left open: ${placedName(item)}`,
+        ...where(item),
+        closes: [item.id],
+        minutes: 10,
+      })),
+    ...run.fasteners
+      .filter((fastener) => loose[fastener.id] && !torqued.has(fastener.id))
+      .map((fastener): Step => ({
+        id: `carried/torque ${fastener.id}`,
+        phase: fastener.final === 'on-wheels' ? 'on-wheels' : 'reassemble',
+        do: `Torque what an earlier visit left loose: ${placedName(fastener)}`,
+        ...where(fastener),
+        torques: [fastener.id],
+        minutes: 5,
+      })),
+  ];
 }

@@ -28,6 +28,8 @@ export interface ComeBack {
   /** The stages spoken of to the customer. */
   reminded: string[];
   pacePerDay: number | null;
+  /** Nobody knows the driver’s own pace: its day goes by a usual one. */
+  paceAssumed: boolean;
   lastOdometer: number | null;
   startOdometer: number | null;
   /** Whole days until it is due; negative when overdue. */
@@ -57,6 +59,7 @@ interface Row {
   no_reminders: number;
   reminded: string | null;
   pace_per_day: number | null;
+  pace_assumed: number;
   odometer: number | null;
   last_odometer: number | null;
   open_visit: string | null;
@@ -70,7 +73,7 @@ export async function openComeBacks(
 ): Promise<ComeBack[]> {
   const rows = await tx.rows<Row>(
     `SELECT follow_up.id, order_id, number, follow_up.vehicle_id, label, plate, contact.name, contact.phone, follow_up.kind,
-            because, places, due_odometer, unit, due_on, earliest_on, latest_on, pace_per_day, odometer,
+            because, places, due_odometer, unit, due_on, earliest_on, latest_on, pace_per_day, pace_assumed, odometer,
             contact.customer_id, contact.no_reminders,
             (SELECT GROUP_CONCAT(stage ORDER BY stage) FROM reminder WHERE follow_up_id = follow_up.id AND message_id IS NOT NULL) AS reminded,
             (SELECT value FROM odometer_now WHERE odometer_now.vehicle_id = follow_up.vehicle_id ORDER BY at DESC LIMIT 1) AS last_odometer,
@@ -107,6 +110,7 @@ export async function openComeBacks(
       reminders: !row.no_reminders,
       reminded: row.reminded?.split(',') ?? [],
       pacePerDay: row.pace_per_day,
+      paceAssumed: Boolean(row.pace_assumed),
       lastOdometer: row.last_odometer,
       startOdometer: row.odometer,
       daysLeft: dueOn ? daysBetween(today, dueOn) : null,

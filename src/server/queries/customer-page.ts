@@ -1,5 +1,5 @@
 import 'server-only';
-import { isClosed, isJob } from '@/core/ledger/order-state';
+import { isClosed, isJob, latestPlan, planAnswer } from '@/core/ledger/order-state';
 import { shopDay } from '@/core/units/shop-time';
 import { now } from '../clock';
 import { db } from '../database';
@@ -34,7 +34,15 @@ export async function customerPage(orderId: string) {
     blocked: holes.length > 0,
     offers: closed ? [] : state.offers.filter((offer) => offer.answer === null),
     answered: state.offers.filter((offer) => offer.answer !== null),
-    quote: !closed && quote && !quote.answer ? quote : null,
+    // What was said yes to stays readable; a no is not asked again.
+    quote: quote && (quote.answer ? quote.answer.data.yes : !closed) ? quote : null,
+    /** The plan its quote was written for, with its picture. */
+    plan: state.plans.find((plan) => plan.data.version === quote?.entry.data.planVersion)?.data ?? null,
+    /** The version of the plan that the same yes speaks of; null where it is answered, or another one. */
+    planAsked:
+      !state.run && !planAnswer(state) && latestPlan(state)?.data.version === quote?.entry.data.planVersion
+        ? (quote?.entry.data.planVersion ?? null)
+        : null,
     readyToSign: job && !closed && holes.length === 0,
     packet: job && (closed || holes.length === 0) ? await packetToShow(orderId) : null,
     comeBacks: comeBacks.filter((one) => one.kind !== 'check-in'),

@@ -1,8 +1,15 @@
 import { type ExpectedLabor, expectLabor } from '@/core/labor/expect';
-import type { OrderState } from '@/core/ledger/order-state';
+import { type OrderState, latestPlan } from '@/core/ledger/order-state';
+import { fitsCar, usualFor } from '@/core/planner/procedures-for';
 import { isRusty, proceduresOf } from '@/core/schedule/remaining-work';
 import type { Db } from '../database';
+import { procedures } from '../procedures';
 import { finishedWork } from './planning';
+
+interface Car {
+  frontSuspension: string;
+  rearSuspension: string;
+}
 
 /** Minutes a job will take, from the shop's own past. */
 export async function expectedLabor(
@@ -11,8 +18,23 @@ export async function expectedLabor(
   platform: string,
   book: number,
 ): Promise<ExpectedLabor> {
-  const procedures = proceduresOf(state);
-  const past = await finishedWork(tx, { procedures, platform });
-  const known = past.some((job) => job.procedures === procedures && job.platform === platform);
-  return expectLabor(past, { procedures, platform, book, rusty: isRusty(state), firstTime: !known });
+  const asked = proceduresOf(state);
+  const past = await finishedWork(tx, { procedures: asked, platform });
+  const known = past.some((job) => job.procedures === asked && job.platform === platform);
+  return expectLabor(past, { procedures: asked, platform, book, rusty: isRusty(state), firstTime: !known });
+}
+
+/** The procedures a plan asks for on this car, each with its minutes by the book; none where the library has none. */
+export async function bookOfPlan(
+  tx: Db,
+  state: OrderState,
+  car: Car,
+): Promise<{ title: string; minutes: number }[]> {
+  const parts = latestPlan(state)?.data.parts ?? [];
+  return (await procedures(tx))
+    .filter(({ procedure: { id, fits } }) => fitsCar(fits, car) && usualFor(id, parts))
+    .map(({ procedure: { title, steps } }) => ({
+      title,
+      minutes: steps.reduce((sum, step) => sum + step.minutes, 0),
+    }));
 }

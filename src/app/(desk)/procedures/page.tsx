@@ -58,8 +58,8 @@ export default async function ProceduresPage() {
     <>
       <h1>Procedures</h1>
       <p className="pb-3 text-soft">
-        The kit maker’s sheet, local code and a qualified technician come before anything written here. Torque
-        values that ship are made up for the demo.
+        The kit maker’s sheet, local code and a qualified technician come before anything written here. No
+        procedure ships a torque value: they are entered from the sheet, by platform and kit.
       </p>
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <section>

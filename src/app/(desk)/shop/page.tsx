@@ -6,6 +6,7 @@ import { shopDay, shortDay } from '@/core/units/shop-time';
 import { torqueBoth } from '@/core/units/torque-text';
 import { AddTool, AddWrench, MarkWrench, RetireTool, ShopLimits } from '@/features/shop/shop-forms';
 import { PlaceForm, ShopHoursForm } from '@/features/people/shop-hours';
+import { ShopDetailsForm } from '@/features/shop/details-form';
 import { ImportOrder } from '@/features/formats/import-order';
 import { now } from '@/server/clock';
 import { db } from '@/server/database';
@@ -145,6 +146,12 @@ export default async function ShopPage() {
             </ul>
             {holdsRole(person.roles, ['lead']) && <AddWrench />}
           </section>
+          {holdsRole(person.roles, ['lead']) && (
+            <section>
+              <h2 className="mb-2 border-b border-ink pb-1">Name, paper and money</h2>
+              <ShopDetailsForm details={shop} />
+            </section>
+          )}
           {holdsRole(person.roles, ['lead']) && (
             <section>
               <h2 className="mb-2 border-b border-ink pb-1">Hours and places</h2>

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { connection } from 'next/server';
 import { PlaceForm, ShopHoursForm } from '@/features/people/shop-hours';
+import { ShopDetailsForm } from '@/features/shop/details-form';
 import { AddPerson, AddTool, AddWrench } from '@/features/shop/shop-forms';
 import { FirstPart } from '@/features/welcome/first-part';
 import { db } from '@/server/database';
@@ -13,6 +14,11 @@ import { readShop } from '@/server/queries/shop';
 export const metadata: Metadata = { title: 'Set the shop up' };
 
 const STEPS = [
+  [
+    'details',
+    'Name, paper and money',
+    'What a customer’s paper says of the shop, the price of an hour, tax, and how long a quote holds.',
+  ],
   [
     'people',
     'People',
@@ -35,6 +41,7 @@ export default async function WelcomePage({ searchParams }: { searchParams: Prom
   await requireRole('lead');
   const [shop, setUp, places] = await Promise.all([readShop(db()), readSetUp(db()), shopPlaces(db())]);
   const done: Record<StepId, string | null> = {
+    details: setUp.detailsSet ? shop.name : null,
     people: setUp.people > 1 ? `${setUp.people} people` : null,
     places: setUp.places ? places.map((place) => place.name).join(', ') : null,
     wrenches: setUp.wrenches ? `${setUp.wrenches} in use` : null,
@@ -44,15 +51,15 @@ export default async function WelcomePage({ searchParams }: { searchParams: Prom
   };
   const asked = (await searchParams).step;
   const now: StepId =
-    STEPS.find(([id]) => id === asked)?.[0] ?? STEPS.find(([id]) => !done[id])?.[0] ?? 'people';
+    STEPS.find(([id]) => id === asked)?.[0] ?? STEPS.find(([id]) => !done[id])?.[0] ?? 'details';
   const index = STEPS.findIndex(([id]) => id === now);
   const next = STEPS[index + 1];
   return (
     <>
       <h1>Set up {shop.name}</h1>
       <p className="pb-5 text-soft">
-        Six things, then the first car. Each can be changed later under Shop; what you skip is asked for where
-        it is needed.
+        Seven things, then the first car. Each can be changed later under Shop; what you skip is asked for
+        where it is needed.
       </p>
       <div className="grid gap-x-12 gap-y-6 lg:grid-cols-[18rem_minmax(0,1fr)]">
         <ol className="border-t border-ink">
@@ -82,6 +89,7 @@ export default async function WelcomePage({ searchParams }: { searchParams: Prom
             {index + 1}. {STEPS[index]![1]}
           </h2>
           <p className="py-2">{STEPS[index]![2]}</p>
+          {now === 'details' && <ShopDetailsForm details={shop} />}
           {now === 'people' && <AddPerson />}
           {now === 'places' && (
             <>

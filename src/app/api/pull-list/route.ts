@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { LARGEST, jsonOf } from '@/server/body';
 import { id } from '@/contracts/fields';
-import { loadOrder } from '@/server/entries/order';
+import { readOrderFile } from '@/server/queries/order';
 import { now } from '@/server/clock';
 import { db } from '@/server/database';
 import { actorOrAnswer, answerErrors, withMutationGuards, json } from '@/server/http';
@@ -38,10 +38,11 @@ export const POST = withMutationGuards(async (request) => {
       { field: 'procedures', code: 'shape', message: 'Choose at least one procedure.' },
     ]);
   const { orderId, procedures, choices } = checked.value as Ask;
-  const order = await loadOrder(db(), orderId);
-  if (!order)
+  const file = await readOrderFile(db(), orderId);
+  if (!file)
     return answerErrors(404, [
       { field: 'orderId', code: 'no-order', message: 'There is no such work order.' },
     ]);
-  return json(200, { ok: true, answer: await previewStart(db(), order.state, procedures, choices, now()) });
+  const order = { vehicleId: file.vehicle.id, state: file.state };
+  return json(200, { ok: true, answer: await previewStart(db(), order, procedures, choices, now()) });
 });

@@ -1,7 +1,10 @@
 import type { Metadata } from 'next';
 import { connection } from 'next/server';
 import { tapeOf } from '@/core/ledger/tape';
-import { hoursText, moneyText } from '@/core/units/money';
+import { describeAnswer } from '@/features/answers/answer-words';
+import { QuotePrice, QuoteStack } from '@/features/quote/quote-stack';
+import { Shapes } from '@/ui/shapes';
+import { moneyText } from '@/core/units/money';
 import { longDay, shopMoment, shortDay } from '@/core/units/shop-time';
 import { describeStanding } from '@/features/customer/standing';
 import { AnswerOnPage } from '@/features/customer/offer-answer';
@@ -27,7 +30,7 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
   const { token } = await params;
   await noteView(link.linkId, 'page');
   const page = await customerPage(link.orderId);
-  const { file, quote, packet } = page;
+  const { file, quote, packet, plan } = page;
   const { currency, timeZone } = file.shop;
   const photos = `/api/c/${token}/photos`;
   const intake = file.state.intake!.data;
@@ -35,7 +38,14 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
   return (
     <OwnDoor token={token}>
       <main className="mx-auto max-w-3xl px-4 pt-4 pb-14">
-        <p className="font-head text-lg">{file.shop.name}</p>
+        <p className="flex flex-wrap items-baseline justify-between gap-x-4">
+          <span className="font-head text-lg">{file.shop.name}</span>
+          {file.shop.phone && (
+            <a className="underline" href={`tel:${file.shop.phone.replace(/[^+\d]/g, '')}`}>
+              {file.shop.phone}
+            </a>
+          )}
+        </p>
         <h1 className="text-4xl">{file.vehicle.label}</h1>
         <p className="text-soft">
           {file.vehicle.plate} · order {file.number}
@@ -78,27 +88,31 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
 
         {quote && (
           <section className={section}>
-            <h2>The quote</h2>
-            <ul>
-              {quote.entry.data.lines.map((line) => (
-                <li key={line.text} className="flex justify-between gap-4 border-b border-rule py-1.5">
-                  <span>{line.text}</span>
-                  <span className="figure whitespace-nowrap">{moneyText(line.cents, currency)}</span>
-                </li>
-              ))}
-            </ul>
-            <p className="mt-2">
-              Work takes {hoursText(quote.entry.data.hours.p50)} to {hoursText(quote.entry.data.hours.p80)} at{' '}
-              {moneyText(quote.entry.data.ratePerHour, currency)} an hour. Deposit{' '}
-              {moneyText(quote.entry.data.depositCents, currency)}.
-            </p>
-            {quote.entry.data.unknown && <p>Not known yet: {quote.entry.data.unknown}</p>}
-            <AnswerOnPage
-              command="quote.answer"
-              input={{ orderId: file.id, version: quote.entry.data.version }}
-              yes="Yes, go on"
-              no="No"
-            />
+            <h2>{quote.answer?.data.yes ? 'What you said yes to' : 'What it comes to'}</h2>
+            <QuotePrice quote={quote.entry.data} currency={currency} />
+            {plan && (
+              <>
+                <Shapes className="my-2 w-full" drawing={plan.drawing} />
+                {plan.irreversible.length > 0 && (
+                  <p className="pb-2 font-semibold">Cannot be put back: {plan.irreversible.join('; ')}.</p>
+                )}
+              </>
+            )}
+            <QuoteStack quote={quote.entry.data} currency={currency} timeZone={timeZone} />
+            {quote.answer ? (
+              <p className="pt-3 font-semibold">{describeAnswer(quote.answer)}</p>
+            ) : (
+              <AnswerOnPage
+                command={page.planAsked ? 'proposal.answer' : 'quote.answer'}
+                input={{
+                  orderId: file.id,
+                  version: quote.entry.data.version,
+                  ...(page.planAsked ? { planVersion: page.planAsked } : {}),
+                }}
+                yes="Yes, at this price"
+                no="Not now"
+              />
+            )}
           </section>
         )}
 

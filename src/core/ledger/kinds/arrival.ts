@@ -61,7 +61,7 @@ export interface AgreementData {
   what: 'targets' | 'plan';
   planVersion: number | null;
   yes: boolean;
-  how: 'in the shop' | 'by phone';
+  how: 'in the shop' | 'by phone' | 'on the link';
   witness: string | null;
 }
 

@@ -9,6 +9,8 @@ export interface RunStartData {
   planVersion: number | null;
   /** The edition of the rules it begins under; none said is the first. */
   rules?: number;
+  /** It began in a demo, where made-up values hold nothing up. */
+  demo?: true;
 }
 
 export interface StepDoneData {
@@ -34,7 +36,7 @@ export interface TorqueData {
   pass: number;
   /** The nuts this entry speaks of; a group is torqued together. */
   nut: 'all' | number;
-  target: { nm: number; source: string; interim: boolean; angleDeg?: number };
+  target: { nm: number; source: string; interim: boolean; angleDeg?: number; madeUp?: true };
   wrench: { id: string; name: string; pastDue: boolean; outOfRange: boolean };
   /** How the reading came: by hand, or sent by a wrench bound to the tablet. */
   by?: 'hand' | 'wrench';
@@ -93,6 +95,8 @@ export interface RunChangeData {
 /** An end raised, held or lowered outside the listed steps. */
 export interface SupportData {
   support: Record<OneEnd, Support>;
+  /** It was chocked again for this, after the step that took the chocks away. */
+  chocked?: boolean;
 }
 
 /** One cut of a coil: what came off and what it measures since. */

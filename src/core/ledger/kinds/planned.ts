@@ -56,6 +56,16 @@ export interface QuoteLine {
   minutes: number;
 }
 
+/** How a shop counts tax: not at all, on top of its prices, or within them. */
+export const TAX_WAYS = ['none', 'added', 'included'] as const;
+export type TaxWay = (typeof TAX_WAYS)[number];
+
+export interface QuoteTax {
+  how: Exclude<TaxWay, 'none'>;
+  percent: number;
+  label: string;
+}
+
 export interface QuoteData {
   version: number;
   planVersion: number | null;
@@ -63,6 +73,10 @@ export interface QuoteData {
   /** Minutes half of such jobs keep, and four of five. */
   hours: { p50: number; p80: number; jobs: number };
   ratePerHour: number;
+  /** The shop's tax as it was then; none where it counts none. Quotes of before have no word of it. */
+  tax?: QuoteTax | null;
+  /** The last day on which it can be said yes to on the customer's page. */
+  validUntil?: string;
   depositCents: number;
   promisedFor: string | null;
   unknown: string;

@@ -9,6 +9,7 @@ import type { OneEnd } from '../measures';
 import { cappedLift } from './cap';
 import { add } from './cure';
 import { fourLinksOf } from './steering';
+import { describeWedge } from './wedge-words';
 
 const RESIDUAL_MOST = 3;
 const GEARING_MOST_PCT = 6;
@@ -106,7 +107,9 @@ export const DRIVELINE: Consequence[] = [
       const t = ceilToStep(f.shaftFall! + car.axleLift.rear - car.axles.rear.total('caseDrop', 't') - may, 1);
       return [
         ...(t > 0 ? [add('caseDrop', 'rear', { t }, `Carrier bearing or case drop, ${t} mm`)] : []),
-        ...(wedge === 0 ? [] : [add('wedge', 'rear', { deg: wedge }, `Axle wedges, ${Math.abs(wedge)}°`)]),
+        ...(wedge === 0
+          ? []
+          : [add('wedge', 'rear', { deg: wedge }, describeWedge(car.setup.rear, 'rear', wedge))]),
       ];
     },
   },
@@ -121,7 +124,7 @@ export const DRIVELINE: Consequence[] = [
     why: 'What the two joints do not cancel is felt as a shudder pulling away.',
     cures: (car) => {
       const deg = cancelingWedge(car);
-      return [add('wedge', 'rear', { deg }, `Axle wedges, ${Math.abs(deg)}°`)];
+      return [add('wedge', 'rear', { deg }, describeWedge(car.setup.rear, 'rear', deg))];
     },
   },
   {

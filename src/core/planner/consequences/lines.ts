@@ -76,12 +76,17 @@ const lead = (end: OneEnd) =>
     'The lead is pulled apart the first time the wheel hangs, and the lamps come on.',
   );
 
+/** Does the link stand above the bar's end, on a strut or over its arm, rather than hang below it? */
+const linkStandsUp = (car: CarStand, end: OneEnd) => car.v[end].barLinkUp! > 0;
+
 const barOf = (car: CarStand, end: OneEnd) =>
   angleOfLink({
     run: car.v[end].barRun!,
     drop: car.v[end].barDrop!,
     lift: car.axleLift[end],
-    innerLowered: car.axles[end].total('barLink', 'longer') + car.axles[end].total('subframeDrop', 't'),
+    innerLowered:
+      (linkStandsUp(car, end) ? -1 : 1) * car.axles[end].total('barLink', 'longer') +
+      car.axles[end].total('subframeDrop', 't'),
     limitDeg: car.v[end].barLimit!,
   });
 
@@ -95,9 +100,38 @@ const bar = (end: OneEnd): Consequence => ({
   limit: (car) => ({ most: car.v[end].barLimit!, from: 'the link’s range on this car' }),
   why: 'The link turns over or strikes, and the bar works on one side only.',
   cures: (car) => {
+    // The bar's end goes down with the wheel: a link that hangs below it is made longer, one that stands up to a strut
+    // shorter, until the arm lies as it lay.
     const now = Math.tan(toRad(barOf(car, end).after)) * car.v[end].barRun!;
-    const longer = ceilToStep(now - Math.tan(toRad(car.v[end].barLimit! - 1)) * car.v[end].barRun!, 1);
-    return [add('barLink', end, { longer }, `Bar links ${longer} mm longer`)];
+    const may = Math.tan(toRad(car.v[end].barLimit! - 1)) * car.v[end].barRun!;
+    const by = Math.sign(now) * ceilToStep(Math.abs(now) - may, 1);
+    const up = linkStandsUp(car, end);
+    const longer = up ? -by : by;
+    return [
+      add(
+        'barLink',
+        end,
+        { longer },
+        `Bar links ${Math.abs(longer)} mm ${longer < 0 ? 'shorter' : 'longer'}${up ? ': they stand up to the strut' : ''}`,
+      ),
+    ];
+  },
+});
+
+/** A bar twisted at ride pulls the car one way and stiffens it: links of unequal length, or a bar off its rest. */
+const PRELOAD_MOST = 6;
+const barPreload = (end: OneEnd): Consequence => ({
+  id: `${end}.bar-preload`,
+  name: 'Anti-roll bar, how far it is twisted at ride',
+  end,
+  unit: 'mm',
+  applies: (car) => car.v[end].barRun! > 0 && car.v[end].barTwist! !== 0,
+  figure: (car) => Math.max(0, Math.abs(car.v[end].barTwist!) - car.axles[end].total('barLink', 'evens')),
+  limit: () => ({ most: PRELOAD_MOST, from: 'the shop’s limit for the two link ends against each other' }),
+  why: 'A bar that is wound up at ride leans the car and works harder on one side.',
+  cures: (_, figure) => {
+    const evens = ceilToStep(figure, 1);
+    return [add('barLink', end, { longer: 0, evens }, `Adjustable bar links, one side ${evens} mm shorter`)];
   },
 });
 
@@ -136,6 +170,7 @@ export const LINES: Consequence[] = [
   ...bothEnds(hose),
   ...bothEnds(lead),
   ...bothEnds(bar),
+  ...bothEnds(barPreload),
   ...bothEnds(level),
   {
     id: 'lamps',

@@ -10,6 +10,7 @@ import { type Consequence, ceilToStep } from '../consequence';
 import type { OneEnd } from '../measures';
 import { cappedLift } from './cap';
 import { add } from './cure';
+import { describeWedge } from './wedge-words';
 
 /** A plan's lift is small and ten thousand draws are asked of it: fewer steps follow the links than the calculator takes. */
 const LINK_STEPS = 2;
@@ -54,8 +55,9 @@ function casterOnFrame(car: CarStand): number {
   const bush = axle.total('casterBush', 'deg');
   if (setup.front === 'coil-radius') return radiusArmOf(car).casterAfter;
   if (hasFourLinks(setup.front)) return fourLinksOf(car, 'front').casterAfter + bush;
-  // An axle on leaves turns with its chord.
-  if (axle.leaf) return v.front.caster! + axle.leaf.rotationDeg + bush;
+  // An axle on leaves turns with its chord: with the rear eye going up its top tips forward, and caster goes. A wedge
+  // that tips it back gives it.
+  if (axle.leaf) return v.front.caster! - axle.leaf.rotationDeg + bush + axle.total('wedge', 'deg');
   return v.front.caster! + bush;
 }
 
@@ -165,6 +167,12 @@ function toeMove(car: CarStand): number {
   return Math.abs(shorter + joint);
 }
 
+/** Wedges that give caster back on a front axle on leaves: which way they lie goes with where the spring sits. */
+function frontWedge(car: CarStand, short: number) {
+  const deg = ceilToStep(short + 0.1, 0.5);
+  return add('wedge', 'front', { deg }, describeWedge(car.setup.front, 'front', deg));
+}
+
 export const STEERING: Consequence[] = [
   {
     id: 'front.caster',
@@ -197,6 +205,7 @@ export const STEERING: Consequence[] = [
         };
         return [add('linkSet', 'front', set, 'Adjustable links, set on the bench'), bushes];
       }
+      if (car.axles.front.leaf) return [frontWedge(car, short), bushes];
       return [bushes];
     },
   },

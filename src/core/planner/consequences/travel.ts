@@ -207,7 +207,8 @@ const refit = (end: OneEnd): Consequence => ({
   unit: 'mm',
   applies: (car) =>
     isCoilover(car.setup[end]) &&
-    (car.axles[end].total('strutSpacer', 't') > 0 || car.axles[end].count('coil') > 0),
+    (car.axles[end].total('strutSpacer', 't') > 0 ||
+      car.axles[end].damper.extended > car.v[end].damperExtended!),
   figure: (car) => refitOf(car, end).shortfall,
   limit: () => ({ most: 0, from: 'the opening measured at full droop' }),
   why: 'It has to be forced past its mounts: bar off at both ends, every arm bolt slack, a second pair of hands.',
@@ -219,12 +220,17 @@ const refit = (end: OneEnd): Consequence => ({
 
 export function refitOf(car: CarStand, end: OneEnd) {
   const axle = car.axles[end];
+  const f = car.v[end];
+  const rate = axle.spring?.rate ?? 1;
+  // What has to go in is as long as its damper is open; a longer coil only presses harder on that.
+  const longerDamper = axle.damper.extended - f.damperExtended!;
+  const longerCoil = Math.max(0, (axle.spring?.free ?? 0) - f.springFree!);
   return roomToRefit({
-    freeLength: car.v[end].strutFree! + Math.max(0, (axle.spring?.free ?? 0) - car.v[end].springFree!),
+    freeLength: f.strutFree! + longerDamper,
     spacer: axle.total('strutSpacer', 't'),
-    openingAtDroop: car.v[end].refitOpening! + axle.total('roomMade', 'opening'),
-    preload: 0,
-    rate: axle.spring?.rate ?? 1,
+    openingAtDroop: f.refitOpening! + axle.total('roomMade', 'opening'),
+    preload: rate * (longerCoil + axle.total('preloadSpacer', 't')),
+    rate,
   });
 }
 

@@ -50,9 +50,14 @@ export default async function ProcedurePage({
           <h1>{found.procedure.title}</h1>
           <p className="max-w-3xl text-soft">{found.procedure.summary}</p>
         </div>
-        <a className="btn" href={`/api/procedures/${id}?version=${found.version}`} download>
-          Save as a file
-        </a>
+        <p className="flex gap-2">
+          <Link className="btn" href={`/procedures/${id}/values`}>
+            Value sheet
+          </Link>
+          <a className="btn" href={`/api/procedures/${id}?version=${found.version}`} download>
+            Save as a file
+          </a>
+        </p>
       </div>
       <ul className="mb-4 flex flex-wrap gap-x-6 gap-y-1 border-y border-rule py-2" aria-label="Versions">
         {versions.map((one) => (

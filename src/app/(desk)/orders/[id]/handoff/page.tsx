@@ -1,6 +1,7 @@
 import { Link } from '@/ui/link';
 import { type HandoffBlocker, mayBeDeferred } from '@/core/ledger/closing';
 import { isClosed, isJob } from '@/core/ledger/order-state';
+import { fastenerOf } from '@/core/procedure/engine';
 import { shopMoment } from '@/core/units/shop-time';
 import { LeadReason } from '@/features/answers/lead-reason';
 import { AnswerWatch } from '@/features/handoff/answer-watch';
@@ -11,17 +12,34 @@ import { SendLink } from '@/features/handoff/send-link';
 import { SignForm } from '@/features/handoff/sign-form';
 import { StageForm } from '@/features/handoff/stage-form';
 import { UseChoice } from '@/features/handoff/use-choice';
+import { SecondCheck } from '@/features/torque/second-check';
 import { PrintButton } from '@/features/torque/print-button';
 import { db } from '@/server/database';
 import { packetToShow } from '@/server/documents/handoff-pdf';
 import { blockersOnTheCar } from '@/server/handoff-ready';
 import { linkOfOrder } from '@/server/links/links';
+import { TellCorrection } from '@/features/handoff/tell-correction';
+import { correctionToTell } from '@/server/queries/correction';
 import { channelFor } from '@/server/messages/queue';
 import type { OrderFile } from '@/server/queries/order';
 import { crewNames, orderPage } from '@/server/queries/page-data';
 import type { PinPerson } from '@/ui/pin-fields';
 
-function Hole({ file, hole, leads }: { file: OrderFile; hole: HandoffBlocker; leads: PinPerson[] }) {
+function Hole({
+  file,
+  hole,
+  leads,
+  people,
+}: {
+  file: OrderFile;
+  hole: HandoffBlocker;
+  leads: PinPerson[];
+  people: PinPerson[];
+}) {
+  const { document, run } = file.state;
+  const owed = hole.code === 'second-check' && document ? fastenerOf(document, hole.ref) : null;
+  // Where there is somebody else, nobody lifts a check: it is given.
+  const mayLift = hole.rule !== null && (hole.rule !== 'second-check' || people.length < 2);
   const href =
     hole.page === 'work' || hole.page === 'bay' ? `/bay/${file.id}` : `/orders/${file.id}/${hole.page}`;
   return (
@@ -30,13 +48,21 @@ function Hole({ file, hole, leads }: { file: OrderFile; hole: HandoffBlocker; le
       <p className="flex flex-wrap items-center gap-2 pt-1">
         {hole.code === 'watch' ? (
           <AnswerWatch orderId={file.id} watchId={hole.ref} words={hole.text} />
+        ) : owed ? (
+          <SecondCheck
+            orderId={file.id}
+            fastener={owed}
+            people={people}
+            takenBy={run!.fasteners.get(owed.id)!.takenBy}
+            button={{}}
+          />
         ) : (
           <Link className="btn" href={href}>
             Do it
           </Link>
         )}
-        {hole.rule && (
-          <LiftHole orderId={file.id} rule={hole.rule} target={hole.ref} text={hole.text} leads={leads} />
+        {mayLift && (
+          <LiftHole orderId={file.id} rule={hole.rule!} target={hole.ref} text={hole.text} leads={leads} />
         )}
       </p>
     </li>
@@ -52,20 +78,23 @@ export default async function HandoffPage({
 }) {
   const { file } = await orderPage(params);
   const { state, customer } = file;
-  const { leads } = await crewNames();
+  const { leads, everybody } = await crewNames();
   const closed = isClosed(state);
   const job = isJob(state);
   const version = Number((await searchParams).version ?? 0) || undefined;
-  const [holes, packet, link] = await Promise.all([
+  const [holes, packet, link, correction] = await Promise.all([
     closed ? [] : blockersOnTheCar(db(), { id: file.id, vehicleId: file.vehicle.id, state }),
     packetToShow(file.id, version),
     linkOfOrder(db(), file.id),
+    correctionToTell(db(), file.id, state),
   ]);
   const staged = job && !closed && !state.after.stage && holes.length > 0;
   const deferrable = staged
     ? holes.filter((hole) => hole.code !== 'watch' && mayBeDeferred(hole, state, true))
     : [];
   const channel = channelFor(customer);
+  const reach =
+    channel === 'text' ? customer.phone : channel === 'mail' ? customer.email : 'nobody: no address is kept';
   const title = closed
     ? job
       ? 'Handed over'
@@ -87,7 +116,13 @@ export default async function HandoffPage({
           )}
           <ul>
             {holes.map((hole) => (
-              <Hole key={`${hole.code} ${hole.ref}`} file={file} hole={hole} leads={leads} />
+              <Hole
+                key={`${hole.code} ${hole.ref}`}
+                file={file}
+                hole={hole}
+                leads={leads}
+                people={everybody}
+              />
             ))}
           </ul>
           {deferrable.length > 0 && (
@@ -111,7 +146,7 @@ export default async function HandoffPage({
                     leads={leads}
                     button="Hand over unsigned"
                     title="Hand over unsigned"
-                    intro="It stands on the handoff with the reason and the lead’s name."
+                    intro="It stands on the handoff with the lead’s name; the reason stays in the shop’s record."
                     action="Hand it over"
                   />
                 </>
@@ -159,15 +194,24 @@ export default async function HandoffPage({
             </ul>
           </section>
         )}
+        {correction && (
+          <section>
+            <h2 className="border-b border-ink pb-1">After the correction</h2>
+            {correction.told ? (
+              <p className="pt-2">The customer is told of version {correction.version}: see Messages.</p>
+            ) : (
+              <TellCorrection
+                orderId={file.id}
+                version={correction.version}
+                message={correction.message}
+                reach={reach}
+              />
+            )}
+          </section>
+        )}
         <SendLink
           orderId={file.id}
-          reach={
-            channel === 'text'
-              ? customer.phone
-              : channel === 'mail'
-                ? customer.email
-                : 'nobody: no address is kept'
-          }
+          reach={reach}
           link={
             link && {
               until: shopMoment(link.until, file.shop.timeZone),

@@ -74,9 +74,15 @@ export default async function PartsPage({ params }: { params: Promise<{ id: stri
             <div key={size.what} className="border-b border-rule py-2">
               <dt className="font-head text-lg">{size.what}</dt>
               <dd>
-                <span className="figure text-xl">{formatTape(size.mm, unit)}</span>{' '}
-                <span className="text-soft">{formatTape(size.mm, unit === 'in' ? 'mm' : 'in')}</span>
-                <span className="block text-sm text-soft">{size.words}</span>
+                {size.mm !== null && (
+                  <>
+                    <span className="figure text-xl">{formatTape(size.mm, unit)}</span>{' '}
+                    <span className="text-soft">{formatTape(size.mm, unit === 'in' ? 'mm' : 'in')}</span>
+                  </>
+                )}
+                <span className={size.mm === null ? 'font-semibold' : 'block text-sm text-soft'}>
+                  {size.mm === null ? size.words.replace(/^m/, 'M') : size.words}
+                </span>
               </dd>
             </div>
           ))}

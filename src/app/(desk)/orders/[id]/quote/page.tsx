@@ -1,23 +1,29 @@
+import { Link } from '@/ui/link';
 import { Nothing } from '@/ui/states';
-import { isClosed, latestPlan } from '@/core/ledger/order-state';
-import { hoursText, moneyText } from '@/core/units/money';
+import { isClosed, latestPlan, planAnswer } from '@/core/ledger/order-state';
 import { shopMoment } from '@/core/units/shop-time';
 import { AnswerForm } from '@/features/answers/answer-form';
 import { describeAnswer } from '@/features/answers/answer-words';
+import { HoursToldTable } from '@/features/quote/hours-told';
 import { QuoteForm } from '@/features/quote/quote-form';
+import { QuotePrice, QuoteStack } from '@/features/quote/quote-stack';
 import { orderPage } from '@/server/queries/page-data';
+import { quoteStart } from '@/server/queries/quote-start';
 
-export default async function QuotePage({ params }: { params: Promise<{ id: string }> }) {
+export default async function QuotePage({
+  params,
+  searchParams,
+}: {
+  params: Promise<{ id: string }>;
+  searchParams: Promise<{ from?: string }>;
+}) {
   const { file } = await orderPage(params);
   const { state, shop } = file;
   const plan = latestPlan(state)?.data;
   const quotes = [...state.quotes].reverse();
-  const start = [
-    ...(plan?.parts ?? []).map((part) => ({ text: part.name, cents: part.cost, minutes: part.minutes })),
-    ...state.offers
-      .filter((offer) => offer.answer?.data.yes)
-      .map((offer) => ({ text: offer.entry.data.text, cents: offer.entry.data.cents, minutes: 0 })),
-  ];
+  const last = quotes[0]?.entry.data;
+  const anew = (await searchParams).from === 'plan';
+  const start = await quoteStart(file, anew);
   return (
     <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_26rem]">
       <section className="lg:order-2">
@@ -25,45 +31,37 @@ export default async function QuotePage({ params }: { params: Promise<{ id: stri
         {quotes.length === 0 && <Nothing>None yet.</Nothing>}
         {quotes.map(({ entry, answer }, index) => {
           const { data } = entry;
-          const parts = data.lines.reduce((sum, line) => sum + line.cents, 0);
-          const labor = (minutes: number) => Math.round((minutes / 60) * data.ratePerHour);
           return (
             <article key={entry.id} className="border-b border-rule py-3">
               <h3>
                 Quote {data.version}
                 <span className="ml-2 font-body text-sm font-normal text-soft">
                   {shopMoment(entry.at, shop.timeZone)}
+                  {data.planVersion ? `, for plan ${data.planVersion}` : ''}
                 </span>
               </h3>
-              <ul>
-                {data.lines.map((line, at) => (
-                  <li key={at} className="flex justify-between gap-3">
-                    <span>{line.text}</span>
-                    <span className="figure">{moneyText(line.cents, shop.currency)}</span>
-                  </li>
-                ))}
-              </ul>
-              <p className="pt-1">
-                <span className="figure text-xl">
-                  {moneyText(parts + labor(data.hours.p50), shop.currency)}
-                </span>{' '}
-                with {hoursText(data.hours.p50)}; four of five such jobs stay within{' '}
-                {hoursText(data.hours.p80)}, {moneyText(parts + labor(data.hours.p80), shop.currency)}.
-              </p>
+              <QuotePrice quote={data} currency={shop.currency} />
+              <QuoteStack quote={data} currency={shop.currency} timeZone={shop.timeZone} />
               <p className="text-sm text-soft">
                 {data.hours.jobs
-                  ? `Hours from ${data.hours.jobs} finished jobs`
-                  : 'Hours by the book: no finished jobs yet'}
-                {data.planVersion ? `; for plan ${data.planVersion}` : ''}
-                {data.depositCents ? `; deposit ${moneyText(data.depositCents, shop.currency)}` : ''}
-                {data.promisedFor ? `; promised ${shopMoment(data.promisedFor, shop.timeZone)}` : ''}
+                  ? `Hours from ${data.hours.jobs} finished jobs: half of such jobs keep the likely ones, four of five the high ones.`
+                  : 'Hours by the book: no finished jobs yet.'}
               </p>
-              {data.unknown && <p className="caution mt-2 px-3 py-1.5">Still unknown: {data.unknown}</p>}
               <div className="pt-2">
                 {answer ? (
                   <p className="font-semibold">{describeAnswer(answer)}</p>
                 ) : index === 0 && !isClosed(state) ? (
-                  <AnswerForm command="quote.answer" input={{ orderId: file.id, version: data.version }} />
+                  <AnswerForm
+                    {...(plan && !state.run && !planAnswer(state) && plan.version === data.planVersion
+                      ? {
+                          command: 'proposal.answer',
+                          input: { orderId: file.id, version: data.version, planVersion: plan.version },
+                        }
+                      : {
+                          command: 'quote.answer',
+                          input: { orderId: file.id, version: data.version },
+                        })}
+                  />
                 ) : (
                   <p className="text-soft">never answered</p>
                 )}
@@ -72,23 +70,45 @@ export default async function QuotePage({ params }: { params: Promise<{ id: stri
           );
         })}
       </section>
-      <section>
-        <h2 className="pb-2">{quotes.length ? 'Write it anew' : 'A quote'}</h2>
-        {isClosed(state) ? (
-          <p>This order has been handed over.</p>
-        ) : (
-          <QuoteForm
-            key={state.quotes.length}
-            orderId={file.id}
-            lines={start.length ? start : [{ text: '', cents: 0, minutes: 60 }]}
-            currency={shop.currency}
-            centsPerHour={shop.centsPerHour}
-            promisedFor={state.intake!.data.promisedFor}
-            timeZone={shop.timeZone}
-            again={quotes.length > 0}
-          />
-        )}
-      </section>
+      <div className="grid content-start gap-y-8">
+        <section>
+          <h2 className="pb-2">{quotes.length ? 'Write it anew' : 'A quote'}</h2>
+          {last && !isClosed(state) && plan && (
+            <p className="pb-2 text-soft">
+              {anew ? (
+                <>
+                  Begun from plan {plan.version}.{' '}
+                  <Link className="underline" href={`/orders/${file.id}/quote`}>
+                    Begin from quote {last.version} instead
+                  </Link>
+                </>
+              ) : (
+                <>
+                  Begun from quote {last.version}
+                  {last.planVersion !== plan.version ? `; plan ${plan.version} came after it` : ''}.{' '}
+                  <Link className="underline" href={`/orders/${file.id}/quote?from=plan`}>
+                    Begin from plan {plan.version} instead
+                  </Link>
+                </>
+              )}
+            </p>
+          )}
+          {isClosed(state) ? (
+            <p>This order has been handed over.</p>
+          ) : (
+            <QuoteForm
+              key={`${state.quotes.length} ${anew}`}
+              orderId={file.id}
+              start={start}
+              currency={shop.currency}
+              centsPerHour={shop.centsPerHour}
+              timeZone={shop.timeZone}
+              again={quotes.length > 0}
+            />
+          )}
+        </section>
+        <HoursToldTable rows={start.told} />
+      </div>
     </div>
   );
 }

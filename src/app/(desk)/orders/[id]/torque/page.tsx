@@ -1,13 +1,15 @@
 import { holdsRole } from '@/core/ledger/roles';
 import { isClosed } from '@/core/ledger/order-state';
 import { TorqueLedger } from '@/features/torque/torque-ledger';
-import { orderPage } from '@/server/queries/page-data';
+import { crewNames, orderPage } from '@/server/queries/page-data';
 
 export default async function TorquePage({ params }: { params: Promise<{ id: string }> }) {
   const { file, viewer } = await orderPage(params);
+  const { everybody } = await crewNames();
   return (
     <TorqueLedger
       file={file}
+      people={everybody}
       unit={viewer.torqueUnit}
       mayCorrect={holdsRole(viewer.roles, ['lead'])}
       canSet={holdsRole(viewer.roles, ['lead']) && !isClosed(file.state)}

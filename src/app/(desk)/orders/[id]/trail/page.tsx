@@ -1,9 +1,12 @@
 import { shopMoment } from '@/core/units/shop-time';
 import { isClosed } from '@/core/ledger/order-state';
+import type { Odometer } from '@/core/ledger/kinds/arrival';
+import { CorrectOdometer } from '@/features/trail/correct-odometer';
 import { CorrectTorque } from '@/features/trail/correct-torque';
-import { describeEntry } from '@/contracts/entries';
+import { correctionsOf, describeEntry } from '@/contracts/entries';
 import { TakeBack } from '@/features/trail/take-back';
 import { db } from '@/server/database';
+import { whyNotCorrect } from '@/server/corrections';
 import { canBeTakenBack } from '@/server/commands/entry.void';
 import { orderPage, shopWrenches } from '@/server/queries/page-data';
 import type { Row } from '@/server/tables';
@@ -48,6 +51,12 @@ export default async function TrailPage({ params }: { params: Promise<{ id: stri
             const correction = corrected.get(entry.id);
             const stands = !back && !correction && entry.corrects === null;
             const mayTakeBack = stands && canBeTakenBack(entry, file.state, viewer);
+            const dial =
+              stands &&
+              correctionsOf(entry.kind).includes('odometer.correct') &&
+              !whyNotCorrect(entry, file.state, viewer)
+                ? (entry.data as { odometer: Odometer | null }).odometer
+                : null;
             return (
               <tr key={entry.id}>
                 <td className="font-head text-soft">{entry.seq}</td>
@@ -87,6 +96,9 @@ export default async function TrailPage({ params }: { params: Promise<{ id: stri
                       wrenchId={entry.data.wrench.id}
                       closed={isClosed(file.state)}
                     />
+                  )}{' '}
+                  {dial && (
+                    <CorrectOdometer orderId={file.id} entryId={entry.id} words={words} odometer={dial} />
                   )}{' '}
                   {mayTakeBack && <TakeBack orderId={file.id} entryId={entry.id} words={words} />}
                 </td>

@@ -3,7 +3,7 @@ import { isJob, openHolds, planAnswer } from '@/core/ledger/order-state';
 import { OpenList } from '@/features/orders/open-list';
 import { StartForm } from '@/features/work/start-form';
 import { StepList } from '@/features/work/step-list';
-import { suggestedFor, usualFor } from '@/core/planner/procedures-for';
+import { fitsCar, suggestedFor, usualFor } from '@/core/planner/procedures-for';
 import { db } from '@/server/database';
 import { procedures } from '@/server/procedures';
 import { crewNames, orderPage } from '@/server/queries/page-data';
@@ -54,11 +54,10 @@ export default async function WorkPage({ params }: { params: Promise<{ id: strin
   }
   const [known, { leads }] = await Promise.all([procedures(db()), crewNames()]);
   const plan = state.plans.at(-1)?.data;
-  const suits = (kinds: string[] | undefined, has: string) => !kinds || kinds.includes(has);
   const offered = known.map(({ procedure, version }) => {
     const { fits } = procedure;
     const visit = procedure.id.startsWith('visit-');
-    const fit = suits(fits.front, vehicle.frontSuspension) && suits(fits.rear, vehicle.rearSuspension);
+    const fit = fitsCar(fits, vehicle);
     const planned = Boolean((fits.front && plan?.front) || (fits.rear && plan?.rear));
     return {
       id: procedure.id,

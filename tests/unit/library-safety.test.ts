@@ -1,0 +1,249 @@
+import { takeVariants } from '@/core/procedure/variants';
+import type { Procedure, Step } from '@/core/procedure/types';
+import { libraryFile, libraryIds } from '../support/library';
+
+/** Faults that hurt somebody, each held against the file it was found in. */
+
+const stepOf = (procedure: Procedure, id: string): Step => {
+  const found = procedure.steps.find((step) => step.id === id);
+  if (!found) throw new Error(`${procedure.id} has no ${id}`);
+  return found;
+};
+const placeOf = (procedure: Pick<Procedure, 'steps'>, id: string) =>
+  procedure.steps.findIndex((step) => step.id === id);
+/** The steps listed before another, that open an item at a place. */
+const freedBefore = (procedure: Procedure, stepId: string, place: RegExp): string[] => {
+  const items = new Map(procedure.items.map((item) => [item.id, item.place ?? '']));
+  return procedure.steps
+    .slice(0, placeOf(procedure, stepId))
+    .flatMap((step) => step.opens ?? [])
+    .filter((id) => place.test(items.get(id) ?? ''));
+};
+/** Everything a step waits for, through what it waits for. */
+const waitsFor = (procedure: Procedure, stepId: string): Set<string> => {
+  const seen = new Set<string>();
+  const go = (id: string) => {
+    for (const before of procedure.steps.find((step) => step.id === id)?.after ?? [])
+      if (!seen.has(before)) {
+        seen.add(before);
+        go(before);
+      }
+  };
+  go(stepId);
+  return seen;
+};
+const textOf = (step: Step) => [step.do, step.why, step.caution].join(' ');
+const jobs = libraryIds().map(libraryFile);
+
+test.each(
+  jobs.filter((one) => one.steps.some((step) => step.id === 'chock')).map((one) => [one.id, one] as const),
+)('%s: nobody raises it with the brake off, out of gear', (_, procedure) => {
+  const words = textOf(stepOf(procedure, 'chock'));
+  expect(words).not.toMatch(/brake off|in neutral|box neutral|box in neutral/i);
+});
+
+test('with the braked axle on the floor the brake is set and a gear or park holds it', () => {
+  for (const { steps, id, fits } of jobs) {
+    const chock = steps.find((step) => step.id === 'chock');
+    // The front alone goes up: the rear, and its brake, stays down.
+    if (!chock || !fits.front || fits.rear || !steps.some((step) => step.sets === 'raised')) continue;
+    expect([id, textOf(chock)]).toEqual([id, expect.stringMatching(/brake (set|on)/i)]);
+    expect([id, textOf(chock)]).toEqual([id, expect.stringMatching(/in (gear|park)/i)]);
+  }
+});
+
+test.each(['lowering', 'touring-all-round', 'strut-spacers-car-body'])(
+  '%s: with both ends off the floor it is kept from tipping',
+  (id) => {
+    expect(textOf(stepOf(libraryFile(id), 'raise'))).toMatch(/stand against tipping/);
+  },
+);
+
+describe('an axle does not hang on its hoses', () => {
+  test('front leaf springs: longer hoses are in, breather and shaft off, before a pack comes out', () => {
+    const procedure = libraryFile('front-leaf-springs');
+    for (const side of ['L', 'R']) {
+      const before = waitsFor(procedure, `pack-out-${side}`);
+      for (const id of [
+        'hose-torque-L',
+        'hose-torque-R',
+        'breather-off',
+        'shaft-off',
+        'damper-off-L',
+        'damper-off-R',
+      ])
+        expect([id, before.has(id)]).toEqual([id, true]);
+    }
+    expect(() => takeVariants(procedure, ['no-front-shaft'])).not.toThrow();
+  });
+
+  test.each([
+    ['rear-leaf-shackles', 'isolator-out-L'],
+    ['rear-leaf-shackles', 'isolator-out-R'],
+    ['lowering', 'r-open-L'],
+    ['lowering', 'r-open-R'],
+  ])('%s, %s: dampers, hose, park cables, wheel leads and breather are free', (id, step) => {
+    const procedure = libraryFile(id);
+    for (const place of [/brake-hose/, /park-brake-cable/, /speed-sensor-clip/, /breather/, /damper-lower/])
+      expect([String(place), freedBefore(procedure, step, place).length > 0]).toEqual([String(place), true]);
+  });
+});
+
+describe('a loaded coil is let go by an arm that can come down', () => {
+  test.each(['L', 'R'])('lowering %s: a joint is parted over the arm’s jack first', (side) => {
+    const procedure = libraryFile('lowering');
+    const before = waitsFor(procedure, `coil-out-${side}`);
+    expect([before.has(`f-part-${side}`), before.has('f-hold'), before.has(`f-free-${side}`)]).toEqual([
+      true,
+      true,
+      true,
+    ]);
+  });
+
+  test.each(['L', 'R'])('subframe spacers %s: arm on its jack, link off, arm off the knuckle', (side) => {
+    const procedure = libraryFile('subframe-spacers');
+    const before = waitsFor(procedure, `spring-out-${side}`);
+    expect([before.has('arm-hold'), before.has(`arm-free-${side}`)]).toEqual([true, true]);
+    const opened = stepOf(procedure, `arm-free-${side}`).opens!;
+    expect(opened).toEqual([`link-${side}`, `lowarm-${side}`]);
+  });
+
+  test('radius arms: bushings are pressed before a coil is in, one arm at a time, on two stands', () => {
+    const procedure = libraryFile('radius-arm-spacers');
+    for (const side of ['L', 'R']) {
+      expect(waitsFor(procedure, `spring-in-${side}`)).toContain(`bush-${side}`);
+      expect(waitsFor(procedure, `arm-off-${side}`)).toContain('axle-stands');
+      const minutes = ['arm-off', 'bush', 'arm-on'].reduce(
+        (sum, id) => sum + stepOf(procedure, `${id}-${side}`).minutes,
+        0,
+      );
+      expect(minutes).toBeGreaterThanOrEqual(60);
+    }
+    expect(waitsFor(procedure, 'arm-off-R')).toContain('arm-on-L');
+    expect(stepOf(procedure, 'track-off').loosens).toContain('trackframe');
+  });
+});
+
+describe('subframes', () => {
+  test('car body: its bolts are eased over a jack of its own, a few turns, each for its new one', () => {
+    const procedure = libraryFile('strut-spacers-car-body');
+    const ease = stepOf(procedure, 'subframe-ease');
+    expect(ease.opens).toContain('fsubjack');
+    expect(stepOf(procedure, 'subframe-torque').closes).toContain('fsubjack');
+    expect(textOf(ease)).toMatch(/few turns/);
+    expect(textOf(ease)).not.toMatch(/hand’s width of thread/);
+  });
+
+  test('spacers: both sides together, all started and aligned before one is torqued', () => {
+    const procedure = libraryFile('subframe-spacers');
+    expect(stepOf(procedure, 'sub-torque').torques).toEqual(['subbolt-L', 'subbolt-R']);
+    expect(waitsFor(procedure, 'sub-torque')).toContain('sub-align');
+    expect(stepOf(procedure, 'sub-up').snugs).toEqual(['subbolt-L', 'subbolt-R']);
+    expect(freedBefore(procedure, 'sub-down', /exhaust/)).toHaveLength(1);
+    expect(textOf(stepOf(procedure, 'power-off'))).toMatch(/high-voltage/);
+  });
+});
+
+describe('the cart', () => {
+  const cart = libraryFile('utility-cart');
+  test('hub nuts are set in the air, pinned and capped before a wheel goes on', () => {
+    for (const side of ['L', 'R']) {
+      const set = stepOf(cart, `hub-set-${side}`);
+      expect(set).toMatchObject({
+        needs: ['axle-held'],
+        torques: [`hubnut-${side}`],
+        closes: [`cap-${side}`],
+      });
+      expect(waitsFor(cart, 'wheels-on')).toContain(set.id);
+      expect(cart.fasteners.find((one) => one.id === `hubnut-${side}`)!.final).toBeUndefined();
+    }
+  });
+  test('the drag link’s joint is a thing and a fastener that somebody else checks', () => {
+    expect(cart.fasteners.find((one) => one.place === 'front.center.drag-link')).toMatchObject({
+      critical: 'steering',
+      secondCheck: true,
+    });
+    expect(waitsFor(cart, 'spindle-off-L')).toContain('drag-off');
+  });
+  test('its panel is trimmed on its wheels, at tape put there lock to lock', () => {
+    expect(waitsFor(cart, 'trim')).toContain('trim-mark');
+    expect(waitsFor(cart, 'trim-mark')).toContain('lower');
+  });
+  test('its lockout is the last to go back', () => {
+    const closes = cart.steps.flatMap((step) => ((step.closes ?? []).length ? [step.id] : []));
+    expect(closes.at(-1)).toBe('lock-back');
+    const torques = cart.steps.flatMap((step) => (step.torques?.length ? [step.id] : []));
+    expect(placeOf(cart, torques.at(-1)!)).toBeLessThan(placeOf(cart, 'lock-back'));
+  });
+  test('pins of the rear brakes are counted with the others', () => {
+    expect(textOf(stepOf(cart, 'cotters'))).toMatch(/clevis pins of the rear brakes/);
+  });
+});
+
+describe('what the rack moves', () => {
+  test.each([
+    'strut-top-spacer',
+    'lower-mount-spacer',
+    'bracket-lift',
+    'strut-spacers-car-body',
+    'lowering',
+    'preload-spacer',
+  ])('%s: what sets the angle is opened there, and torqued there again', (id) => {
+    const procedure = libraryFile(id);
+    const [slack, torque] = [stepOf(procedure, 'cams-slack'), stepOf(procedure, 'cams-torque')];
+    expect(slack.phase).toBe('align');
+    expect(torque.torques).toEqual(slack.loosens);
+    expect(waitsFor(procedure, 'cams-torque')).toContain('cams-slack');
+  });
+
+  test.each([
+    ['lower-mount-spacer', 'pivot-slack'],
+    ['strut-top-spacer', 'arms-slack'],
+    ['lowering', 'pivot-ease'],
+    ['preload-spacer', 'clevis-off-L'],
+  ])('%s: marks come before %s', (id, eased) => {
+    const procedure = libraryFile(id);
+    const marked = procedure.steps.findIndex(
+      (step) => step.phase === 'baseline' && /(cam|ears)/.test(step.do) && /(paint|mark)/i.test(step.do),
+    );
+    expect(marked).toBeGreaterThanOrEqual(0);
+    expect(marked).toBeLessThan(placeOf(procedure, eased));
+  });
+
+  test.each(['visit-alignment', 'visit-load-change'])(
+    '%s: a solid axle has clamps, and cams are a way',
+    (id) => {
+      const procedure = libraryFile(id);
+      const clamps = takeVariants(procedure, ['sleeve-clamps']);
+      expect(clamps.steps.flatMap((step) => step.torques ?? [])).toEqual(['tie-clamp', 'drag-clamp']);
+      const cams = takeVariants(procedure, ['cams-opened']);
+      expect(cams.steps.flatMap((step) => step.torques ?? [])).toContain('cam-L');
+    },
+  );
+});
+
+describe('trial hardware', () => {
+  const lowering = libraryFile('lowering');
+  test('the trial is raised, carried and brought down again by steps of its own, and its blocks are temporary', () => {
+    expect(stepOf(lowering, 'trial-up')).toMatchObject({ sets: 'raised', after: ['trial-chock'] });
+    expect(stepOf(lowering, 'trial-low')).toMatchObject({ needs: ['raised'], opens: ['trialset'] });
+    expect(lowering.items.find((item) => item.id === 'trialset')).toMatchObject({
+      kind: 'temporary',
+      closeBefore: 'drive',
+    });
+    expect(waitsFor(lowering, 'agree')).toContain('trial-down');
+  });
+  test('a tack is temporary, and the weld is a second step with a yes of its own', () => {
+    const [tack, weld] = [stepOf(lowering, 'tack'), stepOf(lowering, 'weld')];
+    expect([tack.irreversible, tack.opens]).toEqual([undefined, ['tacks']]);
+    expect([weld.irreversible, weld.closes]).toEqual([true, ['tacks']]);
+    expect(lowering.items.find((item) => item.id === 'tacks')!.kind).toBe('temporary');
+  });
+  test('rivets driven out are no bolts loosened', () => {
+    for (const side of ['L', 'R']) expect(stepOf(lowering, `hanger-off-${side}`).loosens).toBeUndefined();
+  });
+  test('a coil is refitted and stood at its height between cuts', () => {
+    for (const side of ['L', 'R'])
+      expect(textOf(stepOf(lowering, `coil-cut-${side}`))).toMatch(/Refit it, stand/);
+  });
+});
