@@ -151,7 +151,14 @@ export class DemoJob {
     const worn = await record('bushings', 'soon', 'Bar bushes cracked through on both sides');
     const offer = await this.act(
       'offer.make',
-      { findingId: worn.findingId, text: 'Bar bushes, both sides', cents: 11800, photoId: null },
+      {
+        findingId: worn.findingId,
+        text: 'Bar bushes, both sides',
+        cents: 11800,
+        photoId: null,
+        minutes: 25,
+        phase: 'fit',
+      },
       'Teodor',
       3,
     );

@@ -177,6 +177,7 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
     findingId: null,
     text: 'Rear damper, left',
     cents: 18900,
+    minutes: 20,
     photoId: null,
   });
   await switchTo(page, 'Teodor');
@@ -201,6 +202,7 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
     findingId: null,
     text: 'Rear damper, left',
     cents: 21000,
+    minutes: 20,
     photoId: null,
   });
   await theirs.reload();

@@ -180,7 +180,11 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
   await page.getByRole('button', { name: 'Found', exact: true }).tap();
   await dialog(page).getByLabel('What was found').fill('Left boot split');
   await dialog(page).getByLabel('Price, to ask the customer').fill('85.00');
-  await tapFor(page, 'offer.make', dialog(page).getByRole('button', { name: 'Keep it, go on' }));
+  // The minutes were forgotten: the finding is kept, and only they are asked for.
+  await dialog(page).getByRole('button', { name: 'Keep it, go on' }).tap();
+  await expect(dialog(page).getByText(/What was found is written down/)).toBeVisible();
+  await dialog(page).getByLabel('Minutes, about').fill('40');
+  await tapFor(page, 'offer.make', dialog(page).getByRole('button', { name: 'Ask the customer' }));
   await expect(dialog(page)).toHaveCount(0);
 
   // What still holds the rear axle.
@@ -422,6 +426,23 @@ test('a photo of the other side stands beside the plan', async ({ page }) => {
     .first()
     .click();
   await expect(page.getByRole('img', { name: 'The same place on the other side' })).toBeVisible();
+});
+
+test('a picture chosen while the page still comes to life is kept', async ({ page }) => {
+  await signIn(page, 'Odalys');
+  await page.goto('/orders?find=PRS');
+  const href = (await page.locator('main ul li a').last().getAttribute('href'))!;
+  await page.route('**/_next/static/**/*.js', async (route) => {
+    await new Promise((go) => setTimeout(go, 2_000));
+    await route.continue();
+  });
+  await page.goto(href.replace('/orders/', '/bay/'), { waitUntil: 'commit' });
+  const kept = page.waitForRequest((request) => request.url().endsWith('/photo.bind'));
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles({ name: 'early.jpg', mimeType: 'image/jpeg', buffer: await drawnPicture(78) });
+  await kept;
 });
 
 test('told from the bay: a link left off, damage done here, a doubt, a setting', async ({ page }) => {

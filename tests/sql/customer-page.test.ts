@@ -170,6 +170,7 @@ describe('what is said on a page', () => {
       offerId,
       text: 'Bar bushes, both sides',
       cents: 15000,
+      minutes: 20,
       photoId: null,
     });
     expect((await job.state()).offers[0]!.answer).toBeNull();
@@ -182,6 +183,7 @@ describe('what is said on a page', () => {
       offerId,
       text: 'Bar bushes',
       cents: 14000,
+      minutes: 20,
       photoId: null,
     });
     expect(

@@ -121,6 +121,7 @@ describe('a work order as one ZIP', () => {
       findingId: null,
       text: '=HYPERLINK("x")',
       cents: 100,
+      minutes: 20,
       photoId: null,
     });
     await handedOver(job);

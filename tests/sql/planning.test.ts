@@ -47,6 +47,7 @@ describe('looking over and offers', () => {
       findingId,
       text: 'New line',
       cents: 9000,
+      minutes: 20,
     });
     const offerId = String(offer.ok && offer.answer.offerId);
     const yes = (version: number) =>
@@ -54,7 +55,13 @@ describe('looking over and offers', () => {
     expect(await yes(1)).toMatchObject({ ok: true });
     expect(offersOpen(await stateOf(orderId))).toHaveLength(0);
     expect(
-      await give(shop, 'Teodor', 'offer.make', { orderId, offerId, text: 'New line', cents: 9900 }),
+      await give(shop, 'Teodor', 'offer.make', {
+        orderId,
+        offerId,
+        text: 'New line',
+        cents: 9900,
+        minutes: 20,
+      }),
     ).toMatchObject({
       answer: { version: 2 },
     });

@@ -91,6 +91,7 @@ const MAY: Record<string, Role[]> = {
   'finding.record': ['tech', 'lead', 'owner'],
   'offer.make': ['tech', 'advisor', 'lead', 'owner'],
   'offer.answer': ['advisor', 'lead', 'owner'],
+  'offer.back': ['advisor', 'lead', 'owner'],
   'proposal.answer': ['advisor', 'lead', 'owner'],
   'quote.make': ['advisor', 'lead', 'owner'],
   'quote.answer': ['advisor', 'lead', 'owner'],

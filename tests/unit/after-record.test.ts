@@ -333,7 +333,7 @@ test.each(AFTER_ENTRIES)('the trail says of %s what happened, in one plain line'
 });
 
 test('the paper’s notes say what was deferred, accepted, declined, driven and answered, and leave out what was not', () => {
-  expect(packetNotes(foldOrder(start, bothEndsRun()), {})).toEqual([]);
+  expect(packetNotes(foldOrder(start, bothEndsRun()), {}, 'USD')).toEqual([]);
   const state = foldOrder(
     [
       ...start,
@@ -376,11 +376,8 @@ test('the paper’s notes say what was deferred, accepted, declined, driven and 
     ],
     bothEndsRun(),
   );
-  const notes = Object.fromEntries(packetNotes(state, {}).map((note) => [note.title, note.lines]));
-  expect(notes['Found and declined']).toEqual([
-    'Damper, offered at 120.50: declined',
-    'Bush torn: found, not offered or not answered',
-  ]);
+  const notes = Object.fromEntries(packetNotes(state, {}, 'USD').map((note) => [note.title, note.lines]));
+  expect(notes['Found and not done']).toEqual(['Damper, $120.50: declined', 'Bush torn: found, not offered']);
   expect(notes['The customer drove it']).toEqual(['“soft” Not content with it.']);
   expect(notes['Answered from earlier visits']).toEqual(['has not turned']);
   expect(notes['Noted on the road']).toEqual(['left front, 60: hums', 'left front at lock: 9 mm left']);

@@ -143,7 +143,7 @@ describe('what the button will do', () => {
 
 describe('what goes with the car in words', () => {
   test('each kind under its own title, none when there is nothing', () => {
-    expect(packetNotes(fold(), people)).toEqual([]);
+    expect(packetNotes(fold(), people, 'USD')).toEqual([]);
     const notes = packetNotes(
       fold(
         entryOf('left.off', {
@@ -164,6 +164,7 @@ describe('what goes with the car in words', () => {
         entryOf('setting', { what: 'collar threads', corner: 'RF', when: 'before', value: 7 }),
       ),
       people,
+      'USD',
     );
     expect(notes.map((note) => note.title)).toEqual([
       'Left off',

@@ -10,12 +10,14 @@ import {
   GRADES,
   INSPECTION_AREAS,
   type OfferAnswerData,
+  type OfferBackData,
 } from '@/core/ledger/kinds/arrival';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
-import { id, line, odometer, text, oneOf, moment } from '../fields';
+import { PHASES, type Phase } from '@/core/procedure/types';
+import { id, line, odometer, text, oneOf, moment, reason } from '../fields';
 import { VEHICLE_FACTS, type VehicleFacts } from '@/core/vehicle-facts';
 import { KNOWN } from '@/core/planner/measures';
-import { answerFieldsOnLink } from '../answer-fields';
+import { answerFields, answerFieldsOnLink } from '../answer-fields';
 import { type Defaulted, area, contract, offlineContract } from '../command';
 
 const target = () => Joi.string().trim().allow(null, '').empty('').default(null);
@@ -237,6 +239,8 @@ export const arrival = area('The car comes in', {
       text: string;
       cents: number;
       photoId?: string | null;
+      minutes: number;
+      phase?: Phase;
     },
     { offerId: string; version: number }
   >({
@@ -254,6 +258,11 @@ export const arrival = area('The car comes in', {
         .required()
         .messages({ 'number.base': 'Enter the price', 'any.required': 'Enter the price' }),
       photoId: id().allow(null).default(null),
+      minutes: Joi.number().integer().min(0).max(6_000).required().messages({
+        'number.base': 'Enter about how many minutes it takes',
+        'any.required': 'Enter about how many minutes it takes',
+      }),
+      phase: oneOf(...PHASES).default('fit'),
     },
   }),
   /** The customer's yes or no to one version of an offer. */
@@ -266,6 +275,19 @@ export const arrival = area('The car comes in', {
       offerId: id().required(),
       version: Joi.number().integer().required(),
       ...answerFieldsOnLink,
+    },
+  }),
+  /** An approved extra is not done after all: its step leaves the work, with the customer's yes. */
+  'offer.back': contract<Omit<OfferBackData, 'customer'> & OfferBackData['customer'] & { orderId: string }>({
+    title: 'Take an approved extra back, with the customer’s yes',
+    who: ['advisor'],
+    fields: {
+      orderId: id().required(),
+      offerId: id().required(),
+      version: Joi.number().integer().required(),
+      reason: reason().required(),
+      how: answerFields.how,
+      witness: answerFields.witness,
     },
   }),
 });

@@ -58,9 +58,20 @@ export const arrival: EntryContracts<keyof ArrivalEntries> = {
   'offer.answer': {
     fold: (state, entry) => {
       const offer = state.offers.find((one) => one.entry.data.offerId === entry.data.offerId);
-      if (offer?.entry.data.version === entry.data.version) offer.answer = entry;
+      if (offer?.entry.data.version !== entry.data.version) return;
+      offer.answer = entry;
+      // Said yes to again after it was taken back.
+      if (entry.data.yes) delete offer.back;
     },
     describe: (entry) => `Customer said ${entry.data.yes ? 'yes' : 'no'} to an offer, ${entry.data.how}.`,
+  },
+  'offer.back': {
+    fold: (state, entry) => {
+      const offer = state.offers.find((one) => one.entry.data.offerId === entry.data.offerId);
+      if (offer?.entry.data.version === entry.data.version) offer.back = entry;
+    },
+    describe: (entry) =>
+      `Not done after all; the customer said yes to that ${entry.data.customer.how}: ${sentence(entry.data.reason)}`,
   },
   odometer: {
     fold: (state, entry) => state.odometers.push({ at: entry.at, entry }),

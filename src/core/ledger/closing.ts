@@ -2,6 +2,7 @@ import type { Corner } from '../corners';
 import { CORNER_NAMES, forbidsDrive, placedName } from '../procedure/engine';
 import { sentBack, measuredSinceBack } from './after-work';
 import { sheetNow, staleDrive } from './evidence';
+import { extrasOf, isExtra } from './extras';
 import { ROAD_CHECKS, roadChecksAsked } from './road-checks';
 import { type OrderState, afterHeightsOf, isJob, judgedBy, onTheRoad } from './order-state';
 import type { CornerSetting, SettingData } from './kinds/noted';
@@ -14,7 +15,7 @@ export interface HandoffBlocker {
   rule: OverrideRule | null;
   ref: string;
   /** Which of the order's pages mends it. */
-  page: 'work' | 'bay' | 'torque' | 'heights' | 'alignment' | 'road' | 'photos';
+  page: 'look-over' | 'work' | 'bay' | 'torque' | 'heights' | 'alignment' | 'road' | 'photos';
 }
 
 type Photo = OrderState['photos'][number];
@@ -92,8 +93,8 @@ export function handoffBlockers(state: OrderState): HandoffBlocker[] {
   );
 }
 
-/** What is never deferred: a record that stopped, a car not begun or not on its wheels. */
-const NEVER_DEFERRED = ['alarm', 'no-run', 'support', 'unsigned'];
+/** What is never deferred: a record that stopped, a car not begun or not on its wheels, what the customer said yes to. */
+const NEVER_DEFERRED = ['alarm', 'no-run', 'support', 'unsigned', 'extra'];
 /** What a car that drives away may still owe to its next stage. */
 const DRIVEN_MAY_OWE = ['steps', 'heights', 'setting', 'missing-shot', 'not-aligned'];
 
@@ -160,9 +161,19 @@ function allHoles(state: OrderState): HandoffBlocker[] {
     if (refused.code === 'support' || refused.code === 'loose') add(refused.code, refused.message, 'work');
   }
   const undone = document.steps.filter(
-    (step) => !run.done.has(step.id) && !run.skipped.has(step.id) && step.phase !== 'handoff',
+    (step) =>
+      !run.done.has(step.id) && !run.skipped.has(step.id) && step.phase !== 'handoff' && !isExtra(step),
   );
   if (undone.length) add('steps', `${undone.length} steps are not done, first: ${undone[0]!.do}`, 'work');
+  for (const { offer, stands } of extrasOf(state))
+    if (stands === 'to do')
+      add(
+        'extra',
+        `The customer said yes to it and it is not done: ${offer.text}`,
+        'look-over',
+        null,
+        offer.offerId,
+      );
   if (!isJob(state)) return holes;
 
   if (!afterHeightsOf(state)) add('heights', 'It has not been measured on its wheels.', 'heights');

@@ -83,6 +83,8 @@ export interface ClockSpan {
 export interface Offer {
   entry: EntryOf<'offer'>;
   answer: EntryOf<'offer.answer'> | null;
+  /** Approved, and taken back with the customer's yes. */
+  back?: EntryOf<'offer.back'>;
 }
 export interface Quote {
   entry: EntryOf<'quote'>;

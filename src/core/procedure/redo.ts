@@ -27,7 +27,7 @@ export function redoSteps(run: Pick<RunDocument, 'steps'>, end: OneEnd, round: n
       AGAIN.includes(step.phase) &&
       endsOf(step).includes(end) &&
       !step.irreversible &&
-      !/^(redo\d+|added)\//.test(step.id),
+      !/^(redo\d+|added|extra)\//.test(step.id),
   );
   const idOf = (id: string) => `redo${round}/${id}`;
   const again = new Set(chosen.map((step) => step.id));

@@ -22,6 +22,20 @@ export const PHASES = [
 ] as const;
 export type Phase = (typeof PHASES)[number];
 
+/** The phases as the crew says them. */
+export const PHASE_WORDS: Record<Phase, string> = {
+  intake: 'Look over',
+  baseline: 'Before undoing anything',
+  plan: 'Parts',
+  teardown: 'Take down',
+  fit: 'Fit',
+  reassemble: 'Back together',
+  'on-wheels': 'On its own weight',
+  align: 'Align',
+  road: 'Road',
+  handoff: 'Hand over',
+};
+
 export const ITEM_KINDS = [
   'link',
   'joint',

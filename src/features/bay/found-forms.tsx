@@ -5,7 +5,7 @@ import { INSPECTION_AREAS } from '@/core/ledger/kinds/arrival';
 import { CORNERS } from '@/core/corners';
 import { CORNER_SETTINGS, SETTING_TIMES, type CornerSetting } from '@/core/ledger/kinds/noted';
 import { CORNER_NAMES } from '@/core/procedure/engine';
-import type { Step } from '@/core/procedure/types';
+import type { Phase, Step } from '@/core/procedure/types';
 import { CommandForm } from '@/features/transport/lazy-command-form';
 import { useSend } from '@/features/transport/use-command';
 import { Button } from '@/ui/button';
@@ -45,20 +45,31 @@ interface Unasked {
   findingId: string;
   text: string;
   cents: TypedFigure;
+  minutes: TypedFigure;
   photoId: string | null;
   why: string;
 }
 
 /** The finding is written down and its price is not: only that is sent again. */
-function AskPrice({ orderId, unasked, onDone }: { orderId: string; unasked: Unasked; onDone: () => void }) {
-  const { findingId, photoId, why, text, cents } = unasked;
+function AskPrice({
+  orderId,
+  phase,
+  unasked,
+  onDone,
+}: {
+  orderId: string;
+  phase: Phase;
+  unasked: Unasked;
+  onDone: () => void;
+}) {
+  const { findingId, photoId, why, text, cents, minutes } = unasked;
   return (
     <CommandForm
       command="offer.make"
       about={findingId}
       className="grid gap-3"
-      start={{ text, cents }}
-      input={(typed) => ({ orderId, findingId, photoId, ...typed })}
+      start={{ text, cents, minutes }}
+      input={(typed) => ({ orderId, findingId, photoId, phase, ...typed })}
       onDone={onDone}
     >
       <p role="alert" className="caution px-4 py-2">
@@ -66,6 +77,7 @@ function AskPrice({ orderId, unasked, onDone }: { orderId: string; unasked: Unas
       </p>
       <TextField name="text" label="What is offered" />
       <MoneyField name="cents" label="Price, to ask the customer" />
+      <NumberField whole name="minutes" unit="min" label="Minutes, about" />
       <Send size="tallest">Ask the customer</Send>
       <Button size="tall" onClick={onDone}>
         Leave it unasked
@@ -78,20 +90,31 @@ function AskPrice({ orderId, unasked, onDone }: { orderId: string; unasked: Unas
 function FindingFields({ props: { orderId }, step, onDone }: FormProps) {
   const offer = useSend('offer.make');
   const [unasked, setUnasked] = useState<Unasked | null>(null);
-  if (unasked) return <AskPrice {...{ orderId, unasked, onDone }} />;
+  const phase = step?.phase ?? 'fit';
+  if (unasked) return <AskPrice {...{ orderId, phase, unasked, onDone }} />;
   return (
     <CommandForm
       command="finding.record"
       about={orderId}
       className="grid grid-cols-2 gap-3"
-      start={{ area: 'bushings', grade: 'now', text: '', what: '', cents: null as TypedFigure, ...NO_PHOTO }}
+      start={{
+        area: 'bushings',
+        grade: 'now',
+        text: '',
+        what: '',
+        cents: null as TypedFigure,
+        minutes: null as TypedFigure,
+        ...NO_PHOTO,
+      }}
       input={({ area, grade, text, photoId }) => ({ orderId, area, grade, text, photoId })}
-      onDone={async ({ findingId }, { text, what, cents, photoId }) => {
+      onDone={async ({ findingId }, { text, what, cents, minutes, photoId }) => {
         if (cents === null) return onDone();
-        const priced = { findingId, text: what || text, cents, photoId };
+        const priced = { findingId, text: what || text, cents, minutes, photoId };
         if (typeof cents === 'string')
           return setUnasked({ ...priced, why: `“${cents}” does not read as a price.` });
-        const asked = await offer({ orderId, ...priced, cents });
+        if (typeof minutes !== 'number')
+          return setUnasked({ ...priced, why: 'say about how many minutes it takes.' });
+        const asked = await offer({ orderId, phase, ...priced, cents, minutes });
         if (asked.ok) return onDone();
         setUnasked({ ...priced, why: asked.errors.map((one) => one.message).join(' ') });
       }}
@@ -114,7 +137,8 @@ function FindingFields({ props: { orderId }, step, onDone }: FormProps) {
         hint="left empty: the same words"
       />
       <MoneyField name="cents" label="Price, to ask the customer" hint="left empty: nothing is asked" />
-      <div className="mt-6.5 self-start">
+      <NumberField whole name="minutes" unit="min" label="Minutes, about" hint="where a price is asked" />
+      <div className="col-span-2">
         <PhotoOf orderId={orderId} step={step} words="found" />
       </div>
       <Send wide size="tallest" className="col-span-2 mt-1">

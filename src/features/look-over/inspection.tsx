@@ -9,12 +9,22 @@ import { AnswerForm } from '../answers/answer-form';
 import { FindingForm } from './finding-form';
 import { GradeSign } from './grade-sign';
 import { OfferForm } from './offer-form';
+import { TakeOfferBack } from './take-offer-back';
 import type { ShownFinding, ShownOffer } from './shown';
 
 type Open =
   | { what: 'area'; area: InspectionArea }
   | { what: 'offer'; finding: ShownFinding | null; offer: ShownOffer | null }
   | null;
+
+const STANDS: Record<ShownOffer['stands'], string> = {
+  asked: '',
+  declined: '',
+  'taken back': 'Taken back with the customer’s yes.',
+  taken: 'Becomes a step when the work starts.',
+  'to do': 'A step of the work, not done yet.',
+  done: 'Done.',
+};
 
 /** An offer with its answer, or the form for one. It stands by itself, so that a page read anew keeps what is chosen in it. */
 function OfferRow({
@@ -42,7 +52,11 @@ function OfferRow({
       {offer.answer ? (
         <p className="flex flex-wrap items-center gap-3">
           <strong>{offer.answer}</strong>
-          {!closed && (
+          <span>{STANDS[offer.stands]}</span>
+          {!closed && ['taken', 'to do'].includes(offer.stands) && (
+            <TakeOfferBack orderId={orderId} offer={offer} />
+          )}
+          {!closed && offer.stands !== 'done' && (
             <Button weight="plain" onClick={onChange}>
               Change it
             </Button>

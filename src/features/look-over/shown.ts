@@ -1,3 +1,5 @@
+import type { ExtraStands } from '@/core/ledger/extras';
+import type { Phase } from '@/core/procedure/types';
 import type { Grade, InspectionArea } from '@/core/ledger/kinds/arrival';
 
 export interface ShownFinding {
@@ -17,4 +19,7 @@ export interface ShownOffer {
   cents: number;
   photoId: string | null;
   answer: string | null;
+  minutes?: number;
+  phase?: Phase;
+  stands: ExtraStands;
 }

@@ -1,6 +1,6 @@
 'use client';
 
-import { createContext, useContext, useRef, useState } from 'react';
+import { createContext, useContext, useEffect, useRef, useState } from 'react';
 import type { Answered, FieldError } from '@/contracts/answer';
 import type { Corner } from '@/core/corners';
 import { usePost, useSend } from '@/features/transport/use-command';
@@ -67,6 +67,21 @@ export function PhotoButton({
 }) {
   const { send, busy, errors } = usePhoto(orderId);
   const input = useRef<HTMLInputElement>(null);
+  const taken = useRef<File | null>(null);
+  const take = async () => {
+    const file = input.current?.files?.[0];
+    if (!file || taken.current === file) return;
+    taken.current = file;
+    const kept = await send(file, target);
+    if (kept.ok && kept.answer.photoId) onKept?.(kept.answer.photoId);
+    taken.current = null;
+    if (input.current) input.current.value = '';
+  };
+  // A picture chosen while the page was still coming to life is sent as soon as it has.
+  useEffect(() => {
+    void take();
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, for what was chosen before
+  }, []);
   return (
     <>
       <button type="button" className={className} disabled={busy} onClick={() => input.current?.click()}>
@@ -80,12 +95,7 @@ export function PhotoButton({
         aria-hidden
         className="sr-only"
         tabIndex={-1}
-        onChange={async (event) => {
-          const file = event.target.files?.[0];
-          const kept = file && (await send(file, target));
-          if (kept?.ok && kept.answer.photoId) onKept?.(kept.answer.photoId);
-          if (input.current) input.current.value = '';
-        }}
+        onChange={() => void take()}
       />
       {errors.map((error) => (
         <p key={error.code + error.field} role="alert" className="font-medium text-danger">

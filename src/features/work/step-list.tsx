@@ -1,19 +1,6 @@
-import { PHASES, type Phase } from '@/core/procedure/types';
+import { PHASES, PHASE_WORDS } from '@/core/procedure/types';
 import { type RunDocument, type RunState, judgeStep } from '@/core/procedure/engine';
 import { shopClock } from '@/core/units/shop-time';
-
-const PHASE_WORDS: Record<Phase, string> = {
-  intake: 'Look over',
-  baseline: 'Before undoing anything',
-  plan: 'Parts',
-  teardown: 'Take down',
-  fit: 'Fit',
-  reassemble: 'Back together',
-  'on-wheels': 'On its own weight',
-  align: 'Align',
-  road: 'Road',
-  handoff: 'Hand over',
-};
 
 /** The whole run by phase: what is done by whom and when, and what waits for what. */
 export function StepList({

@@ -37,6 +37,7 @@ import { messageAgain } from './message.again';
 import { odometerCorrect } from './odometer.correct';
 import { odometerReport } from './odometer.report';
 import { offerAnswer } from './offer.answer';
+import { offerBack } from './offer.back';
 import { offerMake } from './offer.make';
 import { orderPlace } from './order.place';
 import { overrideRecord } from './override.record';
@@ -144,6 +145,7 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'odometer.correct': odometerCorrect,
   'odometer.report': odometerReport,
   'offer.answer': offerAnswer,
+  'offer.back': offerBack,
   'offer.make': offerMake,
   'order.place': orderPlace,
   'override.record': overrideRecord,

@@ -3,9 +3,10 @@ import { Refusal } from '@/core/refusal';
 import type { OfferData } from '@/core/ledger/kinds/arrival';
 import { mustHavePhoto } from '../photos/must-have';
 import { handle } from './handler';
+import { extraOutOfWork } from './offer-steps';
 
 export const offerMake = handle('offer.make', {
-  async run(ctx, { orderId, offerId, findingId, text, cents, photoId }) {
+  async run(ctx, { orderId, offerId, findingId, text, cents, photoId, minutes, phase }) {
     const order = await ctx.openOrder(orderId);
     const known = offerId ? order.state.offers.find((one) => one.entry.data.offerId === offerId) : null;
     if (offerId && !known) throw new Refusal('no-offer', 'There is no such offer.', 'offerId');
@@ -21,7 +22,11 @@ export const offerMake = handle('offer.make', {
       text,
       cents,
       photoId: photoId ?? finding?.data.photoId ?? known?.entry.data.photoId ?? null,
+      minutes,
+      phase,
     };
+    // Asked anew, what was approved leaves the work until it is answered.
+    if (known) await extraOutOfWork(ctx, order, known.entry.data);
     await ctx.append(order.id, { kind: 'offer', data });
     return { offerId: data.offerId, version: data.version };
   },

@@ -1,6 +1,8 @@
 import { Refusal } from '@/core/refusal';
 import { isJob, latestPlan, openHolds, planAnswer } from '@/core/ledger/order-state';
+import { extrasToStart } from '@/core/ledger/extras';
 import { assembleRun } from '@/core/procedure/assemble';
+import { withSteps } from '@/core/procedure/redo';
 import { RULES_EDITION } from '@/core/procedure/engine';
 import { keepProcedure, keepRun } from '../documents/store';
 import { carriedInto } from '../queries/car-state';
@@ -30,7 +32,11 @@ export const runStart = handle('run.start', {
     const chosen = await chosenProcedures(ctx.tx, procedures);
     const kept = await keptValuesOf(ctx.tx, order.vehicleId, order.state);
     const { sources, ...plain } = assembleRun(chosen, choices, kept);
-    const { run, carried } = await carriedInto(ctx.tx, order.vehicleId, plain);
+    const { run, carried } = await carriedInto(
+      ctx.tx,
+      order.vehicleId,
+      withSteps(plain, extrasToStart(order.state)),
+    );
     const { holes: all } = await pullListFor(
       ctx.tx,
       { ...run, sources, carried },

@@ -1,7 +1,9 @@
 import { Refusal } from '@/core/refusal';
 import { foldOrder } from '@/contracts/fold';
+import { isExtra } from '@/core/ledger/extras';
 import { assembleRun } from '@/core/procedure/assemble';
 import { conflictChoices } from '@/core/procedure/change';
+import { withSteps } from '@/core/procedure/redo';
 import { keepRun, readProcedure } from '../documents/store';
 import { demoValues, keptValuesOf } from '../queries/kept-values';
 import { byPin } from './by-pin';
@@ -39,7 +41,8 @@ export const runWay = handle('run.way', {
     }));
     // Steps added on the way, and what the car brought along, stay in the run.
     const known = new Set(next.steps.map((step) => step.id));
-    const added = document.steps.filter((step) => step.id.startsWith('added/'));
+    const isAdded = (id: string) => id.startsWith('added/') || isExtra({ id });
+    const added = document.steps.filter((step) => isAdded(step.id));
     const carriedThings = <T extends { id: string }>(things: T[], have: T[]) => [
       ...have,
       ...things.filter(
@@ -47,13 +50,12 @@ export const runWay = handle('run.way', {
       ),
     ];
     const changed = {
-      ...next,
+      ...withSteps(next, added),
       items: carriedThings(document.items, next.items),
       fasteners: carriedThings(document.fasteners, next.fasteners),
-      steps: [...next.steps, ...added],
       carried: document.carried,
     };
-    const lost = [...run.done.keys()].filter((stepId) => !known.has(stepId) && !stepId.startsWith('added/'));
+    const lost = [...run.done.keys()].filter((stepId) => !known.has(stepId) && !isAdded(stepId));
     if (lost.length) {
       const done = document.steps.find((step) => step.id === lost[0]);
       throw new Refusal(

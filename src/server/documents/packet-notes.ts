@@ -3,7 +3,9 @@ import { torqueBoth } from '@/core/units/torque-text';
 import { odometerText } from '@/core/units/distance';
 import { shopMoment } from '@/core/units/shop-time';
 import { CORNER_NAMES, placedName } from '@/core/procedure/engine';
+import { type ExtraStands, extrasOf } from '@/core/ledger/extras';
 import type { OrderState } from '@/core/ledger/order-state';
+import { moneyText } from '@/core/units/money';
 import type { OrderFile } from '../queries/order';
 
 export interface PacketNote {
@@ -25,7 +27,11 @@ export const takenInNote = ({ takenIn, shop }: Pick<OrderFile, 'takenIn' | 'shop
     : [];
 
 /** What goes with the car in words: the watch list, what is left off, damage done here, and settings of corners. */
-export function packetNotes(state: OrderState, people: Record<string, string>): PacketNote[] {
+export function packetNotes(
+  state: OrderState,
+  people: Record<string, string>,
+  currency: string,
+): PacketNote[] {
   const itemName = (id: string) => {
     const item = state.document?.items.find((one) => one.id === id);
     return item ? placedName(item) : id;
@@ -38,17 +44,15 @@ export function packetNotes(state: OrderState, people: Record<string, string>): 
     ]
       .filter(Boolean)
       .join(' or ');
-  const offersOf = (yes: boolean) =>
-    state.offers.filter((offer) => offer.answer?.data.yes === yes).map((offer) => offer.entry.data);
-  const declined = offersOf(false).map(
-    ({ text, cents }) => `${text}, offered at ${(cents / 100).toFixed(2)}: declined`,
-  );
-  const answered = new Set(
-    state.offers.filter((offer) => offer.answer).map((offer) => offer.entry.data.findingId),
-  );
+  const extras = extrasOf(state);
+  const priced = (stands: ExtraStands, words: string) =>
+    extras
+      .filter((one) => one.stands === stands)
+      .map(({ offer }) => `${offer.text}, ${moneyText(offer.cents, currency)}${words}`);
+  const offered = new Set(state.offers.map((offer) => offer.entry.data.findingId));
   const unanswered = state.findings
-    .filter(({ data }) => ['now', 'soon'].includes(data.grade) && data.text && !answered.has(data.findingId))
-    .map(({ data }) => `${data.text}: found, not offered or not answered`);
+    .filter(({ data }) => ['now', 'soon'].includes(data.grade) && data.text && !offered.has(data.findingId))
+    .map(({ data }) => `${data.text}: found, not offered`);
   const interim = (state.document?.fasteners ?? [])
     .filter((fastener) => state.run?.fasteners.get(fastener.id)?.valueKind === 'interim')
     .map((fastener) => {
@@ -76,10 +80,24 @@ export function packetNotes(state: OrderState, people: Record<string, string>): 
       ),
     },
     { title: 'Interim torque values', lines: interim },
-    { title: 'Found and declined', lines: [...declined, ...unanswered] },
+    {
+      title: 'Found and not done',
+      lines: [
+        ...priced('declined', ': declined'),
+        ...priced('asked', ': asked, not answered'),
+        ...unanswered,
+      ],
+    },
     {
       title: 'Taken with the work',
-      lines: offersOf(true).map(({ text, cents }) => `${text}, ${(cents / 100).toFixed(2)}`),
+      lines: [
+        ...priced('done', ': done'),
+        ...priced('taken', ''),
+        ...priced('to do', ': agreed, not done yet'),
+        ...extras
+          .filter((one) => one.stands === 'taken back')
+          .map(({ offer }) => `${offer.text}: not done after all, as agreed with you`),
+      ],
     },
     {
       title: 'Noted on the road',

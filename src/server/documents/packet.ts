@@ -341,7 +341,7 @@ export async function buildPacket(
       reason: '',
       by: file.people[entry.data.leadId] ?? '',
     })),
-    notes: [...takenInNote(file), ...packetNotes(state, file.people)],
+    notes: [...takenInNote(file), ...packetNotes(state, file.people, file.shop.currency)],
     changes: changesFor(file),
     cautions: cautionsFor(file),
     comeBacks: await comeBacks(tx, file),

@@ -1,4 +1,5 @@
 import 'server-only';
+import { standsOf } from '@/core/ledger/extras';
 import { isClosed, isJob, latestPlan, planAnswer } from '@/core/ledger/order-state';
 import { shopDay } from '@/core/units/shop-time';
 import { now } from '../clock';
@@ -33,7 +34,9 @@ export async function customerPage(orderId: string) {
     job,
     blocked: holes.length > 0,
     offers: closed ? [] : state.offers.filter((offer) => offer.answer === null),
-    answered: state.offers.filter((offer) => offer.answer !== null),
+    answered: state.offers
+      .filter((offer) => offer.answer !== null)
+      .map((offer) => ({ ...offer, stands: standsOf(state, offer) })),
     // What was said yes to stays readable; a no is not asked again.
     quote: quote && (quote.answer ? quote.answer.data.yes : !closed) ? quote : null,
     /** The plan its quote was written for, with its picture. */

@@ -1,6 +1,8 @@
 import 'server-only';
 import { Refusal } from '@/core/refusal';
 import { answersMissing } from '@/core/ledger/before-start';
+import { extrasToStart } from '@/core/ledger/extras';
+import { withSteps } from '@/core/procedure/redo';
 import { type OrderState, linesMissing, offersOpen } from '@/core/ledger/order-state';
 import { type Chosen, assembleRun, conflictsOf } from '@/core/procedure/assemble';
 import type { ValueConflict } from '@/core/procedure/merge';
@@ -77,7 +79,10 @@ export async function previewStart(
   const settled = Object.fromEntries(
     conflicts.map(({ place, values }) => [place, choices[place] ?? values[0]!.prefix]),
   );
-  const run = { ...assembleRun(chosen, settled, kept), carried: { open: [], loose: {} } };
+  const run = {
+    ...withSteps(assembleRun(chosen, settled, kept), extrasToStart(state)),
+    carried: { open: [], loose: {} },
+  };
   return {
     list: await pullListFor(tx, run, state, at),
     conflicts,

@@ -44,8 +44,12 @@ export async function quoteStart(file: OrderFile, anew: boolean): Promise<QuoteS
   const before = last && !anew ? last : null;
   const begun = before ? before.lines : planned;
   const extras = state.offers
-    .filter((offer) => offer.answer?.data.yes)
-    .map((offer) => ({ text: offer.entry.data.text, cents: offer.entry.data.cents, minutes: 0 }))
+    .filter((offer) => offer.answer?.data.yes && !offer.back)
+    .map((offer) => ({
+      text: offer.entry.data.text,
+      cents: offer.entry.data.cents,
+      minutes: offer.entry.data.minutes ?? 0,
+    }))
     .filter((extra) => !begun.some((line) => line.text === extra.text));
   const lines = [...begun, ...extras];
   const quoted = lines.reduce((sum, line) => sum + line.minutes, 0);

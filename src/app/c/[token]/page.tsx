@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { connection } from 'next/server';
+import type { ExtraStands } from '@/core/ledger/extras';
 import { tapeOf } from '@/core/ledger/tape';
 import { describeAnswer } from '@/features/answers/answer-words';
 import { QuotePrice, QuoteStack } from '@/features/quote/quote-stack';
@@ -22,6 +23,12 @@ export const metadata: Metadata = {
   title: 'Your car',
   robots: { index: false, follow: false },
   referrer: 'no-referrer',
+};
+
+const EXTRA_WORDS: Partial<Record<ExtraStands, string>> = {
+  'to do': '; it is done with the work',
+  done: '; done',
+  'taken back': '; not done after all, as agreed with you',
 };
 
 export default async function CustomerPage({ params }: { params: Promise<{ token: string }> }) {
@@ -119,10 +126,11 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
         {page.answered.length > 0 && !page.closed && (
           <section className={section}>
             <h2>Answered</h2>
-            {page.answered.map(({ entry, answer }) => (
+            {page.answered.map(({ entry, answer, stands }) => (
               <p key={entry.data.offerId} className="border-b border-rule py-1.5">
                 {entry.data.text}, {moneyText(entry.data.cents, currency)}:{' '}
                 <strong>{answer!.data.yes ? 'yes' : 'no'}</strong>, {answer!.data.how}
+                {EXTRA_WORDS[stands]}
               </p>
             ))}
           </section>

@@ -1,6 +1,7 @@
 import type { TapeUnit } from '../../calc/tape.parse';
 import type { PerCorner } from '../../corners';
 import type { Known } from '../../planner/measures';
+import type { Phase } from '../../procedure/types';
 
 /** What the entries of a car that comes in hold: as it came, what was found, what was offered. */
 
@@ -123,6 +124,17 @@ export interface OfferData {
   text: string;
   cents: number;
   photoId: string | null;
+  /** About how long it takes, and where in the work it is done; older offers say neither. */
+  minutes?: number;
+  phase?: Phase;
+}
+
+/** An approved extra that is not done after all, and how the customer said yes to that. */
+export interface OfferBackData {
+  offerId: string;
+  version: number;
+  reason: string;
+  customer: { how: 'in the shop' | 'by phone'; witness: string | null };
 }
 
 export interface AnswerHow {
@@ -156,5 +168,6 @@ export interface ArrivalEntries {
   finding: FindingData;
   offer: OfferData;
   'offer.answer': OfferAnswerData;
+  'offer.back': OfferBackData;
   odometer: { odometer: Odometer };
 }

@@ -1,3 +1,4 @@
+import { standsOf } from '@/core/ledger/extras';
 import { baselineOf, isClosed } from '@/core/ledger/order-state';
 import { shopMoment } from '@/core/units/shop-time';
 import { vinWarning } from '@/core/vehicle-facts';
@@ -19,9 +20,10 @@ export default async function LookOverPage({ params }: { params: Promise<{ id: s
     who: people[personId] ?? '',
     when: shopMoment(at, shop.timeZone),
   }));
-  const offers = state.offers.map(({ entry, answer }) => ({
-    ...entry.data,
-    answer: answer ? describeAnswer(answer) : null,
+  const offers = state.offers.map((offer) => ({
+    ...offer.entry.data,
+    answer: offer.answer ? describeAnswer(offer.answer) : null,
+    stands: standsOf(state, offer),
   }));
   const notes = Object.fromEntries(
     state.measures.filter((entry) => entry.data.value === null).map(({ data }) => [data.key, data.typed]),
