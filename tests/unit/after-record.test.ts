@@ -380,7 +380,18 @@ test('the paper’s notes say what was deferred, accepted, declined, driven and 
   expect(notes['Found and not done']).toEqual(['Damper, $120.50: declined', 'Bush torn: found, not offered']);
   expect(notes['The customer drove it']).toEqual(['“soft” Not content with it.']);
   expect(notes['Answered from earlier visits']).toEqual(['has not turned']);
-  expect(notes['Noted on the road']).toEqual(['left front, 60: hums', 'left front at lock: 9 mm left']);
+  // What it sounded like was written for the crew, and nobody chose to tell it.
+  expect(notes['Noted on the road']).toEqual(['A noise, left front, 60', 'left front at lock: 9 mm left']);
+  const told = foldOrder(
+    [
+      ...start,
+      roadIn(3, false, { noises: [{ place: 'left front', speed: '60', words: 'hums' }], tell: true }),
+    ],
+    bothEndsRun(),
+  );
+  expect(packetNotes(told, {}, 'USD').find(({ title }) => title === 'Noted on the road')!.lines).toEqual([
+    'A noise, left front, 60: hums',
+  ]);
   expect(Object.keys(notes)).not.toContain('Interim torque values');
 });
 

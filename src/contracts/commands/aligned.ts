@@ -184,6 +184,7 @@ export const aligned = area('Measured, aligned, driven', {
       noises?: RoadNoise[];
       rubs?: RoadRub[];
       dial?: { shown: number; truth: number } | null;
+      tell?: boolean;
       confirmed?: boolean;
     },
     { faults: number }
@@ -208,6 +209,7 @@ export const aligned = area('Measured, aligned, driven', {
         .required()
         .messages({ 'array.length': 'Answer every check' }),
       note: text(1000),
+      tell: Joi.boolean().default(false),
       noises: Joi.array()
         .items(
           Joi.object({

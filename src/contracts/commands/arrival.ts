@@ -241,6 +241,7 @@ export const arrival = area('The car comes in', {
       photoId?: string | null;
       minutes: number;
       phase?: Phase;
+      why?: string;
     },
     { offerId: string; version: number }
   >({
@@ -263,6 +264,7 @@ export const arrival = area('The car comes in', {
         'any.required': 'Enter about how many minutes it takes',
       }),
       phase: oneOf(...PHASES).default('fit'),
+      why: text(300),
     },
   }),
   /** The customer's yes or no to one version of an offer. */

@@ -158,8 +158,13 @@ function DamageFields({ props: { orderId }, step, onDone }: FormProps) {
       input={(typed) => ({ orderId, ...typed })}
       onDone={onDone}
     >
-      <TextField className="col-span-2" name="text" label="What was damaged" />
-      <TextField className="col-span-2" name="cause" label="How it came about" />
+      <TextField className="col-span-2" name="text" label="What was damaged" hint="the customer reads this" />
+      <TextField
+        className="col-span-2"
+        name="cause"
+        label="How it came about"
+        hint="the customer reads this"
+      />
       <SelectField
         name="pays"
         label="Who pays"
@@ -197,7 +202,12 @@ function WatchFields({ props: { orderId }, step, onDone }: FormProps) {
       })}
       onDone={onDone}
     >
-      <TextField className="col-span-2" name="text" label="The doubt: a light rub, a seat that may turn" />
+      <TextField
+        className="col-span-2"
+        name="text"
+        label="The doubt: a light rub, a seat that may turn"
+        hint="the customer reads this"
+      />
       <DayField name="byDay" label="To be answered by" />
       <div className="grid grid-cols-[1fr_5rem] gap-2">
         <NumberField whole name="byDistance.distance" label="Or after" />

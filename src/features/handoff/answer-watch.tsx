@@ -26,7 +26,7 @@ export function AnswerWatch({
       start={{ answer: '', then: 'settled' }}
       input={({ answer, then }) => ({ orderId, watchId, answer, settled: then === 'settled' })}
     >
-      <TextField name="answer" label="What you found" />
+      <TextField name="answer" label="What you found" hint="the customer reads this" />
       <ChoiceField
         name="then"
         label="Then"

@@ -30,6 +30,7 @@ export function OfferForm({
       className="grid gap-3"
       start={{
         text: offer?.text ?? finding?.text ?? '',
+        why: offer?.why ?? '',
         cents: (offer?.cents ?? null) as TypedFigure,
         minutes: (offer?.minutes ?? null) as TypedFigure,
         phase: (offer?.phase ?? 'fit') as Phase,
@@ -44,6 +45,7 @@ export function OfferForm({
       onDone={onDone}
     >
       <TextField name="text" label="What is offered" />
+      <TextField name="why" label="Why, for the customer to read" />
       <div className="grid grid-cols-2 gap-3">
         <MoneyField name="cents" label="Price" placeholder="185.00" />
         <NumberField whole name="minutes" unit="min" label="Minutes, about" />

@@ -21,5 +21,6 @@ export interface ShownOffer {
   answer: string | null;
   minutes?: number;
   phase?: Phase;
+  why?: string;
   stands: ExtraStands;
 }

@@ -168,6 +168,7 @@ const NOTHING = {
   note: '',
   noises: [] as { place: string; speed: string; words: string }[],
   dial: { shown: null as TypedFigure, truth: null as TypedFigure },
+  tell: false,
   rubs: [] as { corner: string; when: string; gapMm: TypedFigure }[],
 };
 
@@ -198,6 +199,11 @@ export function RoadInForm({ orderId, unit }: { orderId: string; unit: 'km' | 'm
             <Rubs />
             <Dial />
             <AreaField className="mt-4" name="note" label="Noted on the way" />
+            <CheckField
+              className="mt-2"
+              name="tell"
+              label="The customer reads what is written here: noises, faults and the note"
+            />
             <Send wide size="tall" className="mt-4">
               It is back
             </Send>

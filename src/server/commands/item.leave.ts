@@ -32,7 +32,7 @@ export const itemLeave = handle('item.leave', {
         kind: 'watch',
         data: {
           watchId: randomUUID(),
-          text: `${name} is left off: ${input.reason}`,
+          text: `${name} is left off`,
           photoId: null,
           byDay: null,
           byDistance: null,

@@ -6,7 +6,7 @@ import { handle } from './handler';
 import { extraOutOfWork } from './offer-steps';
 
 export const offerMake = handle('offer.make', {
-  async run(ctx, { orderId, offerId, findingId, text, cents, photoId, minutes, phase }) {
+  async run(ctx, { orderId, offerId, findingId, text, cents, photoId, minutes, phase, why }) {
     const order = await ctx.openOrder(orderId);
     const known = offerId ? order.state.offers.find((one) => one.entry.data.offerId === offerId) : null;
     if (offerId && !known) throw new Refusal('no-offer', 'There is no such offer.', 'offerId');
@@ -24,6 +24,7 @@ export const offerMake = handle('offer.make', {
       photoId: photoId ?? finding?.data.photoId ?? known?.entry.data.photoId ?? null,
       minutes,
       phase,
+      why,
     };
     // Asked anew, what was approved leaves the work until it is answered.
     if (known) await extraOutOfWork(ctx, order, known.entry.data);

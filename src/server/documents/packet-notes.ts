@@ -5,6 +5,7 @@ import { shopMoment } from '@/core/units/shop-time';
 import { CORNER_NAMES, placedName } from '@/core/procedure/engine';
 import { type ExtraStands, extrasOf } from '@/core/ledger/extras';
 import type { OrderState } from '@/core/ledger/order-state';
+import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import { moneyText } from '@/core/units/money';
 import type { OrderFile } from '../queries/order';
 
@@ -102,7 +103,9 @@ export function packetNotes(
     {
       title: 'Noted on the road',
       lines: [
-        ...(road?.noises ?? []).map((noise) => `${noise.place}, ${noise.speed}: ${noise.words}`),
+        ...(road?.noises ?? []).map(
+          (noise) => `A noise, ${noise.place}, ${noise.speed}${road!.tell ? `: ${noise.words}` : ''}`,
+        ),
         ...(road?.rubs ?? []).map(
           (rub) =>
             `${CORNER_NAMES[rub.corner]} ${rub.when}: ${rub.gapMm === 0 ? 'touches' : `${rub.gapMm} mm left`}`,
@@ -111,7 +114,7 @@ export function packetNotes(
           (test) =>
             `An earlier test sent it back: ${test.in.data.checks
               .filter((check) => check.result === 'fault')
-              .map((check) => check.note)
+              .map((check) => ROAD_CHECKS.find((known) => known.id === check.id)?.label ?? check.id)
               .join('; ')}`,
         ),
       ],

@@ -315,9 +315,9 @@ export async function buildPacket(
           checks: state.roadIn.data.checks.map((check) => ({
             label: ROAD_CHECKS.find((known) => known.id === check.id)?.label ?? check.id,
             result: check.result,
-            note: check.note,
+            note: state.roadIn!.data.tell ? check.note : '',
           })),
-          note: state.roadIn.data.note,
+          note: state.roadIn.data.tell ? state.roadIn.data.note : '',
         }
       : null,
     photos: state.photos.map((entry) => ({

@@ -39,6 +39,7 @@ export async function customerPage(orderId: string) {
       .map((offer) => ({ ...offer, stands: standsOf(state, offer) })),
     // What was said yes to stays readable; a no is not asked again.
     quote: quote && (quote.answer ? quote.answer.data.yes : !closed) ? quote : null,
+    refused: quote?.answer && !quote.answer.data.yes ? quote.answer : null,
     /** The plan its quote was written for, with its picture. */
     plan: state.plans.find((plan) => plan.data.version === quote?.entry.data.planVersion)?.data ?? null,
     /** The version of the plan that the same yes speaks of; null where it is answered, or another one. */

@@ -82,6 +82,7 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
                   <span className="text-lg font-semibold">{data.text}</span>
                   <span className="figure text-3xl">{moneyText(data.cents, currency)}</span>
                 </p>
+                {data.why && <p>{data.why}</p>}
                 <AnswerOnPage
                   command="offer.answer"
                   input={{ orderId: file.id, offerId: data.offerId, version: data.version }}
@@ -123,9 +124,14 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
           </section>
         )}
 
-        {page.answered.length > 0 && !page.closed && (
+        {(page.answered.length > 0 || page.refused) && !page.closed && (
           <section className={section}>
             <h2>Answered</h2>
+            {page.refused && (
+              <p className="border-b border-rule py-1.5">
+                The price as quoted: <strong>no</strong>, {page.refused.data.how}
+              </p>
+            )}
             {page.answered.map(({ entry, answer, stands }) => (
               <p key={entry.data.offerId} className="border-b border-rule py-1.5">
                 {entry.data.text}, {moneyText(entry.data.cents, currency)}:{' '}

@@ -127,6 +127,8 @@ export interface OfferData {
   /** About how long it takes, and where in the work it is done; older offers say neither. */
   minutes?: number;
   phase?: Phase;
+  /** Why it is offered, written to be read by the customer. */
+  why?: string;
 }
 
 /** An approved extra that is not done after all, and how the customer said yes to that. */

@@ -48,6 +48,8 @@ export interface RoadInData {
   rubs?: RoadRub[];
   /** The dial against an independent speed, both in one unit. */
   dial?: { shown: number; truth: number } | null;
+  /** Whoever drove it chose that the customer reads these words; else they stay with the crew. */
+  tell?: boolean;
 }
 
 /** What a place on the road test said: a noise, or a rub with the gap measured. */
