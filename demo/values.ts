@@ -11,7 +11,9 @@ const SOURCE = 'made-up demo value, to be replaced from the kit sheet';
 
 /** Made-up values for every fastener of the library: so that the demo can be worked through. No other shop has them. */
 export async function keepDemoValues(at: Date): Promise<void> {
-  await db().run('UPDATE shop SET demo = TRUE WHERE id = 1 AND NOT demo');
+  const told = await db().run('UPDATE shop SET demo = TRUE WHERE id = 1 AND NOT demo');
+  // A demo practices with every stand-in.
+  if (told.affectedRows) await db().run('UPDATE stand_in SET chosen = TRUE');
   const values = JSON.parse(readFileSync(path.join(ROOT, 'demo', 'torque-values.json'), 'utf8')) as MadeUp;
   const rows = Object.entries(values).flatMap(([procedureId, own]) => {
     const file = path.join(ROOT, 'procedures', `${procedureId}.json`);

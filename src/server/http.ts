@@ -96,6 +96,12 @@ export function serverError(error: unknown): Response {
   ]);
 }
 
+/** Where the browser reached us, for a page. */
+export async function origin(): Promise<string> {
+  const asked = await headers();
+  return `${asked.get('x-forwarded-proto') ?? 'http'}://${asked.get('host') ?? 'localhost'}`;
+}
+
 /** Wraps a route that changes something: same origin only, refusals and failures as answers. */
 export function withMutationGuards(handler: (request: Request) => Promise<Response>) {
   return async (request: Request): Promise<Response> => {

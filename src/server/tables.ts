@@ -252,7 +252,7 @@ export interface Tables {
     order_id: string;
     sent_at: Date | null;
     stage: 'soon' | 'due' | 'overdue' | 'link' | 'corrected';
-    state: 'queued' | 'sent' | 'failed' | 'dropped';
+    state: 'queued' | 'sent' | 'failed' | 'dropped' | 'by hand' | 'handed on';
     tries: number;
     why: string;
     words: string;
@@ -454,6 +454,7 @@ export interface Tables {
     wrong: number;
   };
   stand_in: {
+    chosen: number;
     id: string;
     working: number;
   };

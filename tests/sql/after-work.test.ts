@@ -399,13 +399,15 @@ describe('handing over', () => {
       give(shop, 'Teodor', 'correction.tell', { orderId, version, words: 'One torque reads 61 N·m.' });
     expect(refusal(await tell(1))).toMatchObject({ code: 'changed' });
     const shown = (await correctionToTell(db(), orderId, await job.state()))!;
-    expect(shown).toMatchObject({ version: 2, told: false });
+    expect(shown).toMatchObject({ version: 2, told: null });
     expect(await tell(2)).toMatchObject({ ok: true });
     expect((await messages()).map((one) => one.words)).toEqual([
       shown.message.replace('{why}', 'One torque reads 61 N·m.'),
     ]);
     expect(refusal(await tell(2))).toMatchObject({ code: 'told' });
-    expect(await correctionToTell(db(), orderId, await job.state())).toMatchObject({ told: true });
+    expect(await correctionToTell(db(), orderId, await job.state())).toMatchObject({
+      told: { state: 'queued' },
+    });
     // Taken back besides: version 3.
     expect(
       await give(shop, 'Odalys', 'entry.void', {

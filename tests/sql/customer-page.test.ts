@@ -277,6 +277,7 @@ describe('reminders', () => {
       taken.set(message.id, message);
     },
   };
+  const carriers = { text: gateway, mail: gateway };
   const of = (orderId: string) =>
     db().rows<{
       id: string;
@@ -297,9 +298,9 @@ describe('reminders', () => {
     for (let n = 0; n <= 40; n += 1) {
       // Two servers at the same moment, and a round again as after a restart.
       await Promise.all([queueReminders(day(n)), queueReminders(day(n))]);
-      await Promise.all([sendQueued(day(n), gateway), sendQueued(day(n), gateway)]);
+      await Promise.all([sendQueued(day(n), carriers), sendQueued(day(n), carriers)]);
       await queueReminders(day(n));
-      await sendQueued(day(n), gateway);
+      await sendQueued(day(n), carriers);
     }
     const sent = await of(job.orderId);
     expect(sent.every((row) => row.state === 'sent')).toBe(true);
@@ -331,10 +332,11 @@ describe('reminders', () => {
       id: row.id,
       channel: 'text',
       to: 'x',
+      subject: 's',
       words: 'handed over before the kill',
       at: DAY,
     });
-    await sendQueued(later(1), gateway);
+    await sendQueued(later(1), carriers);
     expect(taken.get(row.id)!.words).toBe('handed over before the kill');
     expect(await db().row('SELECT state FROM message WHERE id = ?', [row.id])).toMatchObject({
       state: 'sent',
@@ -356,22 +358,22 @@ describe('reminders', () => {
         [job.orderId],
       ))!;
     expect((await mine()).not_before.toISOString()).toBe('2026-04-15T14:00:00.000Z');
-    await sendQueued(new Date('2026-04-15T13:59:00.000Z'), gateway);
+    await sendQueued(new Date('2026-04-15T13:59:00.000Z'), carriers);
     expect((await mine()).tries).toBe(0);
     down = true;
     let at = new Date('2026-04-15T14:00:00.000Z');
-    await sendQueued(at, gateway);
+    await sendQueued(at, carriers);
     expect(await mine()).toMatchObject({ state: 'queued', tries: 1, why: 'The line is dead.' });
     for (let n = 0; n < 6; n += 1) {
       at = new Date(at.getTime() + 3_600_000);
-      await sendQueued(at, gateway);
+      await sendQueued(at, carriers);
     }
     expect(await mine()).toMatchObject({ state: 'failed', tries: 5 });
     down = false;
     expect(
       await give(shop, 'Teodor', 'message.again', { messageId: (await mine()).id, send: true }),
     ).toMatchObject({ ok: true });
-    await sendQueued(at, gateway);
+    await sendQueued(at, carriers);
     expect(await mine()).toMatchObject({ state: 'sent' });
     // The address that works is the one that went out, and only there.
     const token = /\/c\/([A-Za-z0-9_-]{43})/.exec(taken.get((await mine()).id)!.words)![1]!;
@@ -401,7 +403,14 @@ describe('reminders', () => {
     const folder = mkdtempSync(path.join(tmpdir(), 'outbox-'));
     process.env.WRENCHWISE_DATA = folder;
     try {
-      const message: Delivered = { id: randomUUID(), channel: 'text', to: '555 0100', words: 'one', at: DAY };
+      const message: Delivered = {
+        id: randomUUID(),
+        channel: 'text',
+        to: '555 0100',
+        subject: 's',
+        words: 'one',
+        at: DAY,
+      };
       await standInGateway.take(message);
       await standInGateway.take({ ...message, words: 'two' });
       expect((await outbox()).map((one) => one.words)).toEqual(['one']);

@@ -76,9 +76,7 @@ test('said yes to before the start, it is a step of the run with its minutes, an
 test('said yes to while the work runs, it holds the handoff until it is done; then page and paper say so', async () => {
   const job = await onItsWheels(shop, 'XTRA 2');
   const offer = await offered(job, 'Left brake hose', { phase: 'on-wheels' });
-  expect((await notesOf(job))['Found and not done']).toContain(
-    'Left brake hose, $90: asked, not answered',
-  );
+  expect((await notesOf(job))['Found and not done']).toContain('Left brake hose, $90: asked, not answered');
   expect(await answered(job, offer, true)).toMatchObject({ ok: true });
   const state = await job.state();
   expect(nextStep(state.document!, state.run!)?.step).toMatchObject({ do: 'Left brake hose', minutes: 35 });
@@ -86,9 +84,7 @@ test('said yes to while the work runs, it holds the handoff until it is done; th
   expect(hole).toMatchObject({ text: 'The customer said yes to it and it is not done: Left brake hose' });
   expect(hole!.rule).toBeNull();
   expect(mayBeDeferred(hole!, state, true)).toBe(false);
-  expect((await notesOf(job))['Taken with the work']).toContain(
-    'Left brake hose, $90: agreed, not done yet',
-  );
+  expect((await notesOf(job))['Taken with the work']).toContain('Left brake hose, $90: agreed, not done yet');
   // A second yes puts no second step in, and a no does not unsay what was ordered.
   expect(await answered(job, offer, true)).toMatchObject({ ok: true });
   expect((await job.state()).document!.steps.filter((step) => step.do === 'Left brake hose')).toHaveLength(1);

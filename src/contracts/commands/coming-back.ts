@@ -3,7 +3,13 @@ import type { Odometer } from '@/core/ledger/kinds/arrival';
 import { id, odometer, text, reason, line, oneOf } from '../fields';
 import { CHANGES, type LongCheckInData } from '@/core/ledger/kinds/coming-back';
 import { calendarDay } from '@/core/calc/fields';
-import { CHANNELS, type Channel, MESSAGE_STAGES, type MessageStage } from '@/core/follow-up/message-kinds';
+import {
+  CHANNELS,
+  type Channel,
+  HAND_WAYS,
+  MESSAGE_STAGES,
+  type MessageStage,
+} from '@/core/follow-up/message-kinds';
 import { type Defaulted, area, contract } from '../command';
 
 const change = () =>
@@ -149,6 +155,12 @@ export const comingBack = area('Coming back', {
       messageId: id().required(),
       send: Joi.boolean().required(),
     },
+  }),
+  /** Somebody has given a message to the customer by their own hand: copied, by mail, by text or otherwise. */
+  'message.handed': contract<{ messageId: string; how: (typeof HAND_WAYS)[number] }>({
+    title: 'Say that a message was handed on',
+    who: ['advisor'],
+    fields: { messageId: id().required(), how: oneOf(...HAND_WAYS).required() },
   }),
   /** The shop's own words for one message. */
   'template.set': contract<{

@@ -129,7 +129,7 @@ export const handedOver = area('Handed over', {
     {
       orderId: string;
     },
-    { messageId: string | null }
+    { messageId: string | null; byHand: boolean }
   >({
     title: 'Send a customer’s page',
     who: ['advisor'],

@@ -3,7 +3,7 @@ import { anyNumber } from '@/core/calc/fields';
 import { KNOWN, type MeasureSheet } from '@/core/planner/measures';
 import { PART_KIND_IDS } from '@/core/planner/part-kinds';
 import { type Accessory, PART_SOURCES, type PlanPart } from '@/core/planner/plan-part';
-import { id, line, reason, text, pin, oneOf, moment } from '../fields';
+import { day, id, line, reason, text, pin, oneOf, moment } from '../fields';
 import { answerFields, answerFieldsOnLink } from '../answer-fields';
 import type { QuoteLine, QuoteAnswerData, CheckInData } from '@/core/ledger/kinds/planned';
 import { type Defaulted, area, contract } from '../command';
@@ -186,6 +186,23 @@ export const planned = area('Planned, quoted, ordered', {
     fields: {
       orderId: id().required(),
       lineId: Joi.string().max(80).required(),
+    },
+  }),
+  /** Says that lines of the order list are ordered: from whom, and for which day where one was named. */
+  'supply.told': contract<{ orderId: string; lineIds: string[]; from: string; promisedOn: string | null }>({
+    title: 'Write down what is ordered',
+    who: ['advisor'],
+    fields: {
+      orderId: id().required(),
+      lineIds: Joi.array()
+        .items(Joi.string().max(80))
+        .min(1)
+        .max(100)
+        .unique()
+        .required()
+        .messages({ 'array.min': 'Tick what is ordered' }),
+      from: line(80).required().messages({ 'string.empty': 'Say from whom it is ordered' }),
+      promisedOn: day().allow(null, '').empty('').default(null),
     },
   }),
   /** The lead ends a hold for parts that only a later phase needs, with a reason and the lead's own PIN. */

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { anyNumber, calendarDay } from '@/core/calc/fields';
 import type { CsvPart } from '@/core/formats/parts-csv';
 import { PART_KIND_IDS } from '@/core/planner/part-kinds';
+import { STAND_IN_NAMES, type StandIn } from '../stand-ins';
 import { line, text, reason, id, oneOf } from '../fields';
 import { TAX_WAYS, type TaxWay } from '@/core/ledger/kinds/planned';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
@@ -190,16 +191,18 @@ export const shop = area('The shop', {
       words: reason().required(),
     },
   }),
-  /** Lets a stand-in answer or be out of order, so that a failure can be practiced. */
+  /** Chooses a stand-in by name or turns it off; or lets it be out of order, so that a failure can be practiced. */
   'standin.set': contract<{
-    standIn: 'gateway';
-    working: boolean;
+    standIn: StandIn;
+    chosen: boolean;
+    working?: boolean;
   }>({
-    title: 'Allow a stand-in tool',
+    title: 'Turn a stand-in on or off',
     who: ['lead'],
     fields: {
-      standIn: oneOf('gateway').required(),
-      working: Joi.boolean().required(),
+      standIn: oneOf(...STAND_IN_NAMES).required(),
+      chosen: Joi.boolean().required(),
+      working: Joi.boolean().default(true),
     },
   }),
   /** Adds a tool the shop has, so that pull lists know of it. */

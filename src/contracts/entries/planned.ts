@@ -52,7 +52,7 @@ export const planned: EntryContracts<keyof PlannedEntries> = {
   supply: {
     fold: (state, entry) => state.parts.supplies.push(entry),
     describe: (entry) =>
-      `Ordered from the supplier: ${entry.data.count} × ${entry.data.name}. ${entry.data.answer}`,
+      `Ordered${entry.data.standIn ? ' from the stand-in supplier' : ''}: ${entry.data.count} × ${entry.data.name}. ${entry.data.answer}`,
   },
   booking: {
     fold: ({ after }, entry) => {

@@ -1,3 +1,4 @@
+import type { ExpectedPart } from './kinds/planned';
 import type { judgeAlignment } from '../calc/alignment.verdict';
 import type { PerCorner } from '../corners';
 import { RULES_EDITION, type RunDocument, type RunState } from '../procedure/run-state';
@@ -228,6 +229,12 @@ export function lineIsIn(state: OrderState, lineId: string): boolean {
   const line = state.parts.list?.data.lines.find((one) => one.lineId === lineId);
   const got = state.parts.checkedIn.get(lineId)?.data;
   return Boolean(line && got && got.right && got.condition === 'good' && got.got >= line.count);
+}
+
+/** How many of an expected line are still to come: what came damaged or wrong is none of them. */
+export function lackingOf(state: OrderState, line: ExpectedPart): number {
+  const got = state.parts.checkedIn.get(line.lineId)?.data;
+  return line.count - (got && got.right && got.condition === 'good' ? got.got : 0);
 }
 
 export const linesMissing = (state: OrderState) =>

@@ -36,6 +36,8 @@ export interface BayBundle {
   wrenches: Wrench[];
   link: WrenchLink | null;
   tray: TrayReading[];
+  /** The stand-in wrench was chosen in this shop; absent in what an earlier release kept. */
+  standInWrench?: boolean;
   sources: RunSource[];
   timeZone: string;
   coilStepTurns: number;
@@ -132,6 +134,7 @@ export function bayPropsOf(bundle: BayBundle, state: OrderState, nowIso: string)
     wrenches: bundle.wrenches,
     link: bundle.link,
     tray: bundle.tray,
+    standInWrench: bundle.standInWrench ?? false,
     today: shopDay(nowIso, timeZone),
     clockRunning: running.some((span) => span.personId === bundle.viewer.id),
     clockWords: clockWordsOf(bundle, state, nowIso),

@@ -39,6 +39,7 @@ export interface BayProps {
   /** The torque wrench bound to this tablet, and the readings nobody waited for. */
   link: WrenchLink | null;
   tray: TrayReading[];
+  standInWrench: boolean;
   today: string;
   clockRunning: boolean;
   clockWords: string;

@@ -2,6 +2,7 @@ import 'server-only';
 import { holdsRole } from '@/core/ledger/roles';
 import { now } from '@/server/clock';
 import { db } from '@/server/database';
+import { standInsNow } from '@/server/devices/chosen';
 import { elsewhereOnTheCar } from '@/server/other-orders';
 import { readOrderFile } from '@/server/queries/order';
 import {
@@ -20,14 +21,16 @@ export async function readBayBundle(orderId: string, session: Session): Promise<
   if (!file) return null;
   const { state, shop, people: names } = file;
   if (!state.document || !state.run) return 'no-run';
-  const [{ everybody, leads }, places, wrenches, { link, tray }, sources, elsewhere] = await Promise.all([
-    crewNames(),
-    placesOfShop(),
-    shopWrenches(),
-    wrenchOfTablet(session.deviceId),
-    runSources(state.document),
-    elsewhereOnTheCar(db(), { id: file.id, vehicleId: file.vehicle.id }),
-  ]);
+  const [{ everybody, leads }, places, wrenches, { link, tray }, sources, elsewhere, standIns] =
+    await Promise.all([
+      crewNames(),
+      placesOfShop(),
+      shopWrenches(),
+      wrenchOfTablet(session.deviceId),
+      runSources(state.document),
+      elsewhereOnTheCar(db(), { id: file.id, vehicleId: file.vehicle.id }),
+      standInsNow(db()),
+    ]);
   const { person } = session;
   return {
     orderId: file.id,
@@ -52,6 +55,7 @@ export async function readBayBundle(orderId: string, session: Session): Promise<
     wrenches,
     link,
     tray,
+    standInWrench: standIns.wrench.chosen,
     sources,
     elsewhere,
     timeZone: shop.timeZone,

@@ -58,6 +58,15 @@ export function WrenchStrip({
   }, [link, waits, waiting, orderId, post]);
   const wrench = wrenches.find((one) => one.id === link?.wrenchId);
   if (!step?.torques?.length && !tray.length && !choosing) return null;
+  if (!props.standInWrench)
+    return children ? (
+      <section
+        className="flex flex-wrap gap-3 border-b-2 border-rule px-6 py-2"
+        aria-label="Beside this step"
+      >
+        {children}
+      </section>
+    ) : null;
   const fastener = document.fasteners.find((one) => one.id === waits);
   const now = waits ? run.fasteners.get(waits) : undefined;
   const angleDue =

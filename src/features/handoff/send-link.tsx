@@ -8,6 +8,8 @@ import { postJson } from '@/features/transport/post';
 import { useCommand, usePost } from '@/features/transport/use-command';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
+import { HandOn } from '@/features/messages/hand-on';
+import { LoopbackNotice } from '@/features/messages/loopback-notice';
 import { FormErrors } from '@/ui/field';
 
 export interface ShownLink {
@@ -31,7 +33,8 @@ export function SendLink({
 }: {
   orderId: string;
   link: ShownLink | null;
-  reach: string;
+  /** The number or address it goes to; null where somebody hands it on. */
+  reach: string | null;
 }) {
   const router = useRouter();
   const postAgain = usePost();
@@ -39,7 +42,7 @@ export function SendLink({
   const revoke = useCommand('link.revoke');
   const [made, setMade] = useState<{ address: string; picture: string } | null>(null);
   const [errors, setErrors] = useState<FieldError[]>([]);
-  const [sent, setSent] = useState(false);
+  const [sent, setSent] = useState<{ messageId: string | null; byHand: boolean } | null>(null);
   const make = async () => {
     const answer = await postAgain(() =>
       postJson(`/api/orders/${orderId}/link`, { id: newId(), deviceSeq: Date.now() % 1_000_000 }),
@@ -63,9 +66,9 @@ export function SendLink({
         <Button
           size="tall"
           disabled={send.busy}
-          onClick={async () => setSent(Boolean(await send.send({ orderId })))}
+          onClick={async () => setSent((await send.send({ orderId })) ?? null)}
         >
-          Send it
+          {reach ? 'Send it' : 'Write it, to hand on'}
         </Button>
         <Button size="tall" onClick={() => void make()}>
           Show its code
@@ -76,10 +79,19 @@ export function SendLink({
           </Button>
         )}
       </div>
-      {sent && (
+      {sent && !sent.byHand && (
         <p role="status" className="mt-2 font-medium">
-          On its way to {reach}. An address given before stops working when it leaves.
+          Waits to go out to {reach}; Messages says when it has left. An address given before stops working
+          then.
         </p>
+      )}
+      {sent?.byHand && sent.messageId && (
+        <div role="status" className="mt-2 font-medium">
+          <p className="pb-2">
+            Not sent: nothing here carries it out. It stands under Messages until it is given.
+          </p>
+          <HandOn messageId={sent.messageId} />
+        </div>
       )}
       <FormErrors errors={[...errors, ...send.errors, ...revoke.errors]} />
       {link && link.views.length > 0 && (
@@ -118,6 +130,7 @@ export function SendLink({
             <p className="mt-3 break-all border border-rule bg-card p-3" data-testid="link-address">
               {made.address}
             </p>
+            <LoopbackNotice base={made.address} />
             <Button
               weight="pen"
               size="tall"

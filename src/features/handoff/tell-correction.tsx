@@ -18,25 +18,28 @@ export function TellCorrection({
   version: number;
   /** The message with `{why}` where the words go. */
   message: string;
-  reach: string;
+  /** The number or address it goes to; null where somebody hands it on. */
+  reach: string | null;
 }) {
   return (
     <CommandForm
       command="correction.tell"
       about={String(version)}
-      said="Written. It leaves with the next messages."
+      said={reach ? 'Written. It leaves with the next messages.' : 'Written, not sent: hand it on.'}
       start={{ words: '' }}
       input={({ words }) => ({ orderId, version, words })}
     >
       {({ words }) => (
         <>
           <AreaField name="words" label="What the customer is told was corrected" rows={2} />
-          <p className="pt-2 text-soft">To {reach}:</p>
+          <p className="pt-2 text-soft">
+            {reach ? `To ${reach}:` : 'Nothing here carries it out: you hand it on yourself.'}
+          </p>
           <p className="border border-rule bg-card px-3 py-2 whitespace-pre-line" data-testid="as-sent">
             {message.replace(WORDS, words.trim() || '…')}
           </p>
           <Send weight="line" wide className="mt-3">
-            Tell the customer
+            {reach ? 'Tell the customer' : 'Write it, to hand on'}
           </Send>
         </>
       )}

@@ -4,6 +4,7 @@ import { Button } from '@/ui/button';
 import { Link } from '@/ui/link';
 import type { QueuedMessage } from '@/server/messages/send';
 import { useCommand } from '@/features/transport/use-command';
+import { HandOn } from './hand-on';
 import { FormErrors } from '@/ui/field';
 
 /** One message and how it stands; what failed says why and is sent again or let go. */
@@ -25,22 +26,29 @@ export function MessageRow({
           <strong>{title}</strong>, {message.channel === 'text' ? 'text' : 'mail'} to {message.customer},{' '}
           <Link href={`/orders/${message.orderId}`}>order {message.number}</Link>
         </span>
-        <span className={message.state === 'failed' ? 'font-semibold text-danger' : 'font-semibold'}>
+        <span
+          className={
+            ['failed', 'by hand'].includes(message.state) ? 'font-semibold text-danger' : 'font-semibold'
+          }
+        >
           {when}
         </span>
       </p>
       <p className="whitespace-pre-line text-soft">{message.words}</p>
-      {message.why && (
+      {message.why && message.state !== 'handed on' && (
         <p className="font-medium text-danger">
           {message.why}{' '}
           {message.tries > 0 && `Tried ${message.tries} ${message.tries === 1 ? 'time' : 'times'}.`}
         </p>
       )}
-      {waits && (
+      {(waits || message.state === 'by hand') && (
         <p className="flex gap-2 pt-1">
-          <Button disabled={busy} onClick={() => void send({ messageId: message.id, send: true })}>
-            Send it now
-          </Button>
+          {message.state === 'queued' ? null : <HandOn messageId={message.id} />}
+          {waits && (
+            <Button disabled={busy} onClick={() => void send({ messageId: message.id, send: true })}>
+              Send it now
+            </Button>
+          )}
           <Button disabled={busy} onClick={() => void send({ messageId: message.id, send: false })}>
             Let it go
           </Button>

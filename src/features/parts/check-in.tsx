@@ -64,7 +64,17 @@ function CountForm({ orderId, line, onDone }: { orderId: string; line: ShownLine
 }
 
 /** Opens one box: count, side and condition, with a photo. A whole box takes one tap. */
-function LineRow({ orderId, line, closed }: { orderId: string; line: ShownLine; closed: boolean }) {
+function LineRow({
+  orderId,
+  line,
+  closed,
+  askSupplier,
+}: {
+  orderId: string;
+  line: ShownLine;
+  closed: boolean;
+  askSupplier: boolean;
+}) {
   const { send, busy, errors } = useCommand('parts.checkin');
   const supplier = useCommand('supply.order');
   const [open, setOpen] = useState(false);
@@ -102,7 +112,7 @@ function LineRow({ orderId, line, closed }: { orderId: string; line: ShownLine; 
             </a>
           )}
         </p>
-        {line.supply && <p className="text-sm">Supplier (stand-in): {line.supply}</p>}
+        {line.supply && <p className="text-sm">{line.supply}</p>}
         <FormErrors errors={[...errors, ...supplier.errors]} />
       </div>
       {!closed && (
@@ -117,7 +127,7 @@ function LineRow({ orderId, line, closed }: { orderId: string; line: ShownLine; 
                 All here, good
               </Button>
               <Button onClick={() => setOpen(true)}>Short or wrong</Button>
-              {line.words && (
+              {askSupplier && line.words && (
                 <Button
                   disabled={supplier.busy}
                   onClick={() => void supplier.send({ orderId, lineId: line.lineId })}
@@ -177,12 +187,15 @@ export function CheckIn({
   holds,
   leads,
   closed,
+  askSupplier,
 }: {
   orderId: string;
   lines: ShownLine[];
   holds: { holdId: string; reason: string; lateOnly: boolean }[];
   leads: PinPerson[];
   closed: boolean;
+  /** The stand-in supplier was chosen: it answers at once. */
+  askSupplier: boolean;
 }) {
   const here = lines.filter((line) => line.isIn).length;
   return (
@@ -195,7 +208,13 @@ export function CheckIn({
       </p>
       <ul className="border-t border-ink">
         {lines.map((line) => (
-          <LineRow key={line.lineId} orderId={orderId} line={line} closed={closed} />
+          <LineRow
+            key={line.lineId}
+            orderId={orderId}
+            line={line}
+            closed={closed}
+            askSupplier={askSupplier}
+          />
         ))}
       </ul>
     </>

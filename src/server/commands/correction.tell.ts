@@ -10,14 +10,14 @@ export const correctionTell = handle('correction.tell', {
       throw new Refusal('no-correction', 'Nothing was corrected after it was signed.', 'version');
     if (last.version !== version)
       throw new Refusal('changed', 'It was corrected again since: look at the newest version.', 'version');
-    const messageId = await queueMessage(ctx.tx, {
+    const queued = await queueMessage(ctx.tx, {
       onceKey: `corrected ${order.id} ${version}`,
       orderId: order.id,
       stage: 'corrected',
       values: { why: words },
       at: ctx.receivedAt,
     });
-    if (!messageId) throw new Refusal('told', 'A message about this correction was written before.', 'words');
-    return { messageId };
+    if (!queued) throw new Refusal('told', 'A message about this correction was written before.', 'words');
+    return queued;
   },
 });

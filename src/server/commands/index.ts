@@ -34,6 +34,7 @@ import { linkSend } from './link.send';
 import { loweringBack, loweringGive, loweringTake } from './lowering';
 import { measureRecord } from './measure.record';
 import { messageAgain } from './message.again';
+import { messageHanded } from './message.handed';
 import { odometerCorrect } from './odometer.correct';
 import { odometerReport } from './odometer.report';
 import { offerAnswer } from './offer.answer';
@@ -73,6 +74,7 @@ import { stepAdd } from './step.add';
 import { stepApprove } from './step.approve';
 import { stepDone } from './step.done';
 import { supplyOrder } from './supply.order';
+import { supplyTold } from './supply.told';
 import { supportSet } from './support.set';
 import { taskSettle } from './task.settle';
 import { templateSet } from './template.set';
@@ -142,6 +144,7 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'lowering.take': loweringTake,
   'measure.record': measureRecord,
   'message.again': messageAgain,
+  'message.handed': messageHanded,
   'odometer.correct': odometerCorrect,
   'odometer.report': odometerReport,
   'offer.answer': offerAnswer,
@@ -185,6 +188,7 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'step.approve': stepApprove,
   'step.done': stepDone,
   'supply.order': supplyOrder,
+  'supply.told': supplyTold,
   'support.set': supportSet,
   'task.settle': taskSettle,
   'template.set': templateSet,

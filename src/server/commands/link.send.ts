@@ -12,13 +12,13 @@ export const linkSend = handle('link.send', {
       const linkId = await makeLink(ctx.tx, order.id, sha256(newToken()), ctx.receivedAt);
       await ctx.append(order.id, { kind: 'link', data: { linkId, open: true } });
     }
-    const messageId = await queueMessage(ctx.tx, {
+    const queued = await queueMessage(ctx.tx, {
       onceKey: `link ${ctx.commandId}`,
       orderId: order.id,
       stage: 'link',
       values: {},
       at: ctx.receivedAt,
     });
-    return { messageId };
+    return queued ?? { messageId: null, byHand: false };
   },
 });

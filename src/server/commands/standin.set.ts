@@ -1,8 +1,9 @@
 import { handle } from './handler';
 
 export const standInSet = handle('standin.set', {
-  async run(ctx, { standIn, working }) {
-    await ctx.tx.run('UPDATE stand_in SET working = ? WHERE id = ?', [working, standIn]);
+  async run(ctx, { standIn, chosen, working }) {
+    await ctx.tx.run('UPDATE stand_in SET chosen = ?, working = ? WHERE id = ?', [chosen, working, standIn]);
+    await ctx.appendShop('stand-in', standIn, { chosen, working });
     return {};
   },
 });

@@ -21,10 +21,13 @@ export function originOf(request: Request): string {
   return `${request.headers.get('x-forwarded-proto') ?? url.protocol.replace(':', '')}://${request.headers.get('host') ?? url.host}`;
 }
 
+/** Where this shop is reached from outside, as far as anybody has said: PUBLIC_URL, else how the browser named it. */
+export const publicBase = (origin?: string): string =>
+  process.env.PUBLIC_URL ?? origin ?? `http://127.0.0.1:${process.env.PORT ?? 3000}`;
+
 /** A page's whole address. Links in messages name the shop's public address where it has one. */
 export function linkAddress(token: string, origin?: string): string {
-  const base = process.env.PUBLIC_URL ?? origin ?? `http://127.0.0.1:${process.env.PORT ?? 3000}`;
-  return `${base.replace(/\/$/, '')}/c/${token}`;
+  return `${publicBase(origin).replace(/\/$/, '')}/c/${token}`;
 }
 
 /** The order's page gets an address; one it had before stops working. Only the hash of the address is kept. */

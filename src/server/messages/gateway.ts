@@ -8,6 +8,7 @@ export interface Delivered {
   id: string;
   channel: Channel;
   to: string;
+  subject: string;
   words: string;
   at: string;
 }

@@ -4,6 +4,7 @@ import { outsideQuiet, fillWords } from '@/core/follow-up/reminders';
 import type { Db } from '../database';
 import { readShop } from '../queries/shop';
 import type { Channel, MessageStage } from '@/core/follow-up/message-kinds';
+import { type Carriers, carriersNow, channelFor } from './carriers';
 import { readTemplates } from './templates';
 import type { Row } from '../tables';
 
@@ -21,17 +22,11 @@ type AddresseeRow = Row<'vehicle', 'customer_id' | 'label'> &
   Row<'work_order', 'number'> &
   Row<'customer_contact', 'phone' | 'email'>;
 
-/** Which way a customer is reached: a text where there is a telephone, else mail; null where there is neither. */
-export function channelFor({ phone, email }: { phone: string; email: string }): Channel | null {
-  if (phone.trim()) return 'text';
-  return email.trim() ? 'mail' : null;
-}
-
 /** A message as it would leave now: its words, which way, and whom it is for. Names without a value stay as they are. */
 export async function messageWords(
   tx: Db,
   { orderId, stage, values }: Pick<Queued, 'orderId' | 'stage' | 'values'>,
-): Promise<{ words: string; channel: Channel | null; customerId: string }> {
+): Promise<{ words: string; channel: Channel | null; customerId: string; carriers: Carriers }> {
   const to = (await tx.row<AddresseeRow>(
     `SELECT vehicle.customer_id, number, label, phone, email FROM work_order
        JOIN vehicle ON vehicle.id = work_order.vehicle_id
@@ -39,23 +34,29 @@ export async function messageWords(
       WHERE work_order.id = ?`,
     [orderId],
   ))!;
-  const channel = channelFor(to);
+  const carriers = await carriersNow(tx);
+  const channel = channelFor(to, carriers);
   const words = fillWords((await readTemplates(tx))[stage][channel ?? 'mail'], {
     shop: (await readShop(tx)).name,
     car: to.label,
     order: String(to.number),
     ...values,
   });
-  return { words, channel, customerId: to.customer_id };
+  return { words, channel, customerId: to.customer_id, carriers };
 }
 
 /**
- * Queues one message, not before the shop's quiet hours are over.
- * @returns its id; null when the same was queued before
+ * Queues one message, not before the shop's quiet hours are over; where nothing carries it out, it waits for somebody to
+ * hand it on.
+ * @returns its id, and whether it waits for a hand; null when the same was queued before
  */
-export async function queueMessage(tx: Db, message: Queued): Promise<string | null> {
+export async function queueMessage(
+  tx: Db,
+  message: Queued,
+): Promise<{ messageId: string; byHand: boolean } | null> {
   const shop = await readShop(tx);
-  const { words, channel, customerId } = await messageWords(tx, message);
+  const { words, channel, customerId, carriers } = await messageWords(tx, message);
+  const byHand = !channel || !carriers[channel];
   const id = randomUUID();
   const done = await tx.run(
     `INSERT IGNORE INTO message (id, once_key, customer_id, order_id, stage, channel, words, state, why, not_before, created_at)
@@ -68,11 +69,11 @@ export async function queueMessage(tx: Db, message: Queued): Promise<string | nu
       message.stage,
       channel ?? 'mail',
       words,
-      channel ? 'queued' : 'failed',
+      byHand ? 'by hand' : 'queued',
       channel ? '' : 'No telephone and no mail address is kept of this customer.',
       outsideQuiet(message.at, shop.timeZone, shop.quietFrom, shop.quietTo),
       message.at,
     ],
   );
-  return done.affectedRows ? id : null;
+  return done.affectedRows ? { messageId: id, byHand } : null;
 }

@@ -99,7 +99,7 @@ async function queueGroup(group: { row: Row; stage: ReminderStage }[], at: Date)
     }
     if (!mine.length) return false;
     const what = mine.map((row) => SPOKEN[row.kind]).join(' and ');
-    const id = await queueMessage(tx, {
+    const queued = await queueMessage(tx, {
       onceKey: `${stage} ${mine[0]!.id}`,
       orderId: first.order_id,
       stage,
@@ -108,11 +108,11 @@ async function queueGroup(group: { row: Row; stage: ReminderStage }[], at: Date)
     });
     for (const row of mine) {
       await tx.run('UPDATE reminder SET message_id = ? WHERE follow_up_id = ? AND stage = ?', [
-        id,
+        queued?.messageId ?? null,
         row.id,
         stage,
       ]);
     }
-    return id !== null;
+    return queued !== null;
   });
 }

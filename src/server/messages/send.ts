@@ -2,9 +2,11 @@ import 'server-only';
 import { fillWords } from '@/core/follow-up/reminders';
 import { type Db, db, transaction } from '../database';
 import { linkAddress, renewLink } from '../links/links';
-import { type Gateway, standInGateway } from './gateway';
+import { type Carriers, carriersNow } from './carriers';
+import type { Gateway } from './gateway';
 import type { Channel, MessageStage } from '@/core/follow-up/message-kinds';
-import { channelFor } from './queue';
+import { subjectOf } from './templates';
+import { readShop } from '../queries/shop';
 import type { Row } from '../tables';
 
 const MOST_TRIES = 5;
@@ -13,7 +15,7 @@ const FIRST_WAIT_MS = 60_000;
 type MessageRow = Row<'message', 'id' | 'customer_id' | 'order_id' | 'stage' | 'channel' | 'words' | 'tries'>;
 
 /** Sends one message that is due, if there is one nobody else is sending. @returns whether there was one */
-async function sendNext(at: Date, gateway: Gateway): Promise<boolean> {
+async function sendNext(at: Date, given: Carriers | null): Promise<boolean> {
   return transaction(async (tx) => {
     const message = await tx.row<MessageRow>(
       `SELECT id, customer_id, order_id, stage, channel, words, tries FROM message
@@ -21,6 +23,12 @@ async function sendNext(at: Date, gateway: Gateway): Promise<boolean> {
       [at],
     );
     if (!message) return false;
+    const gateway = (given ?? (await carriersNow(tx)))[message.channel];
+    if (!gateway) {
+      // What carried it when it was written is gone: somebody hands it on.
+      await tx.run("UPDATE message SET state = 'by hand', why = '' WHERE id = ?", [message.id]);
+      return true;
+    }
     // Taken before a crash could note it: the customer has it, and gets it once.
     if (!(await gateway.took(message.id))) {
       try {
@@ -38,23 +46,30 @@ async function sendNext(at: Date, gateway: Gateway): Promise<boolean> {
   });
 }
 
+/** A message as it leaves; the address of a customer's page is made then, and only then. */
+export async function wordsToLeave(
+  tx: Db,
+  message: Pick<MessageRow, 'stage' | 'words' | 'order_id'>,
+  at: Date,
+  origin?: string,
+): Promise<string> {
+  if (message.stage !== 'link') return message.words;
+  return fillWords(message.words, { link: linkAddress(await renewLink(tx, message.order_id, at), origin) });
+}
+
 async function deliver(tx: Db, message: MessageRow, at: Date, gateway: Gateway): Promise<void> {
-  const up = await tx.row<Row<'stand_in', 'working'>>("SELECT working FROM stand_in WHERE id = 'gateway'");
-  if (!up?.working) throw new Error('The message gateway does not answer.');
   const to = await tx.row<Row<'customer_contact', 'phone' | 'email'>>(
     'SELECT phone, email FROM customer_contact WHERE customer_id = ?',
     [message.customer_id],
   );
-  if (!to || !channelFor(to)) throw new Error('No telephone and no mail address is kept of this customer.');
-  const words =
-    message.stage === 'link'
-      ? fillWords(message.words, { link: linkAddress(await renewLink(tx, message.order_id, at)) })
-      : message.words;
+  const address = message.channel === 'text' ? to?.phone : to?.email;
+  if (!address?.trim()) throw new Error('No telephone and no mail address is kept of this customer.');
   await gateway.take({
     id: message.id,
     channel: message.channel,
-    to: message.channel === 'text' ? to.phone : to.email,
-    words,
+    to: address,
+    subject: subjectOf(message.stage, (await readShop(tx)).name),
+    words: await wordsToLeave(tx, message, at),
     at: at.toISOString(),
   });
 }
@@ -73,9 +88,9 @@ async function noteFailure(tx: Db, message: MessageRow, at: Date, why: string): 
 }
 
 /** Sends everything whose time has come. Several servers may do so at once: each message is one's alone. */
-export async function sendQueued(at: Date, gateway: Gateway = standInGateway): Promise<number> {
+export async function sendQueued(at: Date, given: Carriers | null = null): Promise<number> {
   let sent = 0;
-  while (await sendNext(at, gateway)) sent += 1;
+  while (await sendNext(at, given)) sent += 1;
   return sent;
 }
 
@@ -87,7 +102,7 @@ export interface QueuedMessage {
   stage: MessageStage;
   channel: Channel;
   words: string;
-  state: 'queued' | 'sent' | 'failed' | 'dropped';
+  state: Row<'message', 'state'>['state'];
   tries: number;
   why: string;
   notBefore: string;
@@ -108,7 +123,7 @@ export async function messagesNow(most = 60): Promise<QueuedMessage[]> {
     `SELECT message.id, order_id, number, name, stage, channel, words, state, tries, why, not_before, sent_at
        FROM message JOIN work_order ON work_order.id = order_id
        JOIN customer_contact ON customer_contact.customer_id = message.customer_id
-      ORDER BY FIELD(state, 'failed', 'queued', 'sent', 'dropped'), message.created_at DESC LIMIT ${most}`,
+      ORDER BY FIELD(state, 'by hand', 'failed', 'queued', 'sent', 'handed on', 'dropped'), message.created_at DESC LIMIT ${most}`,
   );
   return rows.map((row) => ({
     id: row.id,

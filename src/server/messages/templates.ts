@@ -11,6 +11,18 @@ export const STAGE_TITLES: Record<MessageStage, string> = {
   corrected: 'After a correction',
 };
 
+/** The subject a mail goes out under. */
+export const subjectOf = (stage: MessageStage, shop: string): string =>
+  `${shop}: ${
+    {
+      soon: 'coming back soon',
+      due: 'due now',
+      overdue: 'overdue',
+      link: 'your car’s page',
+      corrected: 'a corrected record',
+    }[stage]
+  }`;
+
 /** What may stand between braces in a template. */
 export const TEMPLATE_NAMES = ['shop', 'car', 'what', 'when', 'link', 'why', 'order'] as const;
 

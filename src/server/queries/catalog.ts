@@ -29,6 +29,16 @@ export interface ListedPart extends CatalogPart {
   kitId: string | null;
 }
 
+/** The codes of parts by their ids; a part that left the catalog has none. */
+export async function codesOf(tx: Db, ids: string[]): Promise<Map<string, string>> {
+  if (!ids.length) return new Map();
+  const rows = await tx.rows<Row<'part', 'id' | 'code'>>(
+    `SELECT id, code FROM part WHERE id IN (${ids.map(() => '?').join(', ')})`,
+    ids,
+  );
+  return new Map(rows.map((row) => [row.id, row.code]));
+}
+
 const PART_COLUMNS = `part.id, code, part.name, kind, end_of_car, settings, cost_cents, minutes, claimed, rated_least, rated_most,
   requires, excludes, kit_id, kit.name AS kit_name`;
 

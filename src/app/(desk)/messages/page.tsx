@@ -7,7 +7,11 @@ import { shopMoment } from '@/core/units/shop-time';
 import { MessageRow } from '@/features/messages/message-row';
 import { TemplateForm } from '@/features/messages/template-form';
 import { db } from '@/server/database';
-import { requirePerson } from '@/server/http';
+import { LoopbackNotice } from '@/features/messages/loopback-notice';
+import { standInsNow } from '@/server/devices/chosen';
+import { publicBase } from '@/server/links/links';
+import { smtpHost, smtpSettings } from '@/server/messages/smtp';
+import { origin, requirePerson } from '@/server/http';
 import { type QueuedMessage, messagesNow } from '@/server/messages/send';
 import { STAGE_TITLES, TEMPLATE_NAMES, readTemplates } from '@/server/messages/templates';
 import { readShop } from '@/server/queries/shop';
@@ -24,20 +28,40 @@ function describeWhen(message: QueuedMessage, timeZone: string): string {
       return 'did not get out';
     case 'dropped':
       return 'let go';
+    case 'by hand':
+      return 'not sent';
+    case 'handed on':
+      return `handed on ${shopMoment(message.sentAt!, timeZone)} by ${message.why}`;
   }
 }
 
 export default async function MessagesPage() {
   await connection();
   const person = await requirePerson();
-  const [shop, messages, templates] = await Promise.all([readShop(db()), messagesNow(), readTemplates(db())]);
+  const [shop, messages, templates, { gateway }] = await Promise.all([
+    readShop(db()),
+    messagesNow(),
+    readTemplates(db()),
+    standInsNow(db()),
+  ]);
+  const smtp = smtpSettings();
   return (
     <>
       <h1>Messages</h1>
       <p className="pb-3 text-soft">
-        Nothing goes out between {shop.quietFrom}:00 and {shop.quietTo}:00. What the stand-in gateway
-        delivered is in its <Link href="/stand-ins">outbox</Link>.
+        Nothing goes out between {shop.quietFrom}:00 and {shop.quietTo}:00.{' '}
+        {gateway.chosen ? (
+          <>
+            The stand-in gateway keeps texts and mail in its <Link href="/stand-ins">outbox</Link>: nothing
+            leaves this machine.
+          </>
+        ) : smtp ? (
+          `Mail leaves by ${smtpHost(smtp.url)}, from ${smtp.from}. Texts are handed on by you.`
+        ) : (
+          'Nothing here carries mail or texts out: each is handed on by you. Mail leaves by itself once the server is started with SMTP_URL and MAIL_FROM.'
+        )}
       </p>
+      <LoopbackNotice base={publicBase(await origin())} />
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <section>
           <h2 className="border-b border-ink pb-1">To customers</h2>

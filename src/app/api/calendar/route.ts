@@ -2,7 +2,7 @@ import { LARGEST, jsonOf } from '@/server/body';
 import { execute } from '@/server/commands/execute';
 import { sha256 } from '@/server/entries/canonical';
 import { actorOrAnswer, withMutationGuards, json } from '@/server/http';
-import { newToken, originOf } from '@/server/links/links';
+import { newToken, originOf, publicBase } from '@/server/links/links';
 
 /** Gives the calendar feed another secret address, shown this once; the one before stops working. */
 export const POST = withMutationGuards(async (request) => {
@@ -16,6 +16,6 @@ export const POST = withMutationGuards(async (request) => {
     { person: session.person, deviceId: session.deviceId },
   );
   if (!answer.ok) return json(400, answer);
-  const origin = process.env.PUBLIC_URL ?? originOf(request);
+  const origin = publicBase(originOf(request));
   return json(200, { ok: true, answer: { address: `${origin}/api/calendar/${secret}.ics` } });
 });

@@ -3,6 +3,7 @@ import { LARGEST, jsonOf } from '@/server/body';
 import { id } from '@/contracts/fields';
 import { Refusal } from '@/core/refusal';
 import { db } from '@/server/database';
+import { mustBeChosen } from '@/server/devices/chosen';
 import { dropSheet } from '@/server/devices/rack';
 import { actorOrAnswer, withMutationGuards, json } from '@/server/http';
 import { platformSpec } from '@/server/queries/alignment-spec';
@@ -18,6 +19,7 @@ const schema = Joi.object<{ orderId: string; as: 'csv' | 'json'; short: boolean 
 export const POST = withMutationGuards(async (request) => {
   const session = await actorOrAnswer();
   if (session instanceof Response) return session;
+  await mustBeChosen(db(), 'rack');
   const { value, error } = schema.validate(await jsonOf(request, LARGEST.command));
   if (error) throw new Refusal('input', `${error.details[0]!.message}.`, String(error.details[0]!.path[0]));
   const order = await db().row<Row<'work_order', 'number'> & Row<'vehicle', 'plate' | 'platform'>>(

@@ -1,5 +1,7 @@
 import { LARGEST, jsonOf } from '@/server/body';
 import { type WrenchAsk, wrenchAsk } from '@/contracts/wrench-ask';
+import { db } from '@/server/database';
+import { mustBeChosen } from '@/server/devices/chosen';
 import {
   bindWrench,
   dropTrayReading,
@@ -16,6 +18,7 @@ export const POST = withMutationGuards(async (request) => {
   const checked = wrenchAsk.validate(await jsonOf(request, LARGEST.command));
   if (checked.error)
     return answerErrors(400, [{ field: '', code: 'shape', message: 'The wrench sent nothing readable.' }]);
+  await mustBeChosen(db(), 'wrench');
   const { person, deviceId } = session;
   const value = checked.value as WrenchAsk;
   switch (value.ask) {

@@ -129,10 +129,10 @@ export interface SupplyData {
   lineId: string;
   name: string;
   count: number;
-  /** The supplier's answer: a day, or nothing yet. The stand-in answers at once. */
+  /** The day it is promised for, and from whom. The stand-in answers at once with a day it makes up. */
   promisedOn: string | null;
   answer: string;
-  standIn: true;
+  standIn: boolean;
 }
 
 /** An alignment booked on a rack; the same booking again moves it or gives it up. */

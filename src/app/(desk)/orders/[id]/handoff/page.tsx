@@ -8,6 +8,7 @@ import { AnswerWatch } from '@/features/handoff/answer-watch';
 import { CloseVisit } from '@/features/handoff/close-visit';
 import { LiftHole } from '@/features/handoff/lift-hole';
 import { PacketPage } from '@/features/handoff/packet-page';
+import { HandOn } from '@/features/messages/hand-on';
 import { SendLink } from '@/features/handoff/send-link';
 import { SignForm } from '@/features/handoff/sign-form';
 import { StageForm } from '@/features/handoff/stage-form';
@@ -20,7 +21,7 @@ import { blockersOnTheCar } from '@/server/handoff-ready';
 import { linkOfOrder } from '@/server/links/links';
 import { TellCorrection } from '@/features/handoff/tell-correction';
 import { correctionToTell } from '@/server/queries/correction';
-import { channelFor } from '@/server/messages/queue';
+import { carriersNow, channelFor } from '@/server/messages/carriers';
 import type { OrderFile } from '@/server/queries/order';
 import { crewNames, orderPage } from '@/server/queries/page-data';
 import type { PinPerson } from '@/ui/pin-fields';
@@ -82,19 +83,20 @@ export default async function HandoffPage({
   const closed = isClosed(state);
   const job = isJob(state);
   const version = Number((await searchParams).version ?? 0) || undefined;
-  const [holes, packet, link, correction] = await Promise.all([
+  const [holes, packet, link, correction, carriers] = await Promise.all([
     closed ? [] : blockersOnTheCar(db(), { id: file.id, vehicleId: file.vehicle.id, state }),
     packetToShow(file.id, version),
     linkOfOrder(db(), file.id),
     correctionToTell(db(), file.id, state),
+    carriersNow(db()),
   ]);
   const staged = job && !closed && !state.after.stage && holes.length > 0;
   const deferrable = staged
     ? holes.filter((hole) => hole.code !== 'watch' && mayBeDeferred(hole, state, true))
     : [];
-  const channel = channelFor(customer);
-  const reach =
-    channel === 'text' ? customer.phone : channel === 'mail' ? customer.email : 'nobody: no address is kept';
+  const channel = channelFor(customer, carriers);
+  const kept = channel === 'text' ? customer.phone : channel === 'mail' ? customer.email : '';
+  const reach = channel && carriers[channel] ? kept : null;
   const title = closed
     ? job
       ? 'Handed over'
@@ -198,7 +200,14 @@ export default async function HandoffPage({
           <section>
             <h2 className="border-b border-ink pb-1">After the correction</h2>
             {correction.told ? (
-              <p className="pt-2">The customer is told of version {correction.version}: see Messages.</p>
+              <p className="pt-2">
+                {correction.told.state === 'sent' || correction.told.state === 'handed on'
+                  ? `The customer was told of version ${correction.version}. `
+                  : correction.told.state === 'by hand'
+                    ? `What the customer is told of version ${correction.version} is written, not sent. `
+                    : `What the customer is told of version ${correction.version} waits to go out: see Messages. `}
+                {correction.told.state === 'by hand' && <HandOn messageId={correction.told.id} />}
+              </p>
             ) : (
               <TellCorrection
                 orderId={file.id}

@@ -1,6 +1,9 @@
 import { Link } from '@/ui/link';
 import { formatTape } from '@/core/calc/tape.format';
-import { isClosed, latestPlan, lineIsIn, openHolds } from '@/core/ledger/order-state';
+import { shortDay } from '@/core/units/shop-time';
+import { db } from '@/server/database';
+import { standInsNow } from '@/server/devices/chosen';
+import { isClosed, latestPlan, lineIsIn, linesMissing, openHolds } from '@/core/ledger/order-state';
 import { sizesBeforeTeardown } from '@/core/planner/sizes';
 import { CheckIn } from '@/features/parts/check-in';
 import { heightsOfOrder } from '@/features/heights/order-heights';
@@ -11,7 +14,7 @@ export default async function PartsPage({ params }: { params: Promise<{ id: stri
   const { state } = file;
   const plan = latestPlan(state)?.data;
   const list = state.parts.list?.data;
-  const { leads } = await crewNames();
+  const [{ leads }, { supplier }] = await Promise.all([crewNames(), standInsNow(db())]);
   const { unit } = heightsOfOrder(file);
   const sizes = plan ? sizesBeforeTeardown(plan) : [];
   const lines = (list?.lines ?? []).map((line) => {
@@ -35,7 +38,9 @@ export default async function PartsPage({ params }: { params: Promise<{ id: stri
               .filter(Boolean)
               .join(', ')
         : null,
-      supply: supply?.data.answer ?? null,
+      supply: supply
+        ? `${supply.data.standIn ? 'Supplier (stand-in): ' : ''}${supply.data.answer}${supply.data.promisedOn ? ` Promised for ${shortDay(supply.data.promisedOn)}.` : ''}`
+        : null,
     };
   });
   const holds = openHolds(state).map(({ entry }) => ({
@@ -53,8 +58,22 @@ export default async function PartsPage({ params }: { params: Promise<{ id: stri
           Parts in{list?.kit ? `: ${list.kit}` : ''}
           {list?.build && list.build !== 'one for all' ? `, build for ${list.build}` : ''}
         </h2>
+        {list && linesMissing(state).length > 0 && !isClosed(state) && (
+          <p className="pb-2">
+            <Link className="btn" href={`/orders/${file.id}/parts/list`}>
+              Order list, to print or mail
+            </Link>
+          </p>
+        )}
         {list ? (
-          <CheckIn orderId={file.id} lines={lines} holds={holds} leads={leads} closed={isClosed(state)} />
+          <CheckIn
+            orderId={file.id}
+            askSupplier={supplier.chosen}
+            lines={lines}
+            holds={holds}
+            leads={leads}
+            closed={isClosed(state)}
+          />
         ) : (
           <p className="py-4">
             What to expect follows from the plan the customer said yes to.{' '}

@@ -5,12 +5,15 @@ import { photoPairs } from '@/core/ledger/photo-shots';
 import { BeforeAfter } from '@/features/photos/before-after';
 import { PhotoMany } from '@/features/photos/photo-many';
 import { PhotoButton } from '@/features/photos/photo-upload';
+import { db } from '@/server/database';
+import { standInsNow } from '@/server/devices/chosen';
 import { StandInCamera } from '@/features/photos/stand-in-camera';
 import { PhotoGrid } from '@/features/photos/photo-grid';
 import { orderPage } from '@/server/queries/page-data';
 
 export default async function PhotosPage({ params }: { params: Promise<{ id: string }> }) {
   const { file } = await orderPage(params);
+  const { camera } = await standInsNow(db());
   const { state } = file;
   const steps = state.document?.steps ?? [];
   const missing = missingShots(state);
@@ -83,9 +86,11 @@ export default async function PhotosPage({ params }: { params: Promise<{ id: str
               orderId={file.id}
               steps={steps.map((step, index) => ({ id: step.id, text: `${index + 1} ${step.do}` }))}
             />
-            <div className="mt-4">
-              <StandInCamera orderId={file.id} />
-            </div>
+            {camera.chosen && (
+              <div className="mt-4">
+                <StandInCamera orderId={file.id} />
+              </div>
+            )}
           </section>
         )}
       </aside>
