@@ -1,6 +1,7 @@
 import { isDay } from '@/core/units/day';
 import { type FieldError, firstOfEach } from './answer';
 import type { InputOf, OfflineName } from './commands';
+import { PLAIN_WORDS } from './plain-words';
 import inputs from './offline-inputs.json';
 
 /**
@@ -20,7 +21,7 @@ export interface Described {
 }
 
 type Outcome = { value: unknown; errors: FieldError[] };
-type Complain = (code: string, plain: string) => Outcome;
+type Complain = (code: string, limit?: number, plain?: string) => Outcome;
 
 /** Rules that are code, by their name in the schema's meta. */
 const NAMED: Record<string, (value: string) => boolean> = { day: isDay };
@@ -37,7 +38,7 @@ function patternOf(text: string): RegExp {
 
 const good = (value: unknown): Outcome => ({ value, errors: [] });
 
-type Broken = [code: string, plain: string] | null;
+type Broken = [code: string, limit?: number] | null;
 /** Every rule a value breaks. */
 function brokenRules(
   schema: Described,
@@ -51,53 +52,54 @@ function brokenRules(
 }
 
 function checkText(schema: Described, given: unknown, complain: Complain): Outcome {
-  if (typeof given !== 'string') return complain('string.base', 'Write it as text');
-  if (given === '') return complain('string.empty', 'Fill this in');
+  if (typeof given !== 'string') return complain('string.base');
+  if (given === '') return complain('string.empty');
   const errors = brokenRules(schema, complain, (name, limit, regex) => {
-    if (name === 'max' && given.length > limit) return ['string.max', `At most ${limit} characters`];
-    if (name === 'min' && given.length < limit) return ['string.min', `At least ${limit} characters`];
-    if (name === 'length' && given.length !== limit) return ['string.length', `Exactly ${limit} characters`];
-    if (name === 'hex' && !/^[0-9a-f]+$/i.test(given)) return ['string.hex', 'Not a hash'];
-    return name === 'pattern' && !patternOf(regex).test(given)
-      ? ['string.pattern.base', 'Not written as it should be']
-      : null;
+    if (name === 'max' && given.length > limit) return ['string.max', limit];
+    if (name === 'min' && given.length < limit) return ['string.min', limit];
+    if (name === 'length' && given.length !== limit) return ['string.length', limit];
+    if (name === 'hex' && !/^[0-9a-f]+$/i.test(given)) return ['string.hex'];
+    return name === 'pattern' && !patternOf(regex).test(given) ? ['string.pattern.base'] : null;
   });
   const named = (schema.metas ?? []).filter(({ check: rule }) => !NAMED[rule]!(given));
-  if (named.length) errors.push(...complain('custom', 'A day is written YYYY-MM-DD').errors);
+  if (named.length) errors.push(...complain('custom').errors);
   return { value: given, errors };
 }
 
 function checkNumber(schema: Described, given: unknown, complain: Complain): Outcome {
-  if (typeof given !== 'number' || Number.isNaN(given)) return complain('number.base', 'Enter a number');
-  if (!Number.isFinite(given)) return complain('number.infinity', 'Enter a number');
+  if (typeof given !== 'number' || Number.isNaN(given)) return complain('number.base');
+  if (!Number.isFinite(given)) return complain('number.infinity');
   const errors = brokenRules(schema, complain, (name, limit) => {
-    if (name === 'integer' && !Number.isInteger(given)) return ['number.integer', 'Enter a whole number'];
-    if (name === 'min' && given < limit) return ['number.min', `At least ${limit}`];
-    if (name === 'max' && given > limit) return ['number.max', `At most ${limit}`];
-    return name === 'greater' && given <= limit ? ['number.greater', `More than ${limit}`] : null;
+    if (name === 'integer' && !Number.isInteger(given)) return ['number.integer'];
+    if (name === 'min' && given < limit) return ['number.min', limit];
+    if (name === 'max' && given > limit) return ['number.max', limit];
+    return name === 'greater' && given <= limit ? ['number.greater', limit] : null;
   });
   return { value: given, errors };
 }
 
 function checkList(schema: Described, given: unknown, path: string, complain: Complain): Outcome {
-  if (!Array.isArray(given)) return complain('array.base', 'Give a list');
+  if (!Array.isArray(given)) return complain('array.base');
   const each = given.map((one, index) => check(schema.items![0]!, one, inner(path, index)));
   const value = each.map((one) => one.value);
   const broken = brokenRules(schema, complain, (name, limit) => {
-    if (name === 'min' && value.length < limit) return ['array.min', `At least ${limit}`];
-    return name === 'max' && value.length > limit ? ['array.max', `At most ${limit}`] : null;
+    if (name === 'min' && value.length < limit) return ['array.min', limit];
+    return name === 'max' && value.length > limit ? ['array.max', limit] : null;
   });
   const again = schema.rules?.some(({ name }) => name === 'unique')
     ? value.findIndex((one, index) => value.indexOf(one) < index)
     : -1;
   if (again >= 0)
-    broken.push({ field: inner(path, again), code: 'array.unique', message: 'Each only once.' });
+    broken.push({
+      field: inner(path, again),
+      code: 'array.unique',
+      message: `${PLAIN_WORDS['array.unique']}.`,
+    });
   return { value, errors: [...each.flatMap((one) => one.errors), ...broken] };
 }
 
 function checkFields(schema: Described, given: unknown, path: string, complain: Complain): Outcome {
-  if (given === null || typeof given !== 'object' || Array.isArray(given))
-    return complain('object.base', 'Fill this in');
+  if (given === null || typeof given !== 'object' || Array.isArray(given)) return complain('object.base');
   const typed = given as Record<string, unknown>;
   const fields = Object.entries(schema.keys ?? {}).map(
     ([key, field]) => [key, check(field!, typed[key], inner(path, key))] as const,
@@ -107,7 +109,7 @@ function checkFields(schema: Described, given: unknown, path: string, complain: 
     .map((key) => ({
       field: inner(path, key),
       code: 'object.unknown',
-      message: `${inner(path, key)} is not allowed.`,
+      message: `${PLAIN_WORDS['object.unknown']}.`,
     }));
   return {
     value: Object.fromEntries(
@@ -122,8 +124,7 @@ function checkOneOf(schema: Described, given: unknown, path: string, complain: C
   const tried = schema.matches!.map((match) => check(match.schema, given, path));
   const taken = tried.find((one) => !one.errors.length);
   if (taken) return taken;
-  const none = (code: string) =>
-    complain(code, schema.preferences?.messages?.['alternatives.match'] ?? 'Not one of what it may be');
+  const none = (code: string) => complain(code, 0, schema.preferences?.messages?.['alternatives.match']);
   if (tried.some(({ errors }) => errors.length > 1)) return none('alternatives.match');
   const inside = tried.filter(
     ({ errors: [one] }) => one!.field !== path || !/^any\.only$|\.base$/.test(one!.code),
@@ -151,20 +152,20 @@ function read(schema: Described, given: unknown): unknown {
 
 /** Checks a value against what a schema describes. @returns it with its defaults, or what is wrong by field */
 export function check(schema: Described, typed: unknown, path = ''): Outcome {
-  const complain: Complain = (code, plain) => {
+  const complain: Complain = (code, limit = 0, plain = PLAIN_WORDS[code]!) => {
     const words = schema.preferences?.messages?.[code] ?? plain;
-    const message = `${words.replace('{{#label}}', path)}.`.replace(/\.\.$/, '.');
+    const message = `${words.replace('{{#limit}}', String(limit))}.`.replace(/\.\.$/, '.');
     return { value: typed, errors: [{ field: path, code, message }] };
   };
   if (typed === undefined)
     return schema.flags?.presence === 'required'
-      ? complain('any.required', 'Fill this in')
+      ? complain('any.required')
       : good(structuredClone(schema.flags?.default));
   const given = read(schema, typed);
   if (schema.allow?.includes(given)) return good(given);
   const outcome = checkKind(schema, given, path, complain);
   if (!schema.flags?.only) return outcome;
-  const { errors } = complain('any.only', 'Choose one of what there is');
+  const { errors } = complain('any.only');
   return { value: typed, errors: [...errors, ...outcome.errors] };
 }
 
@@ -175,7 +176,7 @@ function checkKind(schema: Described, given: unknown, path: string, complain: Co
     case 'number':
       return checkNumber(schema, given, complain);
     case 'boolean':
-      return typeof given === 'boolean' ? good(given) : complain('boolean.base', 'Say yes or no');
+      return typeof given === 'boolean' ? good(given) : complain('boolean.base');
     case 'array':
       return checkList(schema, given, path, complain);
     case 'alternatives':

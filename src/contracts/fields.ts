@@ -8,7 +8,7 @@ export const id = () =>
   Joi.string()
     .pattern(/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/)
     .lowercase()
-    .messages({ 'string.pattern.base': '{{#label}} is not an id' });
+    .messages({ 'string.pattern.base': 'Choose one of what there is' });
 export const line = (most = 200) =>
   Joi.string()
     .trim()

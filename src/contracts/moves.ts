@@ -62,8 +62,8 @@ const MOVES: { [N in OfflineName]: Move<N> } = {
     const { entry, answer } = torqueMove(runningJob(state), input, wrench, day);
     return { entries: [entry], answer };
   },
-  'heights.record': (state, input, { mover }) => ({
-    entries: heightsMove(state, dataOf(input)),
+  'heights.record': (state, { confirmed, ...input }, { mover }) => ({
+    entries: heightsMove(state, dataOf(input), confirmed),
     answer: { entryId: mover.commandId },
   }),
   'clock.on': (state, { stepId, helperId }, { mover, backTo, overlaps }) => ({

@@ -1,9 +1,14 @@
 import type Joi from 'joi';
-import { fieldPath } from '@/core/refusal';
+import { Refusal, fieldPath } from '@/core/refusal';
+import { PLAIN_WORDS } from './plain-words';
 import { type FieldError, firstOfEach } from './answer';
 
 /** How inputs are looked at: all that is wrong at once, fields called without quotes. */
-export const LOOKED_AT: Joi.ValidationOptions = { abortEarly: false, errors: { wrap: { label: false } } };
+export const LOOKED_AT: Joi.ValidationOptions = {
+  abortEarly: false,
+  errors: { wrap: { label: false } },
+  messages: PLAIN_WORDS,
+};
 
 /** A message ends as a sentence does. */
 export const sentence = (message: string) => `${message}.`.replace(/\.\.$/, '.');
@@ -17,3 +22,9 @@ export const fieldErrors = (error: Joi.ValidationError): FieldError[] =>
       message: sentence(detail.message),
     })),
   );
+
+/** The first of what a schema says is wrong, where one answer is enough. */
+export function firstWrong(error: Joi.ValidationError, within = ''): Refusal {
+  const [{ code, message, field }] = fieldErrors(error) as [FieldError];
+  return new Refusal(code, message, [within, field].filter(Boolean).join('.'));
+}

@@ -1,5 +1,5 @@
 import 'server-only';
-import { latestPlan } from '@/core/ledger/order-state';
+import { latestPlan, planIsStale } from '@/core/ledger/order-state';
 import type { EntryOf } from '@/core/ledger/entries';
 import { Refusal } from '@/core/refusal';
 import { shopDay } from '@/core/units/shop-time';
@@ -52,6 +52,12 @@ export async function planAnswered(
       field,
     );
   }
+  if (planIsStale(order.state))
+    throw new Refusal(
+      'stale',
+      'Heights or car were corrected since it was made: plan it again first.',
+      field,
+    );
   if (order.state.run) throw new Refusal('running', 'The work has begun on this plan.', field);
   const list = yes ? await partsExpected(ctx.tx, order.vehicleId, plan.data) : null;
   return [

@@ -78,7 +78,8 @@ export async function deriveFollowUps(tx: Db, order: OrderRow, state: OrderState
   }
 }
 
-const closedAt = ({ handoffs, visitClosed }: OrderState) => new Date((handoffs[0] ?? visitClosed)!.at);
+const closedAt = ({ handoffs, visitClosed, cancelled }: OrderState) =>
+  new Date((handoffs[0] ?? visitClosed ?? cancelled)!.at);
 
 /** What a finished job teaches: lift measured against predicted, and minutes against the book. */
 export async function deriveFinished(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
@@ -87,7 +88,7 @@ export async function deriveFinished(tx: Db, order: OrderRow, state: OrderState)
   const plan = latestPlan(state)?.data;
   const before = baselineOf(state);
   const after = afterHeightsOf(state);
-  if (!isClosed(state) || !isJob(state) || !plan || !before || !after) return;
+  if (!isClosed(state) || state.cancelled || !isJob(state) || !plan || !before || !after) return;
   const vehicle = await tx.row<Row<'vehicle', 'platform'>>('SELECT platform FROM vehicle WHERE id = ?', [
     order.vehicle_id,
   ]);

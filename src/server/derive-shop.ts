@@ -40,7 +40,7 @@ export async function deriveConflicts(tx: Db, order: OrderRow, state: OrderState
 
 /** Minutes of each step of a finished job, as its doers' clocks ran. */
 export async function deriveStepTimes(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
-  if (!isClosed(state) || !state.document) return;
+  if (!isClosed(state) || state.cancelled || !state.document) return;
   await tx.run('DELETE FROM step_time WHERE order_id = ?', [order.id]);
   const steps = new Map(state.document.steps.map((step) => [step.id, step]));
   const rows = jobTimes(state, state.intake!.at).steps.filter((step) => step.actual > 0 && step.book > 0);

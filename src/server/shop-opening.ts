@@ -6,6 +6,7 @@ import type { CommandAnswer } from './commands/execute';
 import type { InputOf } from '@/contracts/commands';
 import { newPersonFields } from '@/contracts/commands/people';
 import { line } from '@/contracts/fields';
+import { LOOKED_AT, fieldErrors, firstWrong } from '@/contracts/refused';
 import { now } from './clock';
 import { type Db, transaction } from './database';
 import { appendEntries, SHOP_CHAIN, type EntryDraft } from './entries/append';
@@ -127,10 +128,7 @@ export async function bringShop(code: string, zip: Buffer, taker: ShopTaker): Pr
     password: ownerFields.password,
     pin: ownerFields.pin,
   }).validate(taker);
-  if (own.error) {
-    const [detail] = own.error.details;
-    throw new Refusal(detail!.type, detail!.message.replace(/"/g, ''), `owner.${detail!.path.join('.')}`);
-  }
+  if (own.error) throw firstWrong(own.error, 'owner');
   await takeSlowingTry(CODE_TRIES, 'code');
   return transaction(async (tx) => {
     await spendCode(tx, code);
@@ -140,17 +138,8 @@ export async function bringShop(code: string, zip: Buffer, taker: ShopTaker): Pr
 
 /** Opens an empty shop from its first page, against the one-time code printed on the console. */
 export async function openEmptyShop(input: unknown, deviceId: string): Promise<CommandAnswer> {
-  const checked = schema.validate(input, { abortEarly: false });
-  if (checked.error) {
-    return {
-      ok: false,
-      errors: checked.error.details.map((detail) => ({
-        field: detail.path.join('.'),
-        code: detail.type,
-        message: detail.message.replace(/"/g, ''),
-      })),
-    };
-  }
+  const checked = schema.validate(input, LOOKED_AT);
+  if (checked.error) return { ok: false, errors: fieldErrors(checked.error) };
   try {
     await takeSlowingTry(CODE_TRIES, 'code');
     const personId = await transaction(async (tx) => {

@@ -485,6 +485,7 @@ export interface Tables {
     id: string;
     label: string;
     later: string;
+    merged_into: string | null;
     plate: string;
     plate_reversed: string;
     platform: string;

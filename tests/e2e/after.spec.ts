@@ -183,7 +183,7 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
   await switchTo(page, 'Teodor');
   await page.goto(`/orders/${id}/handoff`);
   await page.getByRole('button', { name: 'Send it' }).click();
-  await expect(page.getByText(/On its way to 555 0126/)).toBeVisible();
+  await expect(page.getByText(/Waits to go out to 555 0126/)).toBeVisible();
   await expect.poll(() => linkIn(/hill shuttle/), { timeout: 30_000 }).not.toBeNull();
   const address = linkIn(/hill shuttle/)!;
   const theirs = await phone(browser);
@@ -240,7 +240,7 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
     '0.2° short: it runs straight',
     '61,257 mi',
     'rides like before, only higher',
-    'offered at 210.00: declined',
+    '$210: declined',
     'SNO 51',
   ])
     expect(text).toContain(part);
@@ -311,6 +311,25 @@ test('the kit ledger stands where a lift is planned; messages that fail stay in 
     .toBeGreaterThan(0);
   await page.goto('/stand-ins');
   await page.getByRole('button', { name: 'Let it work again' }).click();
+  // Turned off, nothing carries a message: it is not sent, and is handed on.
+  await page.getByRole('button', { name: 'Turn the message gateway off' }).click();
+  await expect(page.getByText('The stand-in gateway is off.', { exact: false })).toBeVisible();
+  await page.goto(`/orders/${saw}/handoff`);
+  await page.getByRole('button', { name: 'Write it, to hand on' }).click();
+  await expect(page.getByText(/Not sent: nothing here carries it out/)).toBeVisible();
+  await page.getByRole('button', { name: 'Hand it on' }).click();
+  const words = await page.getByTestId('words').innerText();
+  await expect(page.getByText(/opens on this machine alone/)).toBeVisible();
+  const text = await page.getByRole('link', { name: 'Open as a text' }).getAttribute('href');
+  expect(decodeURIComponent(text!.split('body=')[1]!)).toBe(words);
+  expect((await page.request.get(/https?:\S+\/c\/\S+/.exec(words)![0])).ok()).toBe(true);
+  await page.getByRole('button', { name: 'By text', exact: true }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.goto('/messages');
+  await expect(page.getByText(/handed on .* by Odalys, by text/)).toBeVisible();
+  await page.goto('/stand-ins');
+  await page.getByRole('button', { name: 'Use the stand-in message gateway' }).click();
+  await expect(page.getByRole('button', { name: 'Let it fail' })).toBeVisible();
   await page.goto('/messages');
   await page
     .getByTestId('message')

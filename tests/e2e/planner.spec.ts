@@ -199,6 +199,7 @@ test('looked over, searched, quoted and agreed; a short box holds the job until 
   await page.getByRole('button', { name: 'Offer it' }).click();
   await expect(page.getByText('Enter the price')).toBeVisible();
   await page.getByLabel('Price').fill('90');
+  await page.getByLabel('Minutes, about').fill('1 h');
   await page.getByRole('button', { name: 'Offer it' }).click();
   await expect(bushings).toContainText('$90');
   await choose(bushings.getByLabel('Asked'), 'by phone');
@@ -275,6 +276,19 @@ test('looked over, searched, quoted and agreed; a short box holds the job until 
   await page.goto(`/orders/${id}/parts`);
   await line.getByRole('button', { name: 'Order the rest' }).click();
   await expect(line.getByText(/Supplier \(stand-in\)/)).toBeVisible();
+  // What is still to come as a list to print or mail, and from whom it is ordered.
+  await page.getByRole('link', { name: 'Order list, to print or mail' }).click();
+  const row = page.getByRole('row').filter({ hasText: 'Top spacer plate' });
+  await expect(row.getByRole('cell').first()).toHaveText('1');
+  const mail = decodeURIComponent(
+    (await page.getByRole('link', { name: 'Open in mail' }).getAttribute('href'))!,
+  );
+  expect(mail).toMatch(/1 x .*Top spacer plate/);
+  await page.getByLabel('From whom').fill('the counter in town');
+  await page.getByLabel('Promised for').fill('2026-04-21');
+  await page.getByRole('button', { name: 'These are ordered' }).click();
+  await expect(row.getByText('Ordered from the counter in town. Promised for 21 Apr.')).toBeVisible();
+  await page.getByRole('link', { name: 'To the boxes' }).click();
   await line.getByRole('button', { name: 'All here, good' }).click();
   await expect(page.getByText('The car stays whole')).toHaveCount(0);
   await page.goto(`/orders/${id}/work`);

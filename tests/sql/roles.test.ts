@@ -16,6 +16,12 @@ afterAll(closePool);
 /** Who may give each command, written out again by hand: the table the product is held to. */
 const MAY: Record<string, Role[]> = {
   'intake.open': ['advisor', 'lead', 'owner'],
+  'order.cancel': ['advisor', 'lead', 'owner'],
+  'targets.set': ['tech', 'advisor', 'lead', 'owner'],
+  'car.correct': ['tech', 'advisor', 'lead', 'owner'],
+  'customer.correct': ['advisor', 'lead', 'owner'],
+  'car.merge': ['lead', 'owner'],
+  'customer.merge': ['lead', 'owner'],
   'order.place': ['tech', 'advisor', 'lead', 'owner'],
   'heights.record': ['tech', 'lead', 'owner'],
   'plan.propose': ['tech', 'lead', 'owner'],

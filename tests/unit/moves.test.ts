@@ -153,7 +153,12 @@ describe('a torque that is taken', () => {
   });
   test('past calibration or out of the wrench’s range says so on the entry', () => {
     const { tablet, fastener } = setUp();
-    const { entry } = tablet.torque(fastener.id, {}, { ...WRENCH, highNm: 6, calibrationDue: '2026-04-13' });
+    const weak = { ...WRENCH, highNm: 6, calibrationDue: '2026-04-13' };
+    // Its range is asked about once; past its date is only said.
+    expect(() => tablet.torque(fastener.id, {}, weak)).toThrow(
+      expect.objectContaining({ code: 'confirm', message: expect.stringMatching(/outside the range/) }),
+    );
+    const { entry } = tablet.torque(fastener.id, { confirmed: true }, weak);
     expect(entry.data).toMatchObject({ wrench: { pastDue: true, outOfRange: true } });
   });
   test('calibrated until today is calibrated today', () => {

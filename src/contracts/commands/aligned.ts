@@ -90,8 +90,12 @@ export const aligned = area('Measured, aligned, driven', {
    */
   'alignment.record': contract<
     Defaulted<
-      Omit<AlignmentData, 'by' | 'file'> & { orderId: string; rackSheetId: string | null },
-      'rackSheetId' | 'adjustments' | 'notReached' | 'casterGoal' | 'photoId' | 'wheelOffDeg'
+      Omit<AlignmentData, 'by' | 'file'> & {
+        orderId: string;
+        rackSheetId: string | null;
+        confirmed: boolean;
+      },
+      'confirmed' | 'rackSheetId' | 'adjustments' | 'notReached' | 'casterGoal' | 'photoId' | 'wheelOffDeg'
     >,
     { entryId: string; pass: boolean }
   >({
@@ -106,6 +110,7 @@ export const aligned = area('Measured, aligned, driven', {
       spec: alignmentSpecSchema.required(),
       before: alignmentReadingsSchema.required(),
       after: alignmentReadingsSchema.required(),
+      confirmed: Joi.boolean().default(false),
       adjustments: text(1000),
       notReached: text(1000),
       casterGoal: Joi.object({

@@ -189,7 +189,7 @@ export const arrival = area('The car comes in', {
   }),
   /** Records four standing heights as typed, with how they were taken. */
   'heights.record': offlineContract<
-    Defaulted<HeightsData & { orderId: string }, 'load'>,
+    Defaulted<HeightsData & { orderId: string; confirmed: boolean }, 'load' | 'confirmed'>,
     { entryId: string }
   >({
     title: 'Keep heights',
@@ -210,6 +210,7 @@ export const arrival = area('The car comes in', {
       load: text(200),
       unit: oneOf('in', 'mm').required(),
       readings: Joi.object({ LF: readings(), RF: readings(), LR: readings(), RR: readings() }).required(),
+      confirmed: Joi.boolean().default(false),
     },
   }),
   /** Grades one area of the car in the shop's own grades, with words and a photo. */

@@ -3,6 +3,7 @@ import { aligned } from './aligned';
 import { arrival } from './arrival';
 import { bay } from './bay';
 import { comingBack } from './coming-back';
+import { corrected } from './corrected';
 import { handedOver } from './handed-over';
 import { noted } from './noted';
 import { people } from './people';
@@ -14,6 +15,7 @@ import { week } from './week';
 /** Everything that can be done here, by where in the work it comes. */
 export const AREAS = [
   arrival,
+  corrected,
   planned,
   bay,
   torque,
@@ -29,6 +31,7 @@ export const AREAS = [
 /** Every command by its name. */
 export const CONTRACTS = {
   ...arrival.commands,
+  ...corrected.commands,
   ...planned.commands,
   ...bay.commands,
   ...torque.commands,

@@ -96,6 +96,7 @@ export const planned = area('Planned, quoted, ordered', {
       lines: QuoteLine[];
       depositCents?: number;
       promisedFor?: string | null;
+      confirmed?: boolean;
       unknown?: string;
     },
     { version: number }
@@ -122,6 +123,7 @@ export const planned = area('Planned, quoted, ordered', {
         .messages({ 'array.min': 'A quote has a line at least' }),
       depositCents: cents().default(0),
       promisedFor: moment().allow(null).default(null),
+      confirmed: Joi.boolean().default(false),
       unknown: text(500),
     },
   }),

@@ -238,6 +238,7 @@ export const shop = area('The shop', {
       high: number;
       unit: 'nm' | 'lbft';
       calibrationDue: string;
+      confirmed?: boolean;
     },
     { wrenchId: string }
   >({
@@ -257,6 +258,7 @@ export const shop = area('The shop', {
       calibrationDue: calendarDay()
         .required()
         .messages({ 'string.empty': 'Enter the day', 'any.required': 'Enter the day' }),
+      confirmed: Joi.boolean().default(false),
     },
   }),
   /** A wrench used as a lever or dropped is out with a reason; checked, it comes back with its new date. */

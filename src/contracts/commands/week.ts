@@ -34,7 +34,7 @@ export const week = area('The week', {
           }),
         )
         .max(2000)
-        .unique((a: Slot, b: Slot) => a.jobId === b.jobId && a.phaseId === b.phaseId)
+        .unique((a?: Slot, b?: Slot) => a?.jobId === b?.jobId && a?.phaseId === b?.phaseId)
         .required(),
     },
   }),

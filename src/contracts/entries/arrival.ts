@@ -73,6 +73,36 @@ export const arrival: EntryContracts<keyof ArrivalEntries> = {
     describe: (entry) =>
       `Not done after all; the customer said yes to that ${entry.data.customer.how}: ${sentence(entry.data.reason)}`,
   },
+  cancel: {
+    fold: (state, entry) => {
+      state.cancelled = entry;
+    },
+    describe: (entry) => `Cancelled: ${sentence(entry.data.reason)}`,
+    projections: ['clocks'],
+    correctedBy: ['entry.void'],
+  },
+  targets: {
+    fold: (state, entry) => {
+      const { intake } = state;
+      if (intake) state.intake = { ...intake, data: { ...intake.data, targets: entry.data.targets } };
+      // What was agreed was agreed of the old ones.
+      state.agreements = state.agreements.filter((one) => one.data.what !== 'targets');
+      state.replanSeq = entry.seq;
+    },
+    describe: ({ data: { targets } }) =>
+      `Target heights changed: front ${targets.front ?? 'as it is'}, rear ${targets.rear ?? 'as it is'} (${targets.unit}).`,
+  },
+  car: {
+    fold: (state, entry) => {
+      const { intake } = state;
+      const { vehicleId, customerId, replan } = entry.data;
+      if (intake) state.intake = { ...intake, data: { ...intake.data, vehicleId, customerId } };
+      if (replan) state.replanSeq = entry.seq;
+    },
+    describe: (entry) =>
+      `${sentence(entry.data.words.replace(/^./, (letter) => letter.toUpperCase()))}${entry.why ? ` ${sentence(entry.why)}` : ''}`,
+    projections: ['search'],
+  },
   odometer: {
     fold: (state, entry) => state.odometers.push({ at: entry.at, entry }),
     describe: (entry) => `Odometer reported: ${odometerText(entry.data.odometer)}.`,

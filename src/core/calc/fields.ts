@@ -14,7 +14,7 @@ export const motionRatio = () => Joi.number().unsafe().greater(0).max(1.5);
 export const calendarDay = () =>
   Joi.string()
     .custom((value: string, helpers) =>
-      isDay(value) ? value : helpers.message({ custom: '{{#label}} must be a day written YYYY-MM-DD' }),
+      isDay(value) ? value : helpers.message({ custom: 'A day is written YYYY-MM-DD' }),
     )
     .meta({ check: 'day' });
 

@@ -24,9 +24,9 @@ const unreadable = (text: string) =>
 
 /** Inches in a whole, decimal, fraction or whole-and-fraction; null when it is none of these. */
 function inchesOf(text: string): number | null {
-  const shape = /^(?:(\d+(?:\.\d+)?|\.\d+)|(\d+)\/(\d+)|(\d+)(?: *- *| +)(\d+)\/(\d+))$/.exec(text);
+  const shape = /^(?:(\d+(?:[.,]\d+)?|[.,]\d+)|(\d+)\/(\d+)|(\d+)(?: *- *| +)(\d+)\/(\d+))$/.exec(text);
   if (!shape) return null;
-  if (shape[1] !== undefined) return Number(shape[1]);
+  if (shape[1] !== undefined) return Number(shape[1].replace(',', '.'));
   const [whole, numerator, denominator] =
     shape[2] !== undefined
       ? [0, Number(shape[2]), Number(shape[3])]

@@ -41,9 +41,8 @@ export function dialAsks(before: readonly DialReading[], read: Odometer, at: str
   const most = had + convertDistance(MOST_KM_PER_DAY, 'km', read.unit) * days;
   const slip = likelySlip(read.value, had - SLACK, most);
   const perhaps = slip === null ? '' : ` Was it ${words(slip, read.unit)}?`;
-  if (read.value < had - SLACK)
-    return `It read ${words(had, read.unit)} before, and now less.${perhaps} Look at the dial again, or confirm that it shows less.`;
+  if (read.value < had - SLACK) return `It read ${words(had, read.unit)} before, and now less.${perhaps}`;
   if (read.value > most)
-    return `It read ${words(had, read.unit)} before: ${words(read.value - had, read.unit)} in ${Math.round(days)} days is more than anybody drives.${perhaps} Look at the dial again, or confirm it.`;
+    return `It read ${words(had, read.unit)} before: ${words(read.value - had, read.unit)} in ${Math.round(days)} days is more than anybody drives.${perhaps}`;
   return null;
 }

@@ -12,6 +12,7 @@ import {
   offersOpen,
   openHolds,
   planAnswer,
+  planIsStale,
 } from './order-state';
 import type { Role } from './roles';
 
@@ -43,11 +44,13 @@ export function nextThing(state: OrderState): NextThing {
     page,
     waiting,
   });
+  if (state.cancelled) return thing('Cancelled', 'advisor', 'come-back');
   if (isClosed(state)) return thing('Handed over', 'advisor', 'come-back');
   if (state.alarms.length) return thing('Stopped: look at the alarm', 'lead', 'work');
   const job = isJob(state);
   if (job && !baselineOf(state)) return thing('Measure it as it came', 'tech', 'heights');
   if (job && !latestPlan(state)) return thing('Plan the lift', 'lead', 'plan');
+  if (job && planIsStale(state)) return thing('Plan again: heights or car were corrected', 'lead', 'plan');
   if (job && planAnswer(state) === null)
     return thing('Ask the customer about the plan', 'advisor', 'plan', true);
   if (job && planAnswer(state)?.data.yes === false)

@@ -102,6 +102,9 @@ export interface PartsBook {
 /** A work order as its entries tell it now. */
 export interface OrderState {
   intake: EntryOf<'intake'> | null;
+  cancelled: EntryOf<'cancel'> | null;
+  /** The last entry after which a plan made before is one for other heights or another car. */
+  replanSeq: number;
   place: string | null;
   agreements: EntryOf<'agreement'>[];
   heights: HeightSet[];
@@ -148,6 +151,8 @@ export interface OrderState {
 export function emptyOrder(document: RunDocument | null): OrderState {
   return {
     intake: null,
+    cancelled: null,
+    replanSeq: 0,
     place: null,
     agreements: [],
     heights: [],
@@ -191,10 +196,14 @@ export function emptyOrder(document: RunDocument | null): OrderState {
 
 export const latestPlan = (state: OrderState) => state.plans[state.plans.length - 1] ?? null;
 
+/** The targets or the car were put right since the plan was made: it is made anew before anybody says yes to it. */
+export const planIsStale = (state: OrderState): boolean =>
+  !state.run && (latestPlan(state)?.seq ?? Infinity) < state.replanSeq;
+
 /** The last answer the customer gave to the plan as it stands; a new version of the plan asks again. */
 export function planAnswer(state: OrderState): EntryOf<'agreement'> | null {
   const plan = latestPlan(state);
-  if (!plan) return null;
+  if (!plan || planIsStale(state)) return null;
   const answers = state.agreements.filter(
     (entry) => entry.data.what === 'plan' && entry.data.planVersion === plan.data.version,
   );
@@ -217,7 +226,8 @@ export const judgedBy = ({ run }: OrderState) => run?.rules ?? RULES_EDITION;
 export const onTheRoad = ({ roadOut, roadIn }: OrderState) =>
   roadOut !== null && (roadIn === null || roadIn.seq < roadOut.seq);
 
-export const isClosed = (state: OrderState) => state.handoffs.length > 0 || state.visitClosed !== null;
+export const isClosed = (state: OrderState) =>
+  state.handoffs.length > 0 || state.visitClosed !== null || state.cancelled !== null;
 export const isJob = (state: OrderState) =>
   ['job', 'next-stage'].includes(state.intake?.data.orderKind ?? '');
 

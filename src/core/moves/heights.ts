@@ -1,3 +1,4 @@
+import { askAbout, heightDoubts } from '../doubts';
 import { Refusal } from '../refusal';
 import type { HeightsData } from '../ledger/kinds/arrival';
 import { whyNotYetMeasured } from '../ledger/evidence';
@@ -6,11 +7,11 @@ import { heightsOf, whyNotComparable } from '../stance/readings';
 import type { MoveEntry } from './move';
 
 /** Four standing heights as typed, when the car stands so that they mean something. @throws Refusal */
-export function heightsMove(state: OrderState, data: HeightsData): MoveEntry[] {
+export function heightsMove(state: OrderState, data: HeightsData, confirmed = false): MoveEntry[] {
   const support = state.run?.car.support;
   if (support && (support.front !== 'on-wheels' || support.rear !== 'on-wheels'))
     throw new Refusal('support', 'Standing heights are taken on the wheels: it is in the air.', 'occasion');
-  heightsOf(data);
+  askAbout(heightDoubts(heightsOf(data), data.unit), confirmed);
   const baseline = baselineOf(state);
   if (data.occasion === 'as came') {
     if (baseline)

@@ -105,10 +105,11 @@ export function torqueMove(
   const setting = extension?.settingNm ?? spec.nm;
   const outOfRange = setting < wrench.lowNm || setting > wrench.highNm;
   const pastDue = wrench.calibrationDue < today;
-  if (outOfRange) warnings.push(`The value lies outside the range of ${wrench.name}.`);
   if (pastDue) warnings.push(`${wrench.name} is past its calibration date.`);
   warnings.push(...twinDoubts(document, run, state.torques, fastener, input.reading));
   const doubts: string[] = [];
+  // Beyond its ends a wrench does not read true: another one is taken, or it is known.
+  if (outOfRange) doubts.push(`The value lies outside the range of ${wrench.name}.`);
   if (angleDue && Math.abs(input.angleDeg! - spec.angleDeg!) > ANGLE_TOLERANCE)
     doubts.push(`It was turned ${input.angleDeg}°, and ${spec.angleDeg}° is asked.`);
   if ('value' in input.reading && !angleDue) {

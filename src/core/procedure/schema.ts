@@ -9,13 +9,13 @@ const ID = /^[A-Za-z0-9][A-Za-z0-9._-]{0,59}$/;
 const id = () =>
   Joi.string()
     .pattern(ID)
-    .messages({ 'string.pattern.base': '{{#label}} may hold letters, digits, dots and dashes' });
+    .messages({ 'string.pattern.base': 'It may hold letters, digits, dots and dashes' });
 const ids = () => Joi.array().items(id()).max(60);
 const words = (most: number) => Joi.string().trim().min(1).max(most);
 const texts = () => Joi.array().items(words(120)).max(40);
 const end = () => Joi.valid(...ENDS);
 const corner = () => Joi.valid(...CORNERS);
-const place = () => Joi.valid(...PLACES).messages({ 'any.only': '{{#label}} is not a place on the list' });
+const place = () => Joi.valid(...PLACES).messages({ 'any.only': 'This is not a place on the list' });
 
 /** Whoever gives a corner gives its end too. */
 const withEnd = (schema: Joi.ObjectSchema) => schema.with('corner', 'end');

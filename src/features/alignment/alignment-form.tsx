@@ -100,8 +100,9 @@ export function AlignmentForm({
         wheelOffDeg: null,
         print: null,
       }}
-      input={({ spec: typed, casterGoal, before, after, ...rest }) => ({
+      input={({ spec: typed, casterGoal, before, after, ...rest }, confirmed) => ({
         orderId,
+        confirmed,
         rackSheetId: sheet?.id ?? null,
         rack: rest.rack,
         operator: rest.operator,
@@ -185,7 +186,7 @@ export function AlignmentForm({
               />
             </div>
           </div>
-          <Send wide size="tall" className="mt-3">
+          <Send wide size="tall" className="mt-3" again="The sheet says so: keep it">
             Keep the sheet
           </Send>
         </section>

@@ -26,6 +26,7 @@ const isFull = (mark: TapeMark) => mark.ticks > 0 && mark.done === mark.ticks;
 
 /** @param blocked something stands in the way of handing it over */
 export function describeStanding(state: OrderState, blocked: boolean): string {
+  if (state.cancelled) return 'This order was cancelled.';
   if (isClosed(state)) return isJob(state) ? 'It has been handed over.' : 'This visit is closed.';
   if (state.parts.holds.some((hold) => hold.end === null)) return 'It waits for a part.';
   if (state.run && !blocked) return STANDING['hand-over'][1];

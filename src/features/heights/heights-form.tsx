@@ -127,8 +127,9 @@ export function HeightsForm({
         floorLevel: false,
         steeringStraight: false,
       }}
-      input={({ readings, ...typed }) => ({
+      input={({ readings, ...typed }, confirmed) => ({
         orderId,
+        confirmed,
         ...typed,
         readings: eachCorner((corner) => filled(readings[corner])),
       })}
@@ -184,7 +185,7 @@ export function HeightsForm({
                 <CheckField name="floorLevel" label="Level floor, rolled to settle, never on a jack" />
                 <CheckField name="steeringStraight" label="Steering straight, brake off, in neutral" />
               </div>
-              <Send wide size="tall" className="mt-3">
+              <Send wide size="tall" className="mt-3" again="The tape says so: keep them">
                 Keep these heights
               </Send>
             </section>

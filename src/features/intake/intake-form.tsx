@@ -8,6 +8,7 @@ import { suspensionsOf } from '@/core/planner/axle-kinds';
 import type { KnownCar } from '@/server/queries/cars';
 import type { ShopPlace } from '@/server/queries/day';
 import { CommandForm } from '@/features/transport/command-form';
+import { Button } from '@/ui/button';
 import { CheckField } from '@/ui/checkbox';
 import { Combobox } from '@/ui/combobox';
 import { MomentField } from '@/ui/day-field';
@@ -18,7 +19,9 @@ import { SelectField } from '@/ui/select';
 import { Send } from '@/ui/send';
 import { AreaField, TextField } from '@/ui/text-field';
 import { LENGTH_UNITS } from '@/ui/units';
+import { carWords, findCars } from '../cars/find-cars';
 import { VinDoubt, vinDoubted } from '../cars/vin-doubt';
+import { KnownPhone, KnownPlate } from './known-while-typed';
 import { type TypedIntake, emptyIntake, intakeFrom, takesWork } from './typed-intake';
 
 const KINDS = [
@@ -31,13 +34,7 @@ const KINDS = [
   ['load-change', 'a load change: winch, bumper, camper'],
 ] as const;
 
-async function findCars(letters: string, signal: AbortSignal): Promise<KnownCar[]> {
-  const response = await fetch(`/api/find/cars?q=${encodeURIComponent(letters)}`, { signal });
-  const body = (await response.json()) as { ok: boolean; answer: { cars: KnownCar[] } };
-  return body.ok ? body.answer.cars : [];
-}
-
-function NewCar({ vin }: { vin: string }) {
+function NewCar({ vin, plate, onKnown }: { vin: string; plate: string; onKnown: (car: KnownCar) => void }) {
   return (
     <>
       <TextField
@@ -53,6 +50,7 @@ function NewCar({ vin }: { vin: string }) {
         maxLength={17}
         hint={vinDoubted(vin) && <VinDoubt vin={vin} />}
       />
+      <KnownPlate plate={plate} onTake={onKnown} />
       <SelectField
         name="vehicle.body"
         label="Body"
@@ -113,7 +111,9 @@ function Beside({ open }: { open: boolean }) {
   );
 }
 
-function Car({ typed }: { typed: TypedIntake }) {
+type SetField = <K extends keyof TypedIntake>(name: K, value: TypedIntake[K]) => void;
+
+function Car({ typed, set }: { typed: TypedIntake; set: SetField }) {
   const tire = attempt(() => readTireSize(typed.tires));
   return (
     <section>
@@ -127,10 +127,12 @@ function Car({ typed }: { typed: TypedIntake }) {
           placeholder="Plate, car, customer"
           find={findCars}
           idOf={(car) => car.id}
-          wordsOf={(car) => `${car.label} · ${car.plate} · ${car.customer}`}
+          wordsOf={carWords}
         />
         {typed.known?.open && <OpenAlready open={typed.known.open} />}
-        {!typed.known && <NewCar vin={typed.vehicle.vin} />}
+        {!typed.known && (
+          <NewCar vin={typed.vehicle.vin} plate={typed.vehicle.plate} onKnown={(car) => set('known', car)} />
+        )}
       </div>
       <h2 className="mt-7 border-b border-ink pb-1">As it stands</h2>
       <div className="mt-3 grid gap-3">
@@ -159,7 +161,7 @@ function Car({ typed }: { typed: TypedIntake }) {
   );
 }
 
-function Wanted({ typed, places }: { typed: TypedIntake; places: ShopPlace[] }) {
+function Wanted({ typed, set, places }: { typed: TypedIntake; set: SetField; places: ShopPlace[] }) {
   const work = takesWork(typed.orderKind);
   const unit = typed.targets.unit;
   return (
@@ -168,9 +170,19 @@ function Wanted({ typed, places }: { typed: TypedIntake; places: ShopPlace[] }) 
         <>
           <h2 className="border-b border-ink pb-1">The customer</h2>
           <div className="mt-3 mb-7 grid grid-cols-2 gap-3">
-            <TextField className="col-span-2" name="customer.name" label="Name" />
-            <TextField name="customer.phone" label="Phone" inputMode="tel" />
-            <TextField name="customer.email" label="Mail" inputMode="email" />
+            {typed.whose ? (
+              <p className="col-span-2 flex flex-wrap items-center justify-between gap-3 font-semibold">
+                {typed.whose.name}
+                <Button onClick={() => set('whose', null)}>Somebody else</Button>
+              </p>
+            ) : (
+              <>
+                <TextField className="col-span-2" name="customer.name" label="Name" />
+                <TextField name="customer.phone" label="Phone" inputMode="tel" />
+                <TextField name="customer.email" label="Mail" inputMode="email" />
+                <KnownPhone phone={typed.customer.phone} onTake={(customer) => set('whose', customer)} />
+              </>
+            )}
           </div>
         </>
       )}
@@ -225,7 +237,7 @@ function Wanted({ typed, places }: { typed: TypedIntake; places: ShopPlace[] }) 
         <CheckField className="mt-2" name="agreed" label="The customer agreed to these heights as the goal" />
       )}
       <Beside open={typed.known?.open != null} />
-      <Send wide size="tall" className="mt-4">
+      <Send wide size="tall" className="mt-4" again="It is so: take it in">
         {work ? 'Take it in and measure it' : 'Take it in'}
       </Send>
     </section>
@@ -239,7 +251,7 @@ function Fields({
   places,
 }: {
   typed: TypedIntake;
-  set: (name: 'odometer.unit', value: 'km' | 'mi') => void;
+  set: SetField & ((name: 'odometer.unit', value: 'km' | 'mi') => void);
   places: ShopPlace[];
 }) {
   const dial = typed.known?.distanceUnit;
@@ -249,8 +261,8 @@ function Fields({
   }, [dial]);
   return (
     <div className="grid gap-x-10 lg:grid-cols-2">
-      <Car typed={typed} />
-      <Wanted typed={typed} places={places} />
+      <Car typed={typed} set={set} />
+      <Wanted typed={typed} set={set} places={places} />
     </div>
   );
 }

@@ -8,6 +8,8 @@ import { type TypedFigure, type TypedOdometer, emptyOdometer, odometerFrom } fro
 export interface TypedIntake {
   /** One that was here before; then neither car nor customer is typed. */
   known: KnownCar | null;
+  /** A customer who was here before, with a new car. */
+  whose: { id: string; name: string } | null;
   customer: { name: string; phone: string; email: string };
   vehicle: Record<
     | 'label'
@@ -39,6 +41,7 @@ export interface TypedIntake {
 
 export const emptyIntake = (unit: 'in' | 'mm', distance: 'km' | 'mi'): TypedIntake => ({
   known: null,
+  whose: null,
   customer: { name: '', phone: '', email: '' },
   vehicle: {
     label: '',
@@ -71,7 +74,7 @@ export const emptyIntake = (unit: 'in' | 'mm', distance: 'km' | 'mi'): TypedInta
 export const takesWork = (orderKind: string) => orderKind === 'job' || orderKind === 'next-stage';
 
 export function intakeFrom(
-  { known, ...typed }: TypedIntake,
+  { known, whose, ...typed }: TypedIntake,
   timeZone: string,
   confirmed = false,
 ): SentOf<'intake.open'> {
@@ -79,7 +82,7 @@ export function intakeFrom(
   return {
     ...typed,
     confirmed,
-    customer: known ? { id: known.customerId } : typed.customer,
+    customer: known ? { id: known.customerId } : whose ? { id: whose.id } : typed.customer,
     vehicle: known ? { id: known.id } : { ...typed.vehicle, distanceUnit: typed.odometer.unit },
     odometer: odometerFrom(typed.odometer),
     newTires: typed.newTires || null,

@@ -138,8 +138,9 @@ export function QuoteForm({
         promisedFor: start.promisedFor ? shopInput(start.promisedFor, timeZone) : '',
         unknown: start.unknown,
       }}
-      input={(typed) => ({
+      input={(typed, confirmed) => ({
         orderId,
+        confirmed,
         lines: typed.lines.map((line) => ({ ...line, minutes: line.minutes ?? 0 })),
         depositCents: typed.depositCents ?? 0,
         promisedFor: sentMoment(typed.promisedFor, (kept) => fromShopTime(kept, timeZone)),
@@ -154,7 +155,7 @@ export function QuoteForm({
             <MomentField name="promisedFor" label="Promised for" />
             <TextField className="sm:col-span-2" name="unknown" label="What is still unknown" />
           </div>
-          <Send wide size="tall" className="mt-4">
+          <Send wide size="tall" className="mt-4" again="Keep it like this">
             {again ? 'Keep as a new version' : 'Keep this quote'}
           </Send>
         </>

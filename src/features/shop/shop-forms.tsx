@@ -60,14 +60,14 @@ export function AddWrench() {
         unit: 'lbft',
         calibrationDue: '',
       }}
-      input={(typed) => typed}
+      input={(typed, confirmed) => ({ ...typed, confirmed })}
     >
       <TextField className="col-span-3" name="name" label="Wrench, as it is called here" />
       <NumberField name="low" label="Lowest value" />
       <NumberField name="high" label="Highest value" />
       <SelectField name="unit" label="Unit" options={TORQUE_UNITS} />
       <DayField className="col-span-3" name="calibrationDue" label="Calibration runs out" />
-      <Send weight="line" className="col-span-3">
+      <Send weight="line" className="col-span-3" again="It is so: add it">
         Add the wrench
       </Send>
     </CommandForm>

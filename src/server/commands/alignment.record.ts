@@ -1,4 +1,5 @@
 import { judgeAlignment } from '@/core/calc/alignment.verdict';
+import { angleDoubts, askAbout } from '@/core/doubts';
 import { Refusal } from '@/core/refusal';
 import type { AlignmentData } from '@/core/ledger/kinds/handed-over';
 import { whyNotYetAligned } from '@/core/ledger/evidence';
@@ -18,7 +19,7 @@ function judgedAs(set: 'before' | 'after', data: AlignmentData) {
 }
 
 export const alignmentRecord = handle('alignment.record', {
-  async run(ctx, { orderId, rackSheetId, ...typed }) {
+  async run(ctx, { orderId, rackSheetId, confirmed, ...typed }) {
     const order = await ctx.openOrder(orderId);
     const tooSoon = whyNotYetAligned(order.state);
     if (tooSoon) throw new Refusal('too-soon', tooSoon, 'orderId');
@@ -38,6 +39,7 @@ export const alignmentRecord = handle('alignment.record', {
         after: dropped.sheet.after,
       }),
     };
+    askAbout([...angleDoubts(data.before, 'before'), ...angleDoubts(data.after, 'after')], confirmed);
     judgedAs('before', data);
     const judged = judgedAs('after', data);
     const pass = judged.pass && judged.items.length > 0;

@@ -1,22 +1,22 @@
-import { Refusal, fieldPath } from '@/core/refusal';
+import { Refusal } from '@/core/refusal';
 import { readPartsCsv } from '@/core/formats/parts-csv';
 import { CONTRACTS } from '@/contracts/commands';
+import { LOOKED_AT, firstWrong } from '@/contracts/refused';
 import { keepPart } from './part.save';
 import { handle } from './handler';
 import type { Row } from '../tables';
+
+/** A field of a part as its column is called: `set.thickness` is the column of that setting. */
+const columnOf = (field: string) => field.replace(/\[\d+\]/g, '').replace(/^.*\./, '');
 
 export const catalogImport = handle('catalog.import', {
   async run(ctx, { csv, confirmed }) {
     const rows = readPartsCsv(csv);
     const parts = rows.map((row, index) => {
-      const checked = CONTRACTS['part.save'].input.validate(row, { abortEarly: true, convert: true });
+      const checked = CONTRACTS['part.save'].input.validate(row, LOOKED_AT);
       if (checked.error) {
-        const detail = checked.error.details[0]!;
-        throw new Refusal(
-          'bad-line',
-          `Line ${index + 2}, ${fieldPath(detail.path)}: ${detail.message.replace(/"/g, '')}.`,
-          'csv',
-        );
+        const { field, message } = firstWrong(checked.error);
+        throw new Refusal('bad-line', `Line ${index + 2}, ${columnOf(field)}: ${message}`, 'csv');
       }
       return checked.value;
     });
@@ -37,7 +37,11 @@ export const catalogImport = handle('catalog.import', {
         await keepPart(ctx, { ...part, confirmed: true });
       } catch (error) {
         if (error instanceof Refusal)
-          throw new Refusal(error.code, `Line ${index + 2}, ${error.field}: ${error.message}`, 'csv');
+          throw new Refusal(
+            error.code,
+            `Line ${index + 2}, ${columnOf(error.field)}: ${error.message}`,
+            'csv',
+          );
         throw error;
       }
     }

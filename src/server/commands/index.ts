@@ -40,6 +40,11 @@ import { odometerReport } from './odometer.report';
 import { offerAnswer } from './offer.answer';
 import { offerBack } from './offer.back';
 import { offerMake } from './offer.make';
+import { orderCancel } from './order.cancel';
+import { targetsSet } from './targets.set';
+import { carCorrect } from './car.correct';
+import { customerCorrect } from './customer.correct';
+import { carMerge, customerMerge } from './merge';
 import { orderPlace } from './order.place';
 import { overrideRecord } from './override.record';
 import { partSave } from './part.save';
@@ -150,6 +155,12 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'offer.answer': offerAnswer,
   'offer.back': offerBack,
   'offer.make': offerMake,
+  'order.cancel': orderCancel,
+  'targets.set': targetsSet,
+  'car.correct': carCorrect,
+  'customer.correct': customerCorrect,
+  'car.merge': carMerge,
+  'customer.merge': customerMerge,
   'order.place': orderPlace,
   'override.record': overrideRecord,
   'part.save': partSave,

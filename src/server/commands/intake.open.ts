@@ -1,26 +1,20 @@
 import { randomBytes, randomUUID } from 'node:crypto';
+import { type Doubt, askAbout, promiseDoubt, targetDoubt, wheelbaseDoubt } from '@/core/doubts';
+import { shopMoment } from '@/core/units/shop-time';
 import { Refusal } from '@/core/refusal';
-import { parseTape } from '@/core/calc/tape.parse';
 import { readTireSize } from '@/core/calc/tire.size';
 import type { OrderKind } from '@/core/ledger/kinds/arrival';
 import type { CommandContext } from './context';
 import { ORDER_OPENED, contactHash } from '../entries/verify-shop';
-import { askAboutDial } from '../dial-question';
+import { doubtAboutDial } from '../dial-question';
+import { readShop } from '../queries/shop';
 import { nextOrderNumber } from '../order-number';
+import { LETTERS_OF_PLATE, doubtAboutPlate, lettersOf } from '../known-plate';
+import { lengthIn } from './length-in';
 import { takePlace } from './take-place';
 import { handle } from './handler';
 import type { InputOf } from '@/contracts/commands';
 import type { Row } from '../tables';
-
-/** Reads a field that holds a length, blaming that field when it does not read. */
-function lengthIn(value: string, unit: 'in' | 'mm', field: string): number {
-  try {
-    return parseTape(value, unit);
-  } catch (error) {
-    if (error instanceof Refusal) throw new Refusal(error.code, error.message, field);
-    throw error;
-  }
-}
 
 function checkTire(size: string, field: string): void {
   try {
@@ -132,31 +126,6 @@ async function lastOrderOf(ctx: CommandContext, vehicleId: string): Promise<stri
   return row?.id ?? null;
 }
 
-/** A plate without its spaces, points and hyphens: one is written in as many ways as people write it. */
-const lettersOf = (plate: string) => plate.toUpperCase().replace(/[\s.\-]/g, '');
-const LETTERS_OF_PLATE = `REGEXP_REPLACE(UPPER(plate), '[[:space:].-]', '')`;
-
-/** A car that is known here by its plate is not taken in as a second one unasked: what is open on it would be lost. */
-async function askAboutPlate(
-  ctx: CommandContext,
-  given: InputOf<'intake.open'>['vehicle'],
-  vehicleId: string,
-): Promise<void> {
-  if ('id' in given || !lettersOf(given.plate)) return;
-  const known = await ctx.tx.row<Row<'vehicle', 'label' | 'plate'> & Row<'customer_contact', 'name'>>(
-    `SELECT label, plate, contact.name FROM vehicle
-       JOIN customer_contact AS contact ON contact.customer_id = vehicle.customer_id
-      WHERE vehicle.id <> ? AND ${LETTERS_OF_PLATE} = ? ORDER BY seen_at DESC LIMIT 1`,
-    [vehicleId, lettersOf(given.plate)],
-  );
-  if (known)
-    throw new Refusal(
-      'confirm',
-      `${known.plate} is known here: ${known.label}, of ${known.name}. Choose it under “Seen here before?”, or send this again if it is another car.`,
-      'vehicle.plate',
-    );
-}
-
 /** An open order of the car, known by its id or its plate, is gone on with or waited for; another beside it is said to be one. */
 async function refuseBesideOpenOrder(
   ctx: CommandContext,
@@ -182,13 +151,26 @@ export const intakeOpen = handle('intake.open', {
   async run(ctx, input) {
     checkTire(input.tires, 'tires');
     if (input.newTires) checkTire(input.newTires, 'newTires');
+    const doubts: (Doubt | null)[] = [];
     for (const end of ['front', 'rear'] as const) {
       const typed = input.targets[end];
-      if (typed) lengthIn(typed, input.targets.unit, `targets.${end}`);
+      const mm = typed ? lengthIn(typed, input.targets.unit, `targets.${end}`) : null;
+      doubts.push(targetDoubt(mm, end, input.targets.unit));
     }
+    if (!('id' in input.vehicle))
+      doubts.push(
+        wheelbaseDoubt(lengthIn(input.vehicle.wheelbase, 'mm', 'vehicle.wheelbase'), 'vehicle.wheelbase'),
+      );
+    const { timeZone } = await readShop(ctx.tx);
+    doubts.push(
+      promiseDoubt(
+        input.promisedFor,
+        ctx.at,
+        input.promisedFor ? shopMoment(input.promisedFor, timeZone) : '',
+      ),
+    );
     const customerId = await customerFor(ctx, input.customer);
     const vehicleId = await vehicleFor(ctx, input.vehicle, customerId);
-    await askAboutDial(ctx, vehicleId, input.odometer, input.confirmed);
     const comesBackFrom = input.orderKind === 'job' ? null : await lastOrderOf(ctx, vehicleId);
     if (input.orderKind === 'next-stage' && !comesBackFrom)
       throw new Refusal(
@@ -197,7 +179,13 @@ export const intakeOpen = handle('intake.open', {
         'orderKind',
       );
     if (!input.beside) await refuseBesideOpenOrder(ctx, input.vehicle);
-    if (!input.beside && !input.confirmed) await askAboutPlate(ctx, input.vehicle, vehicleId);
+    doubts.push(
+      await doubtAboutDial(ctx, vehicleId, input.odometer),
+      'id' in input.vehicle || input.beside
+        ? null
+        : await doubtAboutPlate(ctx.tx, input.vehicle.plate, vehicleId, 'vehicle.plate'),
+    );
+    askAbout(doubts, input.confirmed);
     const { orderId, number } = await newOrder(ctx, { vehicleId, kind: input.orderKind, comesBackFrom });
     if (input.place) await takePlace(ctx.tx, input.place, orderId);
     const { tires, wheels, newTires, carries, wants, targets, promisedFor, pacePerDay } = input;

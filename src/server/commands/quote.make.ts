@@ -1,7 +1,8 @@
 import { addDays } from 'date-fns';
 import { Refusal } from '@/core/refusal';
 import { quoteTotals } from '@/core/quote/totals';
-import { shopDay } from '@/core/units/shop-time';
+import { askAbout, promiseDoubt } from '@/core/doubts';
+import { shopDay, shopMoment } from '@/core/units/shop-time';
 import { latestPlan } from '@/core/ledger/order-state';
 import { expectedLabor } from '../queries/labor';
 import { readShop, taxOf } from '../queries/shop';
@@ -9,9 +10,13 @@ import { handle } from './handler';
 import type { Row } from '../tables';
 
 export const quoteMake = handle('quote.make', {
-  async run(ctx, { orderId, lines, depositCents, promisedFor, unknown }) {
+  async run(ctx, { orderId, lines, depositCents, promisedFor, unknown, confirmed }) {
     const order = await ctx.openOrder(orderId);
     const shop = await readShop(ctx.tx);
+    askAbout(
+      [promiseDoubt(promisedFor, ctx.at, promisedFor ? shopMoment(promisedFor, shop.timeZone) : '')],
+      confirmed,
+    );
     const book = lines.reduce((sum, one) => sum + one.minutes, 0);
     if (book <= 0)
       throw new Refusal('no-hours', 'Put the minutes of the work on one line at least.', 'lines[0].minutes');

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { askAbout, wrenchDoubt } from '@/core/doubts';
 import { Refusal } from '@/core/refusal';
 import { convertTorque } from '@/core/calc/torque.convert';
 import { handle } from './handler';
@@ -10,6 +11,7 @@ export const wrenchAdd = handle('wrench.add', {
     const wrenchId = randomUUID();
     const low = convertTorque(input.low, input.unit).nm;
     const high = convertTorque(input.high, input.unit).nm;
+    askAbout([wrenchDoubt(low, high)], input.confirmed);
     await ctx.tx.run(
       'INSERT INTO wrench (id, name, low_nm, high_nm, calibration_due) VALUES (?, ?, ?, ?, ?)',
       [wrenchId, input.name, low, high, input.calibrationDue],

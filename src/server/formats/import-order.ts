@@ -133,8 +133,10 @@ async function validated(zip: Buffer): Promise<{ file: WorkOrderFile; entries: E
     if (!bytes || sha256(bytes) !== hash)
       throw refused('signature', 'A signature is not there or is another.');
   }
-  const intake = entries[0]!.data as { vehicleId: string; customerId: string };
-  if (intake.vehicleId !== file.vehicle.id || intake.customerId !== file.vehicle.customerId)
+  // Whose it is by now: as it was taken in, or as two were merged since.
+  const told = entries.findLast((entry) => entry.kind === 'car') ?? entries[0]!;
+  const { vehicleId, customerId } = told.data as { vehicleId: string; customerId: string };
+  if (vehicleId !== file.vehicle.id || customerId !== file.vehicle.customerId)
     throw refused('vehicle', 'The car in the ZIP is not the one its record speaks of.');
   if (file.customer.id !== file.vehicle.customerId)
     throw refused('customer', 'The customer in the ZIP is not the car’s.');

@@ -32,7 +32,9 @@ export const SHOP_TABLES = [
     name: 'vehicle',
     key: 'id',
     columns:
-      'id customer_id label body plate plate_reversed vin drive front_suspension rear_suspension wheelbase_mm distance_unit platform facts later created_at seen_at',
+      'id customer_id label body plate plate_reversed vin drive front_suspension rear_suspension wheelbase_mm distance_unit platform facts later created_at seen_at merged_into',
+    // Exports of before have no such column.
+    since: 'merged_into',
   },
   { name: 'shop_place', key: 'id', columns: 'id name position kind active' },
   { name: 'wrench', key: 'id', columns: 'id name low_nm high_nm calibration_due active out_reason' },

@@ -2,6 +2,7 @@ import 'server-only';
 import type { VehicleFacts } from '@/core/vehicle-facts';
 import type { SuspensionKind } from '@/core/planner/axle-kinds';
 import type { Db } from '../database';
+import { carOfPlate } from '../known-plate';
 import { searchAll } from './search';
 import type { Row } from '../tables';
 
@@ -50,7 +51,7 @@ export async function findCars(
     `SELECT vehicle.id, label, plate, contact.name, seen_at AS last_at,
             (SELECT COUNT(*) FROM work_order WHERE work_order.vehicle_id = vehicle.id) AS visits
        FROM (SELECT id FROM vehicle
-              ${found ? `WHERE id IN (${found.map(() => '?').join(', ')})` : ''}
+              WHERE merged_into IS NULL ${found ? `AND id IN (${found.map(() => '?').join(', ')})` : ''}
               ORDER BY seen_at DESC, id DESC
               LIMIT ${PAGE + 1} OFFSET ${Math.max(0, Math.trunc(page)) * PAGE}) page
        JOIN vehicle ON vehicle.id = page.id
@@ -81,7 +82,13 @@ export interface CarFile {
   facts: VehicleFacts;
   front: SuspensionKind;
   rear: SuspensionKind;
-  customer: { name: string; phone: string; email: string };
+  body: string;
+  drive: string;
+  wheelbaseMm: number;
+  distanceUnit: 'km' | 'mi';
+  /** The car this one was merged with: its orders are there. */
+  mergedInto: string | null;
+  customer: { id: string; name: string; phone: string; email: string };
   visits: { id: string; number: number; kind: string; at: string; next: string; closed: boolean }[];
   measures: { label: string; value: number; known: string }[];
   others: { id: string; label: string; plate: string }[];
@@ -90,7 +97,21 @@ export interface CarFile {
 /** One car with its customer, every visit, what was measured of it, and the customer's other cars; null when unknown. */
 export async function readCar(tx: Db, carId: string): Promise<CarFile | null> {
   const row = await tx.row<
-    Row<'vehicle', 'id' | 'label' | 'plate' | 'vin' | 'platform' | 'later' | 'customer_id'> &
+    Row<
+      'vehicle',
+      | 'id'
+      | 'label'
+      | 'plate'
+      | 'vin'
+      | 'platform'
+      | 'later'
+      | 'customer_id'
+      | 'body'
+      | 'drive'
+      | 'wheelbase_mm'
+      | 'distance_unit'
+      | 'merged_into'
+    > &
       Row<'customer_contact', 'name' | 'phone' | 'email'> & {
         facts: VehicleFacts;
         front_suspension: SuspensionKind;
@@ -98,6 +119,7 @@ export async function readCar(tx: Db, carId: string): Promise<CarFile | null> {
       }
   >(
     `SELECT vehicle.id, label, plate, vin, platform, later, facts, front_suspension, rear_suspension, vehicle.customer_id,
+            body, drive, wheelbase_mm, distance_unit, merged_into,
             name, phone, email
        FROM vehicle JOIN customer_contact contact ON contact.customer_id = vehicle.customer_id WHERE vehicle.id = ?`,
     [carId],
@@ -115,7 +137,7 @@ export async function readCar(tx: Db, carId: string): Promise<CarFile | null> {
     [carId],
   );
   const others = await tx.rows<Row<'vehicle', 'id' | 'label' | 'plate'>>(
-    'SELECT id, label, plate FROM vehicle WHERE customer_id = ? AND id <> ? ORDER BY label LIMIT 50',
+    'SELECT id, label, plate FROM vehicle WHERE customer_id = ? AND id <> ? AND merged_into IS NULL ORDER BY label LIMIT 50',
     [row.customer_id, carId],
   );
   const last = new Map(measures.map((one) => [one.measure, one]));
@@ -129,7 +151,12 @@ export async function readCar(tx: Db, carId: string): Promise<CarFile | null> {
     facts: row.facts,
     front: row.front_suspension,
     rear: row.rear_suspension,
-    customer: { name: row.name, phone: row.phone, email: row.email },
+    body: row.body,
+    drive: row.drive,
+    wheelbaseMm: row.wheelbase_mm,
+    distanceUnit: row.distance_unit,
+    mergedInto: row.merged_into,
+    customer: { id: row.customer_id, name: row.name, phone: row.phone, email: row.email },
     visits: visits.map((visit) => ({
       id: visit.id,
       number: visit.number,
@@ -157,7 +184,35 @@ export interface KnownCar {
 
 /** Cars that may come again: those the letters find, seen last first. */
 export async function knownCars(tx: Db, search: string): Promise<KnownCar[]> {
-  const { cars } = await findCars(tx, search, 0);
+  return withOrders(tx, (await findCars(tx, search, 0)).cars);
+}
+
+/** The car of just this plate, however it is written. */
+export async function carsOfPlate(tx: Db, plate: string): Promise<KnownCar[]> {
+  const car = await carOfPlate(tx, plate);
+  return car ? withOrders(tx, [{ ...car, customer: car.name }]) : [];
+}
+
+/** The cars of whoever has just this telephone, however it is written; those seen last first. */
+export async function carsOfPhone(tx: Db, phone: string): Promise<KnownCar[]> {
+  const digits = phone.replace(/\D/g, '');
+  if (digits.length < 6) return [];
+  const rows = await tx.rows<Row<'vehicle', 'id' | 'label' | 'plate'> & Row<'customer_contact', 'name'>>(
+    `SELECT vehicle.id, label, plate, contact.name FROM customer_contact AS contact
+       JOIN vehicle ON vehicle.customer_id = contact.customer_id
+      WHERE merged_into IS NULL AND REGEXP_REPLACE(phone, '[^0-9]', '') = ? ORDER BY seen_at DESC LIMIT 5`,
+    [digits],
+  );
+  return withOrders(
+    tx,
+    rows.map((row) => ({ ...row, customer: row.name })),
+  );
+}
+
+async function withOrders(
+  tx: Db,
+  cars: Pick<ListedCar, 'id' | 'label' | 'plate' | 'customer'>[],
+): Promise<KnownCar[]> {
   if (!cars.length) return [];
   const ids = cars.map((car) => car.id);
   const holes = ids.map(() => '?').join(', ');

@@ -48,7 +48,7 @@ export async function customerPage(orderId: string) {
         ? (quote?.entry.data.planVersion ?? null)
         : null,
     readyToSign: job && !closed && holes.length === 0,
-    packet: job && (closed || holes.length === 0) ? await packetToShow(orderId) : null,
+    packet: job && !state.cancelled && (closed || holes.length === 0) ? await packetToShow(orderId) : null,
     comeBacks: comeBacks.filter((one) => one.kind !== 'check-in'),
     wantsCheckIn: comeBacks.some(
       (one) => one.kind === 'check-in' && one.daysLeft !== null && one.daysLeft <= ASK_AHEAD_DAYS,

@@ -1,7 +1,7 @@
 import Joi from 'joi';
+import { LOOKED_AT, firstWrong } from '@/contracts/refused';
 import { LARGEST, jsonOf } from '@/server/body';
 import { id } from '@/contracts/fields';
-import { Refusal } from '@/core/refusal';
 import { withMutationGuards, currentDevice, json, keepSession } from '@/server/http';
 import { addressOf, limited } from '@/server/sessions/rate';
 import { changePerson } from '@/server/sessions/sessions';
@@ -18,8 +18,8 @@ const schema = Joi.object<{ personId: string; pin: string }>({
 
 /** A quick change of person on a shared tablet, or the same person back after idling. */
 export const POST = withMutationGuards(async (request) => {
-  const { value, error } = schema.validate(await jsonOf(request, LARGEST.signIn));
-  if (error) throw new Refusal('missing', `${error.details[0]!.message}.`, String(error.details[0]!.path[0]));
+  const { value, error } = schema.validate(await jsonOf(request, LARGEST.signIn), LOOKED_AT);
+  if (error) throw firstWrong(error);
   const device = await currentDevice();
   await keepSession(
     await limited('wrongSignIn', addressOf(request), () => changePerson(value.personId, value.pin, device)),

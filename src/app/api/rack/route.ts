@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { LOOKED_AT, firstWrong } from '@/contracts/refused';
 import { LARGEST, jsonOf } from '@/server/body';
 import { id } from '@/contracts/fields';
 import { Refusal } from '@/core/refusal';
@@ -20,8 +21,8 @@ export const POST = withMutationGuards(async (request) => {
   const session = await actorOrAnswer();
   if (session instanceof Response) return session;
   await mustBeChosen(db(), 'rack');
-  const { value, error } = schema.validate(await jsonOf(request, LARGEST.command));
-  if (error) throw new Refusal('input', `${error.details[0]!.message}.`, String(error.details[0]!.path[0]));
+  const { value, error } = schema.validate(await jsonOf(request, LARGEST.command), LOOKED_AT);
+  if (error) throw firstWrong(error);
   const order = await db().row<Row<'work_order', 'number'> & Row<'vehicle', 'plate' | 'platform'>>(
     'SELECT number, plate, platform FROM work_order JOIN vehicle ON vehicle.id = vehicle_id WHERE work_order.id = ?',
     [value.orderId],

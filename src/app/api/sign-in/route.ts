@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { Refusal } from '@/core/refusal';
+import { LOOKED_AT, firstWrong } from '@/contracts/refused';
 import { LARGEST, jsonOf } from '@/server/body';
 import { withMutationGuards, currentDevice, json, keepSession } from '@/server/http';
 import { addressOf, limited } from '@/server/sessions/rate';
@@ -11,8 +11,8 @@ const schema = Joi.object<{ name: string; password: string }>({
 });
 
 export const POST = withMutationGuards(async (request) => {
-  const { value, error } = schema.validate(await jsonOf(request, LARGEST.signIn));
-  if (error) throw new Refusal('missing', `${error.details[0]!.message}.`, String(error.details[0]!.path[0]));
+  const { value, error } = schema.validate(await jsonOf(request, LARGEST.signIn), LOOKED_AT);
+  if (error) throw firstWrong(error);
   const device = await currentDevice();
   await keepSession(
     await limited('wrongSignIn', addressOf(request), () => signIn(value.name, value.password, device)),

@@ -160,6 +160,25 @@ export interface MeasureData {
   known: Known;
 }
 
+/** An order that is ended without work: the car was never opened up. */
+export interface CancelData {
+  reason: string;
+}
+
+/** Other target heights than were taken in. */
+export interface TargetsData {
+  targets: IntakeData['targets'];
+}
+
+/** Which car and whose it is, put right: corrected, or one with another. */
+export interface CarData {
+  vehicleId: string;
+  customerId: string;
+  words: string;
+  /** A plan made before this was made for another car. */
+  replan: boolean;
+}
+
 /** The kinds of entries by their names. */
 export interface ArrivalEntries {
   intake: IntakeData;
@@ -172,4 +191,7 @@ export interface ArrivalEntries {
   'offer.answer': OfferAnswerData;
   'offer.back': OfferBackData;
   odometer: { odometer: Odometer };
+  cancel: CancelData;
+  targets: TargetsData;
+  car: CarData;
 }

@@ -1,12 +1,14 @@
 import { Nothing } from '@/ui/states';
 import { Link } from '@/ui/link';
-import { notFound } from 'next/navigation';
+import { notFound, redirect } from 'next/navigation';
 import { connection } from 'next/server';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { formatTape } from '@/core/calc/tape.format';
 import { KNOWN_WORDS, type Known, measuresOf } from '@/core/planner/measures';
 import { shopMoment } from '@/core/units/shop-time';
 import { vinWarning } from '@/core/vehicle-facts';
+import { holdsRole } from '@/core/ledger/roles';
+import { CorrectCar, CorrectCustomer, MergeWith } from '@/features/cars/put-right';
 import { VehicleForm } from '@/features/cars/vehicle-form';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
@@ -19,6 +21,7 @@ export default async function CarPage({ params }: { params: Promise<{ id: string
   const { id } = await params;
   const car = /^[0-9a-f-]{36}$/.test(id) ? await readCar(db(), id) : null;
   if (!car) notFound();
+  if (car.mergedInto) redirect(`/cars/${car.mergedInto}`);
   const shop = await readShop(db());
   const defs = new Map(measuresOf({ front: car.front, rear: car.rear }).map((def) => [def.key, def]));
   return (
@@ -66,6 +69,19 @@ export default async function CarPage({ params }: { params: Promise<{ id: string
           </dl>
         </section>
         <aside className="grid content-start gap-8">
+          <section>
+            <h2 className="border-b border-ink pb-1">Put right</h2>
+            <div className="flex flex-wrap gap-3 pt-3">
+              <CorrectCar car={car} />
+              {holdsRole(person.roles, ['advisor']) && <CorrectCustomer customer={car.customer} />}
+              {holdsRole(person.roles, ['lead']) && (
+                <>
+                  <MergeWith car={car} what="car" />
+                  <MergeWith car={car} what="customer" />
+                </>
+              )}
+            </div>
+          </section>
           <section>
             <h2 className="border-b border-ink pb-1">Which car exactly</h2>
             <VehicleForm vehicle={{ ...car, warning: vinWarning(car.vin) }} />

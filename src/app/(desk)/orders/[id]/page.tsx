@@ -1,10 +1,11 @@
 import { HeightTable, StancePanel } from '@/features/heights/stance-panel';
 import { heightsOfOrder } from '@/features/heights/order-heights';
 import { OpenList } from '@/features/orders/open-list';
+import { CancelOrder, ChangeTargets } from '@/features/orders/undo-order';
 import { ClockButton, PlaceControl } from '@/features/orders/place-and-clock';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { isClosed, isJob } from '@/core/ledger/order-state';
-import { shortDay } from '@/core/units/shop-time';
+import { shopMoment, shortDay } from '@/core/units/shop-time';
 import { AnswerWatch } from '@/features/handoff/answer-watch';
 import { db } from '@/server/database';
 import { packetNotes } from '@/server/documents/packet-notes';
@@ -16,7 +17,7 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
   const { state, vehicle } = file;
   const intake = state.intake!.data;
   const { stance, unit, rows, verdicts, baseline } = heightsOfOrder(file);
-  const agreed = state.agreements.find((entry) => entry.data.what === 'targets');
+  const agreed = state.agreements.findLast((entry) => entry.data.what === 'targets');
   const running = state.clocks.some((span) => span.personId === viewer.id && span.to === null);
   const facts = [
     ['Asked for', intake.wants],
@@ -126,6 +127,18 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
             <PlaceControl orderId={file.id} place={state.place} places={await placesOfShop()} />
             <ClockButton orderId={file.id} running={running} />
           </section>
+        )}
+        {!isClosed(state) && (
+          <section className="flex flex-wrap gap-3">
+            {isJob(state) && !state.run && <ChangeTargets orderId={file.id} targets={intake.targets} />}
+            <CancelOrder orderId={file.id} number={file.number} />
+          </section>
+        )}
+        {state.cancelled && (
+          <p className="caution px-4 py-2 font-medium">
+            Cancelled {shopMoment(state.cancelled.at, file.shop.timeZone)} by{' '}
+            {file.people[state.cancelled.personId] ?? 'somebody'}: {state.cancelled.data.reason}
+          </p>
         )}
       </aside>
     </div>

@@ -97,15 +97,17 @@ export default async function HandoffPage({
   const channel = channelFor(customer, carriers);
   const kept = channel === 'text' ? customer.phone : channel === 'mail' ? customer.email : '';
   const reach = channel && carriers[channel] ? kept : null;
-  const title = closed
-    ? job
-      ? 'Handed over'
-      : 'Closed'
-    : holes.length
-      ? 'Before it leaves'
-      : job
-        ? 'Ready to hand over'
-        : 'Ready to close';
+  const title = state.cancelled
+    ? 'Cancelled'
+    : closed
+      ? job
+        ? 'Handed over'
+        : 'Closed'
+      : holes.length
+        ? 'Before it leaves'
+        : job
+          ? 'Ready to hand over'
+          : 'Ready to close';
   return (
     <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1fr)_370px] print:block">
       <aside className="no-print grid content-start gap-6 lg:order-2">
