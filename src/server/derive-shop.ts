@@ -5,13 +5,15 @@ import { gramsOf, searchWords } from '@/core/ledger/search-words';
 import { jobTimes } from '@/core/ledger/step-times';
 import { remainingWork } from '@/core/schedule/remaining-work';
 import type { Db } from './database';
+import { procedureLibrary } from './procedures';
 import { insertMany } from './insert-many';
 import type { Row } from './tables';
 
 /** What is derived for the shop as a whole: the week's needs, tasks, who may lower, minutes of steps, words to find by. */
 
 export async function deriveRemainingWork(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
-  const need = remainingWork(state);
+  const library = (await procedureLibrary()).map(({ procedure }) => procedure);
+  const need = remainingWork(state, library);
   if (!need.phases.length) await tx.run('DELETE FROM week_need WHERE order_id = ?', [order.id]);
   else
     await tx.run('REPLACE INTO week_need (order_id, need) VALUES (?, ?)', [order.id, JSON.stringify(need)]);

@@ -202,11 +202,11 @@ describe('which procedure a plan asks for', () => {
     [[part('front', 'coilCut')], ['lowering']],
     [[part('front', 'bumpStop')], []],
   ])('%j', (parts, expected) => {
-    expect(libraryIds().filter((id) => suggestedFor(id, parts))).toEqual(expected);
+    expect(libraryIds().filter((id) => suggestedFor(libraryFile(id), parts))).toEqual(expected);
   });
 
   test('of two that the same parts could be for, the usual one is chosen', () => {
-    const chosen = (...parts: never[]) => libraryIds().filter((id) => usualFor(id, parts));
+    const chosen = (...parts: never[]) => libraryIds().filter((id) => usualFor(libraryFile(id), parts));
     const spacer = part('front', 'strutSpacer');
     expect(chosen(spacer)).toEqual(['strut-top-spacer']);
     expect(chosen(spacer, part('front', 'subframeDrop'))).toEqual(['strut-top-spacer']);
@@ -214,9 +214,14 @@ describe('which procedure a plan asks for', () => {
   });
 
   test('hours are looked up under the usual one of two that the same part could be', () => {
-    expect(proceduresAsked([part('front', 'strutSpacer'), part('rear', 'block')])).toBe(
+    const library = libraryIds().map(libraryFile);
+    expect(proceduresAsked(library, [part('front', 'strutSpacer'), part('rear', 'block')])).toBe(
       'strut-top-spacer rear-lift-block',
     );
+    // A kind that is asked for at one end speaks against it at the other.
+    expect(proceduresAsked(library, [part('rear', 'coil')])).toBe('coils-trailing-arms-rear');
+    expect(proceduresAsked(library, [part('rear', 'coil'), part('front', 'coil')])).toBe('touring-all-round');
+    expect(proceduresAsked(library, [part('front', 'spindle'), part('rear', 'block')])).toBe('utility-cart');
   });
 
   const jobs = libraryIds().filter((id) => !id.startsWith('visit-'));
@@ -233,7 +238,7 @@ describe('which procedure a plan asks for', () => {
     const stacks = PARTS.filter(onSuch).flatMap((one, index, all) =>
       [one, ...all.slice(index + 1)].map((other) => [one, other]),
     );
-    expect(stacks.filter((stack) => suggestedFor(id, stack)).length).toBeGreaterThan(0);
+    expect(stacks.filter((stack) => suggestedFor(libraryFile(id), stack)).length).toBeGreaterThan(0);
   });
 });
 

@@ -1,8 +1,11 @@
 import type { Entry, EntryData, EntryKind } from '@/core/ledger/entries';
 import { foldOrder } from '@/contracts/fold';
-import { remainingWork } from '@/core/schedule/remaining-work';
+import { remainingWork as remaining } from '@/core/schedule/remaining-work';
+import type { OrderState } from '@/core/ledger/order-state';
 import { CAME_HEIGHTS, entryOf } from '../support/entries';
 import { Tablet } from '../support/tablet';
+
+const remainingWork = (state: OrderState) => remaining(state, []);
 
 const INTAKE = {
   number: 7,

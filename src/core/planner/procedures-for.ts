@@ -1,48 +1,26 @@
-import { type PartKind, partKind } from './part-kinds';
-import type { Procedure } from '../procedure/types';
+import type { Asks, Procedure } from '../procedure/types';
+import type { OneEnd } from './measures';
 import type { PlanPart } from './plan-part';
 
 type Stack = Pick<PlanPart, 'kind' | 'end'>;
+/** What is looked at of a procedure to see whether a plan asks for it. */
+export type Asking = Pick<Procedure, 'id' | 'title' | 'fits' | 'asks'>;
 
-const WHEELS: readonly PartKind[] = ['tire', 'wheel', 'wheelSpacer'];
+const ENDS: readonly OneEnd[] = ['front', 'rear'];
+const at = (part: Stack, end: OneEnd) => part.end === end || part.end === 'both';
 
-const has = (parts: readonly Stack[], end: 'front' | 'rear', ...kinds: PartKind[]) =>
-  parts.some((part) => (part.end === end || part.end === 'both') && kinds.includes(part.kind));
+function isAsked(asks: Asks, parts: readonly Stack[]): boolean {
+  const has = (end: OneEnd) => parts.some((part) => at(part, end) && asks[end]!.includes(part.kind));
+  // A kind may be what is asked for at one end and speak against it at the other.
+  const against = parts.some(
+    (part) =>
+      asks.not?.includes(part.kind) && ENDS.some((end) => at(part, end) && !asks[end]?.includes(part.kind)),
+  );
+  const named = ENDS.filter((end) => asks[end]);
+  return named.length > 0 && named.every(has) && !against;
+}
 
-/** What in a plan asks for which procedure of the library. Suspension is held against the procedure's own `fits`. */
-const ASKED_BY: Record<string, (parts: readonly Stack[]) => boolean> = {
-  'front-leaf-springs': (parts) => has(parts, 'front', 'leafPack', 'leafIn'),
-  'strut-top-spacer': (parts) =>
-    has(parts, 'front', 'strutSpacer') && !has(parts, 'rear', 'coilSpacer', 'strutSpacer'),
-  'preload-spacer': (parts) => has(parts, 'front', 'preloadSpacer'),
-  'lower-mount-spacer': (parts) => has(parts, 'front', 'strutSpacer'),
-  // What is dropped there is the differential; arms have brackets of their own.
-  'bracket-lift': (parts) => has(parts, 'front', 'subframeDrop'),
-  'link-coil-long-travel': (parts) => has(parts, 'front', 'linkSet', 'bracketDrop'),
-  'radius-arm-spacers': (parts) => has(parts, 'front', 'coilSpacer'),
-  'adjustable-coil-seats': (parts) => has(parts, 'front', 'seat'),
-  'touring-all-round': (parts) => has(parts, 'front', 'coil') && has(parts, 'rear', 'coil'),
-  'rear-lift-block': (parts) => has(parts, 'rear', 'block', 'leafIn'),
-  'rear-leaf-shackles': (parts) => has(parts, 'rear', 'shackle'),
-  lowering: (parts) => has(parts, 'front', 'coilCut') || has(parts, 'rear', 'leafOut', 'hanger'),
-  'strut-spacers-car-body': (parts) =>
-    has(parts, 'front', 'strutSpacer') && has(parts, 'rear', 'coilSpacer', 'strutSpacer'),
-  'subframe-spacers': (parts) => has(parts, 'rear', 'subframeDrop'),
-  'coils-trailing-arms-rear': (parts) =>
-    has(parts, 'rear', 'coilSpacer', 'coil') && !has(parts, 'front', 'coil'),
-  'utility-cart': (parts) => has(parts, 'front', 'spindle') && has(parts, 'rear', 'block'),
-  'wheels-tires-spacers': (parts) =>
-    parts.some(({ kind }) => WHEELS.includes(kind)) &&
-    !parts.some(({ kind }) => !WHEELS.includes(kind) && partKind(kind).group === 'height'),
-};
-
-/** What the same parts may be for instead: it is offered, and the usual one chosen and counted on. */
-const LESS_USUAL: Record<string, (parts: readonly Stack[]) => boolean> = {
-  // The spacer goes above the strut, seldom under its lower mount.
-  'lower-mount-spacer': () => true,
-  // Larger kits of a spacer bring a drop of the differential along.
-  'bracket-lift': (parts) => has(parts, 'front', 'strutSpacer'),
-};
+const asksOf = ({ asks }: Pick<Asking, 'asks'>): Asks[] => (asks ? [asks].flat() : []);
 
 /** Is a procedure for cars of these suspensions? One that names none at an end is for any there. */
 export function fitsCar(
@@ -53,21 +31,23 @@ export function fitsCar(
   return suits(fits.front, car.frontSuspension) && suits(fits.rear, car.rearSuspension);
 }
 
-/** Does a plan's stack of parts ask for this procedure? A suggestion; the lead chooses. */
-export function suggestedFor(procedureId: string, parts: readonly Stack[]): boolean {
-  const asked = ASKED_BY[procedureId];
-  if (!asked) return false;
-  // A cart's job takes its own rear along.
-  if (procedureId === 'rear-lift-block' && has(parts, 'front', 'spindle')) return false;
-  return asked(parts);
-}
+/** Does a plan's stack of parts ask for this procedure, by what its file says? A suggestion; the lead chooses. */
+export const suggestedFor = (procedure: Pick<Asking, 'asks'>, parts: readonly Stack[]): boolean =>
+  asksOf(procedure).some((asks) => isAsked(asks, parts));
 
 /** Of procedures that the same parts ask for, is this the one they are usually for? */
-export const usualFor = (procedureId: string, parts: readonly Stack[]): boolean =>
-  suggestedFor(procedureId, parts) && !LESS_USUAL[procedureId]?.(parts);
+export const usualFor = (procedure: Pick<Asking, 'asks'>, parts: readonly Stack[]): boolean =>
+  asksOf(procedure).some(
+    (asks) => isAsked(asks, parts) && !parts.some((part) => asks.seldom?.includes(part.kind)),
+  );
 
-/** The procedures a plan's parts ask for, as one line: what its hours are held against before the work has begun. */
-export const proceduresAsked = (parts: readonly Stack[]) =>
-  Object.keys(ASKED_BY)
-    .filter((id) => usualFor(id, parts))
+/**
+ * The procedures a plan's parts ask for, as one line in the order a run has them: what its hours are held against before
+ * the work has begun.
+ */
+export const proceduresAsked = (library: readonly Asking[], parts: readonly Stack[]) =>
+  library
+    .filter((procedure) => usualFor(procedure, parts))
+    .sort((a, b) => Number(!a.fits.front) - Number(!b.fits.front) || a.title.localeCompare(b.title))
+    .map(({ id }) => id)
     .join(' ');

@@ -1,7 +1,8 @@
 import Joi from 'joi';
 import { CORNERS } from '../corners';
 import { PLACES } from './places';
-import { ENDS, ITEM_KINDS, PHASES, type Procedure, SUPPORTS } from './types';
+import { PART_KIND_IDS } from '../planner/part-kinds';
+import { type Asks, ENDS, ITEM_KINDS, PHASES, type Procedure, SUPPORTS } from './types';
 
 /** The whole procedure file, field by field: what is imported or saved must be all of it and nothing else. */
 
@@ -105,6 +106,17 @@ const step = withEnd(
   }),
 );
 
+const partKinds = () =>
+  Joi.array()
+    .items(Joi.valid(...PART_KIND_IDS).messages({ 'any.only': 'This is not a kind of part' }))
+    .max(40);
+const asks = Joi.object<Asks>({
+  front: partKinds(),
+  rear: partKinds(),
+  not: partKinds(),
+  seldom: partKinds(),
+});
+
 export const procedureFile = Joi.object<Procedure>({
   format: Joi.valid('wrenchwise-procedure/1').required(),
   id: id().required(),
@@ -116,6 +128,7 @@ export const procedureFile = Joi.object<Procedure>({
     drive: texts(),
     targets: words(200),
   }).required(),
+  asks: Joi.alternatives(asks, Joi.array().items(asks).min(1).max(6)),
   ways: Joi.array()
     .items(
       Joi.object({

@@ -1,3 +1,4 @@
+import type { PartKind } from '../planner/part-kinds';
 import type { Corner } from '../corners';
 
 export const SUPPORTS = ['on-wheels', 'raised', 'axle-held', 'at-height'] as const;
@@ -143,12 +144,25 @@ export interface Variant {
   fasteners?: Fastener[];
 }
 
+/**
+ * Which plan asks for a procedure: parts of one of these kinds at each end it names, and none of `not` beside them. Where a
+ * kind of `seldom` is there too, it is offered and another one is the usual.
+ */
+export interface Asks {
+  front?: PartKind[];
+  rear?: PartKind[];
+  not?: PartKind[];
+  seldom?: PartKind[];
+}
+
 export interface Procedure {
   format: 'wrenchwise-procedure/1';
   id: string;
   title: string;
   summary: string;
   fits: { front?: string[]; rear?: string[]; drive?: string[]; targets?: string };
+  /** Which plan asks for it; several are any of them. */
+  asks?: Asks | Asks[];
   ways: Variant[];
   items: Item[];
   fasteners: Fastener[];

@@ -11,7 +11,7 @@ import {
   openHolds,
   planAnswer,
 } from '../ledger/order-state';
-import { proceduresAsked } from '../planner/procedures-for';
+import { type Asking, proceduresAsked } from '../planner/procedures-for';
 import type { Phase, Step } from '../procedure/types';
 import type { PhaseNeed } from './types';
 
@@ -71,12 +71,15 @@ function waitsOf(state: OrderState): PhaseNeedOfOrder['waits'] {
 }
 
 /** The procedures of the run, or before it has begun, those the plan asks for. */
-export const proceduresOf = (state: OrderState) =>
+export const proceduresOf = (state: OrderState, library: readonly Asking[]) =>
   state.document?.sources.map((source) => source.id).join(' ') ??
-  proceduresAsked(latestPlan(state)?.data.parts ?? []);
+  proceduresAsked(library, latestPlan(state)?.data.parts ?? []);
 
-/** What is left to do on an order, in the order of work; nothing when it is closed. */
-export function remainingWork(state: OrderState): RemainingWork {
+/**
+ * What is left to do on an order, in the order of work; nothing when it is closed.
+ * @param library the procedures that ship: before the work has begun, those the plan asks for say whose hours count
+ */
+export function remainingWork(state: OrderState, library: readonly Asking[]): RemainingWork {
   const { document, run } = state;
   const phases: PhaseNeedOfOrder[] = [];
   const left = document?.steps.filter((step) => !run!.done.has(step.id) && !run!.skipped.has(step.id)) ?? [];
@@ -117,7 +120,7 @@ export function remainingWork(state: OrderState): RemainingWork {
     add({ id: 'visit', name: 'Come-back', book: Math.max(20, minutesOf(left) || 40) });
   const booking = nextBooking(state);
   return {
-    procedures: proceduresOf(state),
+    procedures: proceduresOf(state, library),
     rusty: isRusty(state),
     begun: run !== null && run.done.size > 0,
     promisedFor: state.intake?.data.promisedFor ?? null,

@@ -3,7 +3,7 @@ import { type OrderState, latestPlan } from '@/core/ledger/order-state';
 import { fitsCar, usualFor } from '@/core/planner/procedures-for';
 import { isRusty, proceduresOf } from '@/core/schedule/remaining-work';
 import type { Db } from '../database';
-import { procedures } from '../procedures';
+import { procedureLibrary, procedures } from '../procedures';
 import { finishedWork } from './planning';
 
 interface Car {
@@ -18,7 +18,8 @@ export async function expectedLabor(
   platform: string,
   book: number,
 ): Promise<ExpectedLabor> {
-  const asked = proceduresOf(state);
+  const library = (await procedureLibrary()).map(({ procedure }) => procedure);
+  const asked = proceduresOf(state, library);
   const past = await finishedWork(tx, { procedures: asked, platform });
   const known = past.some((job) => job.procedures === asked && job.platform === platform);
   return expectLabor(past, { procedures: asked, platform, book, rusty: isRusty(state), firstTime: !known });
@@ -32,7 +33,7 @@ export async function bookOfPlan(
 ): Promise<{ title: string; minutes: number }[]> {
   const parts = latestPlan(state)?.data.parts ?? [];
   return (await procedures(tx))
-    .filter(({ procedure: { id, fits } }) => fitsCar(fits, car) && usualFor(id, parts))
+    .filter(({ procedure }) => fitsCar(procedure.fits, car) && usualFor(procedure, parts))
     .map(({ procedure: { title, steps } }) => ({
       title,
       minutes: steps.reduce((sum, step) => sum + step.minutes, 0),

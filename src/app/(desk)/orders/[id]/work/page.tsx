@@ -68,9 +68,9 @@ export default async function WorkPage({ params }: { params: Promise<{ id: strin
       version,
       fits: fit && (isJob(state) ? !visit : visit),
       suggested: isJob(state)
-        ? fit && planned && usualFor(procedure.id, plan?.parts ?? [])
+        ? fit && planned && usualFor(procedure, plan?.parts ?? [])
         : procedure.id === `visit-${file.kind}`,
-      possible: isJob(state) && fit && planned && suggestedFor(procedure.id, plan?.parts ?? []),
+      possible: isJob(state) && fit && planned && suggestedFor(procedure, plan?.parts ?? []),
       ways: procedure.ways.map(({ id, choice, title }) => ({ id, choice, title })),
     };
   });
