@@ -4,6 +4,7 @@ import type { TapeUnit } from './calc/tape.parse';
 import { CORNERS, type PerCorner } from './corners';
 import { CORNER_NAMES } from './procedure/run-state';
 import { Refusal } from './refusal';
+import type { Target } from './stance/targets';
 
 /** Something that cannot well be: asked about once, in words, with the figure it may have been. */
 export interface Doubt {
@@ -60,6 +61,8 @@ export function heightDoubts(mm: PerCorner<number>, unit: TapeUnit): Doubt[] {
 
 /** What no car on its wheels stands like, mm: a height from hub or floor to the fender, and a wheelbase. */
 const HEIGHT_MM = { least: 120, most: 1600 };
+/** What an axle is lifted or lowered by at most. */
+const LIFT_MM = { least: 0, most: 400 };
 const WHEELBASE_MM = { least: 1200, most: 6500 };
 
 function lengthDoubt(
@@ -74,9 +77,11 @@ function lengthDoubt(
   return { field, text: `${what} of ${formatTape(mm, unit)}.${perhaps(tape(slipOf(mm, near), unit))}` };
 }
 
-/** A height asked for that no car stands at. */
-export const targetDoubt = (mm: number | null, end: 'front' | 'rear', unit: TapeUnit): Doubt | null =>
-  lengthDoubt(mm, HEIGHT_MM, `A ${end} height`, `targets.${end}`, unit);
+/** A height asked for that no car stands at, or a lift no car is given. */
+export const targetDoubt = (target: Target, end: 'front' | 'rear', unit: TapeUnit): Doubt | null =>
+  'height' in target
+    ? lengthDoubt(target.height, HEIGHT_MM, `A ${end} height`, `targets.${end}`, unit)
+    : lengthDoubt(Math.abs(target.lift), LIFT_MM, `A ${end} lift`, `targets.${end}`, unit);
 
 /** A wheelbase of no vehicle that is worked on here. */
 export const wheelbaseDoubt = (mm: number, field: string): Doubt | null =>

@@ -87,14 +87,21 @@ function Figure({
 }
 
 /** A figure, typed with a point or a comma, or as a fraction; `whole` where halves make no sense. */
-export const NumberField = ({ whole, unit, ...rest }: FigureProps & { whole?: boolean; unit?: string }) => (
-  <Figure
-    read={(text) => readFigure(text, whole ? 'whole' : 'any', unit)}
-    write={String}
-    inputMode={whole ? 'numeric' : 'decimal'}
-    {...rest}
-  />
-);
+export function NumberField({ whole, unit, ...rest }: FigureProps & { whole?: boolean; unit?: string }) {
+  const own = unit ?? unitOf(rest.label);
+  return (
+    <Figure
+      read={(text) => readFigure(text, whole ? 'whole' : 'any', own)}
+      write={String}
+      inputMode={whole ? 'numeric' : 'decimal'}
+      {...rest}
+    />
+  );
+}
+
+/** The unit a label ends with: `Rated from, mm`. */
+const unitOf = (label: ReactNode): string | undefined =>
+  typeof label === 'string' ? /, (mm|in|kg|lb|min|h|km|mi|°|%)$/.exec(label)?.[1] : undefined;
 
 /** Degrees, with a point or a comma, or degrees and minutes. */
 export const AngleField = (props: FigureProps) => <Figure read={readAngle} write={String} {...props} />;
@@ -110,20 +117,24 @@ export const MoneyField = (props: FigureProps) => (
  */
 export function LengthField({
   unit,
+  lift,
   value,
   hint,
   ...rest
 }: FieldProps & {
   unit: TapeUnit;
+  /** By how much it goes up may stand here too: `+50 mm`. */
+  lift?: boolean;
   value?: string;
   onChange?: InputHTMLAttributes<HTMLInputElement>['onChange'];
 }) {
   const [typed, setTyped] = useState('');
-  const read = typed.trim() ? attempt(() => parseTape(typed, unit)) : null;
+  const up = lift ? /^[+−-]/.exec(typed.trim())?.[0] : undefined;
+  const read = typed.trim() ? attempt(() => parseTape(typed.trim().slice(up?.length ?? 0), unit)) : null;
   const echo: ReactNode = !read
     ? hint
     : read.ok
-      ? `${formatTape(read.value, 'in')}, ${formatTape(read.value, 'mm')}`
+      ? `${up ? (up === '+' ? 'up by ' : 'down by ') : ''}${formatTape(read.value, 'in')}, ${formatTape(read.value, 'mm')}`
       : hint;
   return (
     <TextField

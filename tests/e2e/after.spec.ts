@@ -282,7 +282,7 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
   await page.getByLabel('What the customer is told was corrected').fill('one torque reads 47 N·m.');
   await expect(page.getByTestId('as-sent')).toContainText('was corrected: one torque reads 47 N·m.');
   await page.getByRole('button', { name: 'Tell the customer' }).click();
-  await expect(page.getByText(/The customer is told of version 2/)).toBeVisible();
+  await expect(page.getByText(/What the customer is told of version 2 waits to go out/)).toBeVisible();
 });
 
 test('the kit ledger stands where a lift is planned; messages that fail stay in sight', async ({ page }) => {

@@ -12,6 +12,7 @@ import { parseTape } from '@/core/calc/tape.parse';
 import { foldOrder } from '@/contracts/fold';
 import { makeMove } from '@/contracts/moves';
 import { CORNERS } from '@/core/corners';
+import { readFigure } from '@/core/units/typed-figure';
 
 const four = (LF: number, RF: number, LR: number, RR: number) => ({ LF, RF, LR, RR });
 
@@ -69,11 +70,13 @@ describe('what cannot well be is asked about, with the likely slip', () => {
     expect(promiseDoubt(null, now, '')).toBeNull();
     expect(wheelbaseDoubt(310, 'w')?.text).toBe('A wheelbase of 310 mm. Was it 3100 mm?');
     expect(wheelbaseDoubt(3100, 'w')).toBeNull();
-    expect(targetDoubt(56, 'front', 'mm')).toMatchObject({
+    expect(targetDoubt({ height: 56 }, 'front', 'mm')).toMatchObject({
       field: 'targets.front',
       text: expect.stringMatching(/560 mm/),
     });
-    expect(targetDoubt(560, 'rear', 'mm')).toBeNull();
+    expect(targetDoubt({ height: 560 }, 'rear', 'mm')).toBeNull();
+    expect(targetDoubt({ lift: 50 }, 'rear', 'mm')).toBeNull();
+    expect(targetDoubt({ lift: -500 }, 'rear', 'mm')?.text).toBe('A rear lift of 500 mm. Was it 50 mm?');
     expect(wrenchDoubt(40, 250)).toBeNull();
     expect(wrenchDoubt(4, 2500)?.field).toBe('low');
     expect(wrenchDoubt(400, 25_000)?.field).toBe('high');
@@ -126,4 +129,27 @@ test.each([
   ['541', 'mm', 541],
 ] as const)('a tape reads %s (%s)', (typed, unit, mm) => {
   expect(parseTape(typed, unit)).toBeCloseTo(mm, 6);
+});
+
+describe('a figure is read in the unit somebody thinks in', () => {
+  test.each([
+    ['1 h', 'min', 'whole', 60],
+    ['1:30', 'min', 'whole', 90],
+    ['1 h 30', 'min', 'whole', 90],
+    ['1,5 h', 'min', 'whole', 90],
+    ['45', 'min', 'whole', 45],
+    ['45 min', 'min', 'whole', 45],
+    ['90 min', 'h', 'any', 1.5],
+    ['2 in', 'mm', 'any', 50.8],
+    ['1 1/2"', 'mm', 'any', 38.1],
+    ['5 cm', 'mm', 'any', 50],
+    ['900 lb', 'kg', 'any', 408.233133],
+    ['12,400 km', 'km', 'whole', 12400],
+    ['2 in', 'mm', 'whole', null],
+    ['3 feet', 'mm', 'any', null],
+    ['h', 'min', 'any', null],
+    ['1:75', 'min', 'any', null],
+  ] as const)('%s in a field of %s (%s)', (typed, unit, kind, figure) => {
+    expect(readFigure(typed, kind, unit)).toEqual(figure);
+  });
 });

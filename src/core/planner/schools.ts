@@ -18,16 +18,16 @@ export const SCHOOLS = [
 ] as const satisfies { id: string; name: string; kind: PartKind; key: string }[];
 export type School = (typeof SCHOOLS)[number];
 
-/** Cents and minutes a school usually takes on one axle. */
-const USUAL: Record<School['id'], [number, number]> = {
-  'top-spacer': [14500, 190],
-  preload: [9500, 240],
-  'coil-spacer': [6500, 120],
-  adjustable: [68000, 260],
-  spring: [33000, 210],
-  block: [11500, 150],
-  shackle: [13500, 130],
-  leaf: [72000, 230],
+/** Minutes a school usually takes on one axle, until the shop's catalog says better. What it costs the catalog says. */
+const USUAL_MINUTES: Record<School['id'], number> = {
+  'top-spacer': 190,
+  preload: 240,
+  'coil-spacer': 120,
+  adjustable: 260,
+  spring: 210,
+  block: 150,
+  shackle: 130,
+  leaf: 230,
 };
 
 function suits(school: School, kind: SuspensionKind, end: OneEnd): boolean {
@@ -108,7 +108,6 @@ export function schoolsFor(
     const fresh = freshPart(school.kind, end, `${end}-${school.id}`, start);
     const part = partForLift(input, end, fresh, school.key, settingOf(school.kind, school.key), wanted);
     if (!part) return [];
-    const [cost, minutes] = USUAL[school.id];
-    return [{ school, part: { ...part, cost, minutes } }];
+    return [{ school, part: { ...part, minutes: USUAL_MINUTES[school.id] } }];
   });
 }

@@ -1,9 +1,9 @@
 import { readTireSize } from '../calc/tire.size';
-import { parseTape } from '../calc/tape.parse';
 import type { PerCorner } from '../corners';
 import { type OrderState, afterHeightsOf, baselineOf, latestPlan } from '../ledger/order-state';
 import { predictedHeights } from './plan';
 import type { BodyKind } from './shapes';
+import { targetsOf } from './targets';
 
 /** A tire's diameter in mm, with a middling one assumed when its size does not read. */
 function tireDiameter(size: string): number {
@@ -29,7 +29,6 @@ export function stanceOfOrder({
   const method = baseline?.entry.data.method ?? intake.targets.method;
   const predicted: PerCorner<number> | null =
     baseline && plan ? predictedHeights(baseline.mm, plan.data) : null;
-  const goal = (typed: string | null) => (typed ? parseTape(typed, intake.targets.unit) : null);
   return {
     body: vehicle.body,
     wheelbaseMm: vehicle.wheelbaseMm,
@@ -37,7 +36,7 @@ export function stanceOfOrder({
     before: baseline?.mm ?? null,
     after: after?.mm ?? null,
     predicted,
-    target: { front: goal(intake.targets.front), rear: goal(intake.targets.rear) },
+    target: targetsOf(state),
     fromFloor: method === 'floor',
     method,
     claimed: {

@@ -1,5 +1,5 @@
-import { parseTape } from '@/core/calc/tape.parse';
 import { type OrderState, afterHeightsOf, baselineOf, latestPlan } from '@/core/ledger/order-state';
+import { targetsOf } from '@/core/stance/targets';
 import type { OneEnd } from '@/core/procedure/types';
 import { axleMeans, predictedHeights } from '@/core/stance/plan';
 import { formatTape } from '@/core/calc/tape.format';
@@ -59,16 +59,16 @@ export function stepPhotos(state: OrderState): BayProps['stepPhotos'] {
 
 /** Target against what was measured last and what the plan says, for each end: what is looked at before a cut. */
 export function describeTarget(state: OrderState, unit: 'in' | 'mm'): BayProps['targets'] {
-  const intake = state.intake?.data;
+  const goals = targetsOf(state);
   const baseline = baselineOf(state);
   const measured = afterHeightsOf(state) ?? baseline;
   const plan = latestPlan(state);
   const predicted = baseline && plan ? axleMeans(predictedHeights(baseline.mm, plan.data)) : null;
   const at = (end: OneEnd): string | null => {
-    const typed = intake?.targets[end];
-    if (!typed && !measured) return null;
+    const goal = goals[end];
+    if (goal === null && !measured) return null;
     return [
-      typed ? `target ${formatTape(parseTape(typed, intake!.targets.unit), unit)}` : 'no target',
+      goal === null ? 'no target' : `target ${formatTape(goal, unit)}`,
       measured ? `measured ${formatTape(axleMeans(measured.mm)[end], unit)}` : 'not measured',
       predicted ? `planned ${formatTape(predicted[end], unit)}` : null,
     ]

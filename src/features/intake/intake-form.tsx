@@ -194,14 +194,16 @@ function Wanted({ typed, set, places }: { typed: TypedIntake; set: SetField; pla
           <>
             <LengthField
               name="targets.front"
-              label="Front target height"
+              label="Front target height, or lift"
               unit={unit}
-              hint={unit === 'in' ? 'like 22 1/2' : 'like 571 mm'}
+              lift
+              hint={unit === 'in' ? 'like 22 1/2, or +2 for two inches up' : 'like 571, or +50 for 50 mm up'}
             />
             <LengthField
               name="targets.rear"
-              label="Rear target height"
+              label="Rear target height, or lift"
               unit={unit}
+              lift
               hint="empty: leave it as it is"
             />
           </>

@@ -61,8 +61,20 @@ export function ChangeTargets({ orderId, targets }: { orderId: string; targets: 
       {({ unit, agreed, how }) => (
         <>
           <div className="grid grid-cols-2 gap-3">
-            <LengthField name="front" label="Front target height" unit={unit} />
-            <LengthField name="rear" label="Rear target height" unit={unit} hint="empty: leave it as it is" />
+            <LengthField
+              name="front"
+              label="Front target height, or lift"
+              unit={unit}
+              lift
+              hint="like 571, or +50"
+            />
+            <LengthField
+              name="rear"
+              label="Rear target height, or lift"
+              unit={unit}
+              lift
+              hint="empty: as it is"
+            />
           </div>
           <SelectField name="unit" label="Lengths without a unit are" options={LENGTH_UNITS} />
           <CheckField name="agreed" label="The customer agreed to these heights as the goal" />

@@ -5,6 +5,7 @@ import { useRef, useState } from 'react';
 import { formatTape } from '@/core/calc/tape.format';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import type { Cure } from '@/core/planner/consequence';
+import { pricedBy } from '@/core/planner/price-book';
 import { planAcross, planSide } from '@/core/planner/drawing';
 import type { LearnedLift } from '@/core/planner/learning';
 import { wholeSheet } from '@/core/planner/measures';
@@ -111,7 +112,10 @@ export function Planner({
   const cure = (one: Cure) =>
     change((before) => {
       if (one.kind === 'add')
-        return { ...before, parts: [...before.parts, { ...one.part, id: crypto.randomUUID() }] };
+        return {
+          ...before,
+          parts: [...before.parts, pricedBy(catalog, { ...one.part, id: crypto.randomUUID() })],
+        };
       if (one.kind === 'set')
         return {
           ...before,
@@ -228,7 +232,7 @@ export function Planner({
               </Button>
               <Button
                 disabled={!draft.baseline || (draft.targets.front === null && draft.targets.rear === null)}
-                onClick={() => void schoolPlans(draft, past, platform).then(setBeside)}
+                onClick={() => void schoolPlans(draft, past, platform, catalog).then(setBeside)}
               >
                 Compare schools
               </Button>

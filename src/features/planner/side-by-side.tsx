@@ -3,6 +3,8 @@
 import { formatTape } from '@/core/calc/tape.format';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import { assumedHeights, planSide } from '@/core/planner/drawing';
+import type { CatalogPart } from '@/core/planner/find-parts';
+import { pricedBy } from '@/core/planner/price-book';
 import type { FinishedLift } from '@/core/planner/learning';
 import type { PlanPart } from '@/core/planner/plan-part';
 import { partsAt } from '@/core/planner/plan-part';
@@ -35,6 +37,7 @@ export async function schoolPlans(
   draft: PlanDraft,
   past: FinishedLift[],
   platform: string,
+  catalog: readonly CatalogPart[],
 ): Promise<Beside[]> {
   const { baseline, targets } = draft;
   // A school's own part comes in no kit: what a kit taught does not count for it.
@@ -56,7 +59,7 @@ export async function schoolPlans(
     return {
       id: `school-${index}`,
       name: [...new Set(chosen.map((one) => one.school.name))].join(' and '),
-      parts: chosen.map((one) => ({ ...one.part, id: crypto.randomUUID() })),
+      parts: chosen.map((one) => pricedBy(catalog, { ...one.part, id: crypto.randomUUID() })),
     };
   });
 }
@@ -102,6 +105,7 @@ export function SideBySide({
               ? 'on target'
               : `${formatTape(Math.abs(by), unit)} ${by > 0 ? 'over' : 'under'}`;
           };
+          const unpriced = plan.parts.filter((part) => part.cost === 0).length;
           const total = of.cost + (of.minutes / 60) * centsPerHour;
           return (
             <article key={plan.id} className="border-b border-rule py-3">
@@ -140,11 +144,26 @@ export function SideBySide({
                   </div>
                 ))}
                 <dt className="font-head text-soft">parts</dt>
-                <dd>{moneyText(of.cost, currency)}</dd>
+                <dd>
+                  {moneyText(of.cost, currency)}
+                  {unpriced > 0 && (
+                    <span className="block text-sm font-medium">
+                      {unpriced} without a price in the catalog
+                    </span>
+                  )}
+                </dd>
                 <dt className="font-head text-soft">hours</dt>
-                <dd>{hoursText(of.minutes)}</dd>
+                <dd>
+                  {hoursText(of.minutes)}
+                  <span className="block text-sm text-soft">
+                    the parts’ own; a quote counts the whole procedures
+                  </span>
+                </dd>
                 <dt className="font-head text-soft">together</dt>
-                <dd className="figure">{moneyText(Math.round(total), currency)}</dd>
+                <dd className="figure">
+                  {unpriced > 0 && 'at least '}
+                  {moneyText(Math.round(total), currency)}
+                </dd>
                 <dt className="font-head text-soft">open</dt>
                 <dd className={of.musts.length ? 'font-semibold text-danger' : ''}>
                   {of.musts.length

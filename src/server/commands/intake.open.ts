@@ -1,5 +1,5 @@
 import { randomBytes, randomUUID } from 'node:crypto';
-import { type Doubt, askAbout, promiseDoubt, targetDoubt, wheelbaseDoubt } from '@/core/doubts';
+import { type Doubt, askAbout, promiseDoubt, wheelbaseDoubt } from '@/core/doubts';
 import { shopMoment } from '@/core/units/shop-time';
 import { Refusal } from '@/core/refusal';
 import { readTireSize } from '@/core/calc/tire.size';
@@ -10,7 +10,7 @@ import { doubtAboutDial } from '../dial-question';
 import { readShop } from '../queries/shop';
 import { nextOrderNumber } from '../order-number';
 import { LETTERS_OF_PLATE, doubtAboutPlate, lettersOf } from '../known-plate';
-import { lengthIn } from './length-in';
+import { doubtAboutTarget, lengthIn } from './length-in';
 import { takePlace } from './take-place';
 import { handle } from './handler';
 import type { InputOf } from '@/contracts/commands';
@@ -153,9 +153,7 @@ export const intakeOpen = handle('intake.open', {
     if (input.newTires) checkTire(input.newTires, 'newTires');
     const doubts: (Doubt | null)[] = [];
     for (const end of ['front', 'rear'] as const) {
-      const typed = input.targets[end];
-      const mm = typed ? lengthIn(typed, input.targets.unit, `targets.${end}`) : null;
-      doubts.push(targetDoubt(mm, end, input.targets.unit));
+      doubts.push(doubtAboutTarget(input.targets, end));
     }
     if (!('id' in input.vehicle))
       doubts.push(

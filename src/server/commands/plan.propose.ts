@@ -1,3 +1,4 @@
+import { targetsOf } from '@/core/stance/targets';
 import { Refusal } from '@/core/refusal';
 import { type OrderState, baselineOf } from '@/core/ledger/order-state';
 import { holdsRole } from '@/core/ledger/roles';
@@ -9,7 +10,6 @@ import { type MeasureSheet, type OneEnd, measuresOf } from '@/core/planner/measu
 import { mayReplace, partKind } from '@/core/planner/part-kinds';
 import { type PlanPart, fitsAxle, partsAt } from '@/core/planner/plan-part';
 import { freezePlan } from '@/core/planner/plan-of';
-import { parseTape } from '@/core/calc/tape.parse';
 import type { Db } from '../database';
 import { canonicalJson, sha256 } from '../entries/canonical';
 import { Kept, frozen } from '../entries/kept';
@@ -91,8 +91,6 @@ async function proposedPlan(
   const whole: MeasureSheet = Object.fromEntries(
     Object.entries({ ...(await sheetOfOrder(tx, file)), ...sheet }).filter(([key]) => known.has(key)),
   );
-  const targets = file.state.intake!.data.targets;
-  const goal = (typed: string | null) => (typed ? parseTape(typed, targets.unit) : null);
   const kitAt = (end: OneEnd) => partsAt(parts, end).find((one) => one.kit)?.kit ?? null;
   const past = await finishedLifts(
     tx,
@@ -107,7 +105,7 @@ async function proposedPlan(
     accessories,
     baseline: baseline.mm,
     method: baseline.entry.data.method,
-    targets: { front: goal(targets.front), rear: goal(targets.rear) },
+    targets: targetsOf(file.state),
     learned: ratiosOf(learned),
   };
   return { input, learned, baseline, looks: { body: file.vehicle.body, unit: baseline.entry.data.unit } };

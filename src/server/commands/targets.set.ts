@@ -1,7 +1,7 @@
-import { askAbout, targetDoubt } from '@/core/doubts';
+import { askAbout } from '@/core/doubts';
 import { latestPlan } from '@/core/ledger/order-state';
 import { Refusal } from '@/core/refusal';
-import { lengthIn } from './length-in';
+import { doubtAboutTarget } from './length-in';
 import { handle } from './handler';
 
 export const targetsSet = handle('targets.set', {
@@ -10,10 +10,7 @@ export const targetsSet = handle('targets.set', {
     if (order.state.run)
       throw new Refusal('running', 'The work has begun: other heights are the next stage’s.', 'orderId');
     askAbout(
-      (['front', 'rear'] as const).map((end) => {
-        const typed = targets[end];
-        return typed ? targetDoubt(lengthIn(typed, targets.unit, `targets.${end}`), end, targets.unit) : null;
-      }),
+      (['front', 'rear'] as const).map((end) => doubtAboutTarget(targets, end)),
       confirmed,
     );
     await ctx.append(
