@@ -118,6 +118,21 @@ async function browserShop(index) {
   return { url: `http://127.0.0.1:${port}`, data: folder };
 }
 
+/** A shop nobody has opened yet, in a time zone other than the browsers', for the test that opens it. */
+async function emptyShop() {
+  const code = 'FRESH-SHOP-CODE';
+  const made = await makeShop(path.join(place, 'empty'), [
+    ['Bringing the test schema up to date', 'migrate'],
+    ['Writing the one-time code', 'setup-code', code],
+  ]);
+  const { folder, database } = await copyShop(made, path.join(place, 'browser-empty'));
+  cleanUp.push(database.stop);
+  const port = await freePort();
+  const web = await startWeb({ port, dataDir: folder, env: { WRENCHWISE_NOW: DAY } });
+  cleanUp.push(web.stop);
+  return { url: `http://127.0.0.1:${port}`, code };
+}
+
 async function endToEnd() {
   if (!wants('e2e')) return;
   await Promise.all([demoShop(), built()]);
@@ -138,6 +153,7 @@ async function endToEnd() {
         env: {
           ...process.env,
           WRENCHWISE_SHOPS: JSON.stringify(shops),
+          WRENCHWISE_EMPTY: JSON.stringify(await emptyShop()),
           WRENCHWISE_ROOT: root,
           PLAYWRIGHT_JSON_OUTPUT_NAME: file,
         },

@@ -20,6 +20,8 @@ import {
   truck,
 } from '../support/shop';
 
+const SHOP = { currency: 'USD', distanceUnit: 'mi' } as const;
+
 let shop: DemoDriver;
 beforeAll(async () => {
   shop = await testShop('extras');
@@ -50,7 +52,7 @@ const back = (job: DemoJob, offer: { offerId: string; version: number }, more: o
     ...more,
   });
 const notesOf = async (job: DemoJob) =>
-  Object.fromEntries(packetNotes(await job.state(), {}, 'USD').map((note) => [note.title, note.lines]));
+  Object.fromEntries(packetNotes(await job.state(), {}, SHOP).map((note) => [note.title, note.lines]));
 const extraHoles = async (job: DemoJob) =>
   handoffBlockers(await job.state()).filter((hole) => hole.code === 'extra');
 

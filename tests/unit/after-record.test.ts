@@ -10,6 +10,8 @@ import { packetNotes } from '@/server/documents/packet-notes';
 import { entryOf } from '../support/entries';
 import { bothEndsRun } from '../support/library';
 
+const SHOP = { currency: 'USD', distanceUnit: 'mi' } as const;
+
 /** The record of what comes after the work, folded without a database. */
 
 const INTAKE = {
@@ -333,7 +335,7 @@ test.each(AFTER_ENTRIES)('the trail says of %s what happened, in one plain line'
 });
 
 test('the paper’s notes say what was deferred, accepted, declined, driven and answered, and leave out what was not', () => {
-  expect(packetNotes(foldOrder(start, bothEndsRun()), {}, 'USD')).toEqual([]);
+  expect(packetNotes(foldOrder(start, bothEndsRun()), {}, SHOP)).toEqual([]);
   const state = foldOrder(
     [
       ...start,
@@ -376,7 +378,7 @@ test('the paper’s notes say what was deferred, accepted, declined, driven and 
     ],
     bothEndsRun(),
   );
-  const notes = Object.fromEntries(packetNotes(state, {}, 'USD').map((note) => [note.title, note.lines]));
+  const notes = Object.fromEntries(packetNotes(state, {}, SHOP).map((note) => [note.title, note.lines]));
   expect(notes['Found and not done']).toEqual(['Damper, $120.50: declined', 'Bush torn: found, not offered']);
   expect(notes['The customer drove it']).toEqual(['“soft” Not content with it.']);
   expect(notes['Answered from earlier visits']).toEqual(['has not turned']);
@@ -389,7 +391,7 @@ test('the paper’s notes say what was deferred, accepted, declined, driven and 
     ],
     bothEndsRun(),
   );
-  expect(packetNotes(told, {}, 'USD').find(({ title }) => title === 'Noted on the road')!.lines).toEqual([
+  expect(packetNotes(told, {}, SHOP).find(({ title }) => title === 'Noted on the road')!.lines).toEqual([
     'A noise, left front, 60: hums',
   ]);
   expect(Object.keys(notes)).not.toContain('Interim torque values');

@@ -15,6 +15,8 @@ import { packetNotes } from '@/server/documents/packet-notes';
 import { type Made, PARTS } from '../../demo/catalog';
 import { bothEndsRun, libraryFile, libraryIds, valuedFile } from '../support/library';
 
+const SHOP = { currency: 'USD', distanceUnit: 'mi' } as const;
+
 let count = 0;
 function entryOf(kind: Entry['kind'], data: object, personId = 'b'): Entry {
   count += 1;
@@ -143,7 +145,7 @@ describe('what the button will do', () => {
 
 describe('what goes with the car in words', () => {
   test('each kind under its own title, none when there is nothing', () => {
-    expect(packetNotes(fold(), people, 'USD')).toEqual([]);
+    expect(packetNotes(fold(), people, SHOP)).toEqual([]);
     const notes = packetNotes(
       fold(
         entryOf('left.off', {
@@ -164,7 +166,7 @@ describe('what goes with the car in words', () => {
         entryOf('setting', { what: 'collar threads', corner: 'RF', when: 'before', value: 7 }),
       ),
       people,
-      'USD',
+      SHOP,
     );
     expect(notes.map((note) => note.title)).toEqual([
       'Left off',

@@ -41,7 +41,10 @@ describe('what a cure or a school costs is what the shop’s own catalog asks', 
   });
 
   test('without one of its kind there is no price, whatever it came with', () => {
-    const made = { ...(add('wedge', 'rear', { deg: 2 }, 'Wedges') as { part: object }).part, id: 'w' } as never;
+    const made = {
+      ...(add('wedge', 'rear', { deg: 2 }, 'Wedges') as { part: object }).part,
+      id: 'w',
+    } as never;
     expect(pricedBy(catalog, made)).toMatchObject({ cost: 0, minutes: 60 });
     expect(pricedBy([], { ...wanted(30), cost: 5_000 })).toMatchObject({ cost: 0 });
     // At the other end it is another part.

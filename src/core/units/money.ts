@@ -12,7 +12,11 @@ export const hoursText = (minutes: number) => `${(Math.round(minutes / 6) / 10).
 
 /** What somebody typed as a price, in cents; null when it does not read. */
 export function readMoney(text: string): number | null {
-  const plain = text.replace(/[^\d.,-]/g, '').replace(/,(?=\d{3}\b)/g, '');
+  const bare = text.replace(/[^\d.,-]/g, '');
+  // Points may part the thousands where a comma parts the cents: 1.250,50.
+  const plain = /^\d{1,3}(\.\d{3})+(,\d{1,2})?$/.test(bare)
+    ? bare.replace(/\./g, '')
+    : bare.replace(/,(?=\d{3}\b)/g, '');
   if (!/^\d+([.,]\d{1,2})?$/.test(plain)) return null;
   return Math.round(Number(plain.replace(',', '.')) * 100);
 }

@@ -14,6 +14,10 @@ export function torqueTexts(
     : { value: shown(nm), unit: 'N·m', other: `${shown(all.lbft)} lbf·ft` };
 }
 
+/** A torque as a customer's paper says it: `178 N·m` in a metric shop, in both units elsewhere. */
+export const torqueTold = (nm: number, metric: boolean): string =>
+  metric ? `${shown(nm)} N·m` : torqueBoth(nm);
+
 /** `178 N·m, 131 lbf·ft` */
 export function torqueBoth(nm: number): string {
   const { value, unit, other } = torqueTexts(nm, 'nm');

@@ -14,21 +14,22 @@ import { TextField } from '@/ui/text-field';
 import { LENGTH_UNITS, TORQUE_UNITS } from '@/ui/units';
 import { ROLE_CHOICES, SecretFields } from '../people/people-forms';
 
-const NOBODY = {
-  name: '',
-  pin: '',
-  password: '',
-  roles: [] as string[],
-  lengthUnit: 'in',
-  torqueUnit: 'lbft',
-};
+/** Whoever sets the shop up reads its units: others begin with the same. */
+type Units = { lengthUnit: string; torqueUnit: string };
 
-export function AddPerson() {
+export function AddPerson({ like }: { like: Units }) {
   return (
     <CommandForm
       command="person.add"
       className="grid grid-cols-2 gap-3"
-      start={NOBODY}
+      start={{
+        name: '',
+        pin: '',
+        password: '',
+        roles: [] as string[],
+        lengthUnit: like.lengthUnit,
+        torqueUnit: like.torqueUnit,
+      }}
       input={(typed) => typed}
     >
       <TextField className="col-span-2" name="name" label="Name" />
@@ -48,7 +49,7 @@ export function AddPerson() {
   );
 }
 
-export function AddWrench() {
+export function AddWrench({ like }: { like: Units }) {
   return (
     <CommandForm
       command="wrench.add"
@@ -57,7 +58,7 @@ export function AddWrench() {
         name: '',
         low: null as TypedFigure,
         high: null as TypedFigure,
-        unit: 'lbft',
+        unit: like.torqueUnit,
         calibrationDue: '',
       }}
       input={(typed, confirmed) => ({ ...typed, confirmed })}

@@ -1,5 +1,5 @@
 import 'server-only';
-import { torqueBoth } from '@/core/units/torque-text';
+import { torqueTold } from '@/core/units/torque-text';
 import { odometerText } from '@/core/units/distance';
 import { shopMoment } from '@/core/units/shop-time';
 import { CORNER_NAMES, placedName } from '@/core/procedure/engine';
@@ -8,6 +8,7 @@ import type { OrderState } from '@/core/ledger/order-state';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import { moneyText } from '@/core/units/money';
 import type { OrderFile } from '../queries/order';
+import type { Shop } from '../queries/shop';
 
 export interface PacketNote {
   title: string;
@@ -31,7 +32,7 @@ export const takenInNote = ({ takenIn, shop }: Pick<OrderFile, 'takenIn' | 'shop
 export function packetNotes(
   state: OrderState,
   people: Record<string, string>,
-  currency: string,
+  { currency, distanceUnit }: Pick<Shop, 'currency' | 'distanceUnit'>,
 ): PacketNote[] {
   const itemName = (id: string) => {
     const item = state.document?.items.find((one) => one.id === id);
@@ -58,7 +59,7 @@ export function packetNotes(
     .filter((fastener) => state.run?.fasteners.get(fastener.id)?.valueKind === 'interim')
     .map((fastener) => {
       const { spec } = state.run!.fasteners.get(fastener.id)!;
-      return `${placedName(fastener)}: ${torqueBoth(spec!.nm)}, interim by ${spec!.source}. Its real value opens a re-torque.`;
+      return `${placedName(fastener)}: ${torqueTold(spec!.nm, distanceUnit === 'km')}, interim by ${spec!.source}. Its real value opens a re-torque.`;
     });
   const { stage, drove, accepted, watchAnswers } = state.after;
   const road = state.roadIn?.data;

@@ -17,7 +17,8 @@ import { placedName } from '@/core/procedure/engine';
 import { METHOD_WORDS } from '@/core/stance/readings';
 import { judgeHeights } from '@/core/stance/verdict';
 import { convertDistance, odometerText } from '@/core/units/distance';
-import { torqueBoth } from '@/core/units/torque-text';
+import { torqueTold } from '@/core/units/torque-text';
+import type { Shop } from '../queries/shop';
 import { shopDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
 import { kitInterval } from '../follow-up/open';
@@ -130,14 +131,18 @@ function describeLifted({ rule, ref }: OverrideData): string {
   return check ? `not tried on the road: ${check.label}` : (LIFTED_WORDS[rule] ?? rule);
 }
 
-function readingText(reading: TorqueData['reading']): string {
+/** A shop whose cars read kilometers tells its customers newton meters and millimeters alone. */
+export const isMetric = (shop: Pick<Shop, 'distanceUnit'>): boolean => shop.distanceUnit === 'km';
+
+function readingText(reading: TorqueData['reading'], metric: boolean): string {
   if ('clicked' in reading) return 'clicked';
-  return torqueBoth(convertTorque(reading.value, reading.unit).nm);
+  return torqueTold(convertTorque(reading.value, reading.unit).nm, metric);
 }
 
 function torqueRows(file: OrderFile): PacketTorque[] {
   const { document, run, torques, checks } = file.state;
   if (!document || !run) return [];
+  const metric = isMetric(file.shop);
   return document.fasteners.flatMap((fastener) => {
     const own = torques.filter((entry) => entry.data.fastenerId === fastener.id);
     const last = own[own.length - 1];
@@ -146,11 +151,11 @@ function torqueRows(file: OrderFile): PacketTorque[] {
     const { target, wrench, support, reading } = last.data;
     return {
       what: `${placedName(fastener)}${fastener.count > 1 ? ` (${fastener.count})` : ''}`,
-      value: `${torqueBoth(target.nm)}${target.angleDeg ? ` + ${target.angleDeg}°` : ''}`,
+      value: `${torqueTold(target.nm, metric)}${target.angleDeg ? ` + ${target.angleDeg}°` : ''}`,
       source: target.source,
       interim: target.interim,
       reading:
-        (last.data.angleDeg ? `turned ${last.data.angleDeg}°` : readingText(reading)) +
+        (last.data.angleDeg ? `turned ${last.data.angleDeg}°` : readingText(reading, metric)) +
         (last.data.extension ? ', with an extension' : '') +
         ((fastener.passes ?? 1) > 1 && !isRecheck(file.state) ? `, ${fastener.passes} passes` : ''),
       who: file.people[last.personId] ?? 'somebody who left',
@@ -173,7 +178,10 @@ function heightRows(file: OrderFile): Packet['heights'] {
     label,
     tone,
     values: eachCorner((corner) => formatTape(mm[corner], unit)),
-    other: eachCorner((corner) => formatTape(mm[corner], unit === 'in' ? 'mm' : 'in')),
+    // Whoever thinks in millimeters has no use for inches beside them.
+    other: eachCorner((corner) =>
+      unit === 'mm' && isMetric(file.shop) ? '' : formatTape(mm[corner], unit === 'in' ? 'mm' : 'in'),
+    ),
   });
   const verdict =
     after &&
@@ -341,7 +349,7 @@ export async function buildPacket(
       reason: '',
       by: file.people[entry.data.leadId] ?? '',
     })),
-    notes: [...takenInNote(file), ...packetNotes(state, file.people, file.shop.currency)],
+    notes: [...takenInNote(file), ...packetNotes(state, file.people, file.shop)],
     changes: changesFor(file),
     cautions: cautionsFor(file),
     comeBacks: await comeBacks(tx, file),

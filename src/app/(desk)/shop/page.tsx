@@ -144,7 +144,7 @@ export default async function ShopPage() {
                 </li>
               )}
             </ul>
-            {holdsRole(person.roles, ['lead']) && <AddWrench />}
+            {holdsRole(person.roles, ['lead']) && <AddWrench like={person} />}
           </section>
           {holdsRole(person.roles, ['lead']) && (
             <section>

@@ -38,7 +38,7 @@ type StepId = (typeof STEPS)[number][0];
 
 export default async function WelcomePage({ searchParams }: { searchParams: Promise<{ step?: string }> }) {
   await connection();
-  await requireRole('lead');
+  const person = await requireRole('lead');
   const [shop, setUp, places] = await Promise.all([readShop(db()), readSetUp(db()), shopPlaces(db())]);
   const done: Record<StepId, string | null> = {
     details: setUp.detailsSet ? shop.name : null,
@@ -90,7 +90,7 @@ export default async function WelcomePage({ searchParams }: { searchParams: Prom
           </h2>
           <p className="py-2">{STEPS[index]![2]}</p>
           {now === 'details' && <ShopDetailsForm details={shop} />}
-          {now === 'people' && <AddPerson />}
+          {now === 'people' && <AddPerson like={person} />}
           {now === 'places' && (
             <>
               {places.map((place) => (
@@ -99,7 +99,7 @@ export default async function WelcomePage({ searchParams }: { searchParams: Prom
               <PlaceForm place={null} />
             </>
           )}
-          {now === 'wrenches' && <AddWrench />}
+          {now === 'wrenches' && <AddWrench like={person} />}
           {now === 'tools' && <AddTool />}
           {now === 'hours' && <ShopHoursForm hours={shop.hours} rackDays={shop.rackDays} />}
           {now === 'kit' && <FirstPart />}

@@ -110,7 +110,7 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
             </ul>
           </section>
         )}
-        {packetNotes(state, file.people, file.shop.currency).map((note) => (
+        {packetNotes(state, file.people, file.shop).map((note) => (
           <section key={note.title}>
             <h2 className="border-b border-ink pb-1">{note.title}</h2>
             <ul>

@@ -48,7 +48,7 @@ export default async function PeoplePage() {
               {away.map((one) => (
                 <AdmitPerson key={one.id} personId={one.id} name={one.name} />
               ))}
-              <AddPerson />
+              <AddPerson like={person} />
             </div>
           )}
         </section>
