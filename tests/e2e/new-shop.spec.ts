@@ -76,6 +76,13 @@ async function setUp(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Add to the crew' }).click();
   await expect(page.getByRole('link', { name: /People.*2 people/ })).toBeVisible();
 
+  // The board begins with what the procedures ask for; what is not there is ticked off.
+  await page.goto('/welcome?step=tools');
+  await page.getByRole('checkbox', { name: 'welder', exact: true }).uncheck();
+  await page.getByRole('button', { name: 'Put these on the board' }).click();
+  await expect(page.getByRole('link', { name: /Tool boards.*\d\d on the boards/ })).toBeVisible();
+  await expect(page.getByRole('checkbox')).toHaveCount(1);
+
   await page.goto('/welcome?step=wrenches');
   for (const [name, low, high] of [
     ['Großer Schlüssel', '40', '320'],

@@ -123,6 +123,7 @@ const MAY: Record<string, Role[]> = {
   'clock.close': ['lead', 'owner'],
   'helper.back': ['tech', 'advisor', 'lead', 'owner'],
   'tool.add': ['tech', 'lead', 'owner'],
+  'tools.add': ['tech', 'lead', 'owner'],
   'tool.retire': ['tech', 'lead', 'owner'],
   'wrench.mark': ['tech', 'lead', 'owner'],
   'procedure.save': ['lead', 'owner'],

@@ -3,7 +3,8 @@ import { dialAsks } from '@/core/ledger/dial-asks';
 import { toolSize } from '@/core/procedure/pull-list';
 import { readFigure } from '@/core/units/typed-figure';
 import { freshIn } from '@/features/procedures/procedure-draft';
-import { libraryFile } from '../support/library';
+import { libraryFile, libraryIds } from '../support/library';
+import { starterBoard } from '@/core/procedure/starter-board';
 
 const at = (day: number) => `2026-04-${String(day).padStart(2, '0')}T12:00:00.000Z`;
 const read = (value: number, unit: 'km' | 'mi' = 'mi') => ({ value, unit });
@@ -85,4 +86,33 @@ test('a new step, item or fastener gets an id that nothing of the procedure or i
   // One taken out in the middle leaves its number free, not another’s taken.
   const fasteners = draft.fasteners.map((one, at) => (at === 0 ? { ...one, id: 'own-fastener-2' } : one));
   expect(freshIn({ ...draft, fasteners }, 'own-fastener')).toBe('own-fastener-1');
+});
+
+describe('the board a new shop begins with', () => {
+  const library = libraryIds().map(libraryFile);
+  const board = starterBoard(library);
+
+  test('each tool once by what it means, none that is no tool of a board', () => {
+    const names = board.map(({ tool }) => `${tool.kind} ${tool.size ?? ''} ${tool.drive ?? ''}`);
+    expect(new Set(names).size).toBe(names.length);
+    expect(names).toContain('socket 21 mm 1/2');
+    expect(names.some((name) => /lift|torque wrench/.test(name))).toBe(false);
+    expect(board.every(({ procedures }) => procedures >= 1)).toBe(true);
+  });
+
+  test('with it on the boards no procedure lacks a tool, and nothing is offered a second time', () => {
+    const have = board.map(({ tool }) => ({
+      kind: tool.kind,
+      size: tool.size ?? null,
+      drive: tool.drive ?? null,
+    }));
+    expect(starterBoard(library, have)).toEqual([]);
+    // Other words for the same thing are the same thing.
+    expect(
+      starterBoard(
+        [libraryFile('rear-lift-block')],
+        [...have, { kind: 'Two floor jacks', size: null, drive: null }],
+      ),
+    ).toEqual([]);
+  });
 });

@@ -222,6 +222,28 @@ export const shop = area('The shop', {
       drive: line(10).allow(null, '').empty('').default(null),
     },
   }),
+  /** Puts several tools on the board at once: what a shop begins with. */
+  'tools.add': contract<
+    { tools: { kind: string; size: string | null; drive: string | null }[] },
+    { count: number }
+  >({
+    title: 'Put tools on the board',
+    who: ['lead', 'tech'],
+    fields: {
+      tools: Joi.array()
+        .items(
+          Joi.object({
+            kind: line(60).required(),
+            size: line(30).allow(null).required(),
+            drive: line(10).allow(null).required(),
+          }),
+        )
+        .min(1)
+        .max(300)
+        .required()
+        .messages({ 'array.min': 'Tick what hangs there' }),
+    },
+  }),
   /** A tool that is lost, lent or worn out leaves the shop's list. */
   'tool.retire': contract<{
     toolId: string;

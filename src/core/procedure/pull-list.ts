@@ -80,7 +80,7 @@ export function toolSize(size: string): string {
 /** What is a place of the shop rather than something on its boards. */
 const LIFTS = /\b(two-post|four-post|hoist|lift)\b/;
 
-function covers(have: ShopTool, need: Tool): boolean {
+export function covers(have: ShopTool, need: Tool): boolean {
   return (
     toolKind(have.kind) === toolKind(need.kind) &&
     (need.size === undefined || (have.size !== null && toolSize(have.size) === toolSize(need.size))) &&
@@ -92,7 +92,7 @@ const nameOf = (tool: Tool) =>
   [tool.kind, tool.size, tool.drive && `${tool.drive} drive`].filter(Boolean).join(' ');
 
 /** A socket is looked for by drive, then by size. */
-const socketKey = (tool: Tool) =>
+export const socketKey = (tool: Tool) =>
   `${toolKind(tool.kind)} ${tool.drive ?? ''} ${(parseFloat(tool.size ?? '0') || 0).toString().padStart(6, '0')}`;
 
 /**

@@ -1,10 +1,8 @@
 'use client';
 
 import { CommandForm } from '@/features/transport/command-form';
-import { CheckLine } from '@/ui/checkbox';
+import { CheckSet } from '@/ui/checkbox';
 import { DayField } from '@/ui/day-field';
-import { WrongAt, useDescribed } from '@/ui/field';
-import { Held } from '@/ui/held';
 import { Send } from '@/ui/send';
 import { TextField } from '@/ui/text-field';
 
@@ -15,34 +13,6 @@ export interface OrderLine {
   code: string;
   side: string;
   ordered: string | null;
-}
-
-function TickedLines({ lines }: { lines: OrderLine[] }) {
-  const { id } = useDescribed('lineIds');
-  return (
-    <Held<string[]> name="lineIds" value={undefined} first={[]}>
-      {({ value: ticked, set }) => (
-        <fieldset>
-          <legend className="label">Ordered</legend>
-          <WrongAt name="lineIds" id={id} />
-          {lines.map(({ lineId, count, name, ordered }) => (
-            <CheckLine
-              key={lineId}
-              checked={ticked.includes(lineId)}
-              onChecked={() =>
-                set(ticked.includes(lineId) ? ticked.filter((one) => one !== lineId) : [...ticked, lineId])
-              }
-            >
-              <span>
-                {count} × {name}
-                {ordered && <span className="block text-soft">{ordered}</span>}
-              </span>
-            </CheckLine>
-          ))}
-        </fieldset>
-      )}
-    </Held>
-  );
 }
 
 /** Which lines of the list are ordered, from whom, and for which day. */
@@ -60,7 +30,18 @@ export function OrderedForm({ orderId, lines }: { orderId: string; lines: OrderL
       }}
       input={(typed) => ({ orderId, ...typed })}
     >
-      <TickedLines lines={lines} />
+      <CheckSet
+        name="lineIds"
+        legend="Ordered"
+        className=""
+        options={lines.map(({ lineId, count, name, ordered }) => [
+          lineId,
+          <span key={lineId}>
+            {count} × {name}
+            {ordered && <span className="block text-soft">{ordered}</span>}
+          </span>,
+        ])}
+      />
       <TextField name="from" label="From whom" />
       <DayField name="promisedOn" label="Promised for" />
       <Send wide size="tall">

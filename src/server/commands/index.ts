@@ -84,6 +84,7 @@ import { supportSet } from './support.set';
 import { taskSettle } from './task.settle';
 import { templateSet } from './template.set';
 import { toolAdd } from './tool.add';
+import { toolsAdd } from './tools.add';
 import { toolRetire } from './tool.retire';
 import { torqueCheck } from './torque.check';
 import { torqueCorrect } from './torque.correct';
@@ -204,6 +205,7 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'task.settle': taskSettle,
   'template.set': templateSet,
   'tool.add': toolAdd,
+  'tools.add': toolsAdd,
   'tool.retire': toolRetire,
   'torque.check': torqueCheck,
   'torque.correct': torqueCorrect,

@@ -4,6 +4,10 @@ import { connection } from 'next/server';
 import { PlaceForm, ShopHoursForm } from '@/features/people/shop-hours';
 import { ShopDetailsForm } from '@/features/shop/details-form';
 import { AddPerson, AddTool, AddWrench } from '@/features/shop/shop-forms';
+import { starterBoard } from '@/core/procedure/starter-board';
+import { procedures } from '@/server/procedures';
+import { shopTools } from '@/server/queries/orders';
+import { StarterBoard } from '@/features/welcome/starter-board';
 import { FirstPart } from '@/features/welcome/first-part';
 import { db } from '@/server/database';
 import { requireRole } from '@/server/http';
@@ -35,6 +39,15 @@ const STEPS = [
   ['kit', 'First part or kit', 'What you fit most. More come by CSV in the catalog.'],
 ] as const;
 type StepId = (typeof STEPS)[number][0];
+
+/** What the procedures ask for and is not on the boards yet. */
+async function starterTools() {
+  const [known, have] = await Promise.all([procedures(db()), shopTools(db())]);
+  return starterBoard(
+    known.map(({ procedure }) => procedure),
+    have,
+  );
+}
 
 export default async function WelcomePage({ searchParams }: { searchParams: Promise<{ step?: string }> }) {
   await connection();
@@ -100,7 +113,12 @@ export default async function WelcomePage({ searchParams }: { searchParams: Prom
             </>
           )}
           {now === 'wrenches' && <AddWrench like={person} />}
-          {now === 'tools' && <AddTool />}
+          {now === 'tools' && (
+            <>
+              <AddTool />
+              <StarterBoard key={setUp.tools} tools={await starterTools()} />
+            </>
+          )}
           {now === 'hours' && <ShopHoursForm hours={shop.hours} rackDays={shop.rackDays} />}
           {now === 'kit' && <FirstPart />}
           <p className="pt-5">
