@@ -1,4 +1,6 @@
 import { foldOrder } from '@/contracts/fold';
+import { inputOf } from '@/core/calc/describe';
+import type { FieldShape } from '@/core/calc/field-words';
 import { pricedBy } from '@/core/planner/price-book';
 import { freshPart } from '@/core/planner/plan-part';
 import { add } from '@/core/planner/consequences/cure';
@@ -84,5 +86,26 @@ describe('a target is a height or a lift', () => {
     const came = measured.heights[0]!.mm;
     expect(targetsOf(measured).front).toBeCloseTo((came.LF + came.RF) / 2 + 50, 6);
     expect(targetsOf(measured).rear).toBe(560);
+  });
+});
+
+describe('a field of a calculator says its own unit', () => {
+  const units = (shape: FieldShape, at = ''): Record<string, string> => {
+    const here = [at, shape.id].filter(Boolean).join('.');
+    if (shape.kind === 'group') return Object.assign({}, ...shape.fields.map((one) => units(one, here)));
+    if (shape.kind === 'list') return units(shape.item, at);
+    return shape.kind === 'number' ? { [here]: shape.unit } : {};
+  };
+  test.each([
+    ['load.left', { 'curb.front': 'kg', 'rating.rear': 'kg', 'rating.gross': 'kg', wheelbase: 'mm' }],
+    [
+      'alignment.verdict',
+      { 'spec.front.camber.min': '°', 'spec.rear.toeTotal.max': '°', 'spec.front.setback': 'mm' },
+    ],
+    ['load.shift', { 'wheelRate.LF': 'N/mm', 'track.front': 'mm' }],
+    ['wheel.fit', { 'old.rimWidthIn': 'in' }],
+    ['heights.compare', { 'before.RR': 'mm', 'claimed.front': 'mm' }],
+  ])('%s', (name, expected) => {
+    expect(units(inputOf(name))).toMatchObject(expected);
   });
 });

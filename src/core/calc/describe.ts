@@ -23,7 +23,7 @@ function limitOf(described: Described): string {
     .join(', ');
 }
 
-function shapeOf(id: string, described: Described): FieldShape {
+function shapeOf(id: string, described: Described, group?: string): FieldShape {
   const required = described.flags?.presence === 'required';
   const only = described.flags?.only ? (described.allow ?? []).filter((one) => typeof one === 'string') : [];
   if (only.length) return { kind: 'choice', id, required, choices: only as string[] };
@@ -48,22 +48,22 @@ function shapeOf(id: string, described: Described): FieldShape {
       ),
     };
   }
-  if (described.type === 'object') return { kind: 'group', id, required, fields: fieldsOf(described) };
+  if (described.type === 'object') return { kind: 'group', id, required, fields: fieldsOf(described, id) };
   if (described.type === 'array')
-    return { kind: 'list', id, required, item: shapeOf(id, described.items?.[0] ?? { type: 'any' }) };
+    return { kind: 'list', id, required, item: shapeOf(id, described.items?.[0] ?? { type: 'any' }, group) };
   if (described.type === 'boolean') return { kind: 'boolean', id, required, unit: '', limit: '' };
   const number = described.type === 'number';
   return {
     kind: number ? 'number' : 'text',
     id,
     required,
-    unit: number ? unitOfField(id) : '',
+    unit: number ? unitOfField(id, group) : '',
     limit: number ? limitOf(described) : described.type === 'alternatives' ? 'in one of its forms' : '',
   };
 }
 
-const fieldsOf = (described: Described): FieldShape[] =>
-  Object.entries(described.keys ?? {}).map(([id, one]) => shapeOf(id, one));
+const fieldsOf = (described: Described, group?: string): FieldShape[] =>
+  Object.entries(described.keys ?? {}).map(([id, one]) => shapeOf(id, one, group || undefined));
 
 /** What a schema asks for, as fields a page or a reference can show. */
 export const shapeOfSchema = (schema: { describe(): object }): FieldShape =>

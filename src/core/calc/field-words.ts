@@ -9,16 +9,37 @@ export type FieldShape =
 const NO_UNIT =
   /^(axleRatio|ratio|motionRatio|springMotionRatio|damperMotionRatio|frontFraction|sprungFraction|denominator|activeCoils|cuts|jobs|sdLog|turns|minThreads|indicated|tireFactor)$/;
 
-/** The unit of a field by the names the calculators use throughout; lengths are mm. */
-export function unitOfField(id: string): string {
-  if (/Deg$|^(camber|caster|toe|thrust|crossCaster|crossCamber|needed|targetCaster|casterBefore)$/.test(id))
+/** What the axles, corners and ends of a group are measured in, by the group's name. */
+const OF_GROUP: Record<string, string> = {
+  curb: 'kg',
+  rating: 'kg',
+  wheelRate: 'N/mm',
+  before: 'mm',
+  after: 'mm',
+};
+/** Fields that are of whatever their group is of: `min` of a camber is an angle. */
+const OF_ITS_GROUP = /^(min|max|front|rear|LF|RF|LR|RR)$/;
+
+/**
+ * The unit of a field by the names the calculators use throughout; lengths are mm.
+ * @param group the name of the group it stands in, where it stands in one
+ */
+export function unitOfField(id: string, group?: string): string {
+  if (group !== undefined && OF_ITS_GROUP.test(id)) return OF_GROUP[group] ?? unitOfField(group);
+  if (
+    /Deg$|^(camber|caster|toe|toeTotal|thrust|crossCaster|crossCamber|needed|targetCaster|casterBefore)$/.test(
+      id,
+    )
+  )
     return '°';
   if (/^(rate|springRate|LF|RF|LR|RR)$/.test(id)) return id === 'rate' ? 'N/mm' : '';
   if (/^(wheelLoad|preload|load)$/.test(id)) return 'N';
   if (/^(kg|gross)$/.test(id)) return 'kg';
   if (/[mM]inutes$|^(book|actual)$/.test(id)) return 'min';
   if (/Pct$/.test(id)) return '%';
-  if (/^(cost|odometer|distance|pacePerDay|days|value|target|reading|entered)$/.test(id)) return '';
+  if (/In$/.test(id)) return 'in';
+  if (id === 'days') return 'days';
+  if (/^(cost|odometer|distance|pacePerDay|value|target|reading|entered)$/.test(id)) return '';
   return NO_UNIT.test(id) ? '' : 'mm';
 }
 
