@@ -247,3 +247,69 @@ describe('trial hardware', () => {
       expect(textOf(stepOf(lowering, `coil-cut-${side}`))).toMatch(/Refit it, stand/);
   });
 });
+
+describe('what was wrong or missing, file by file', () => {
+  const every = (id: string) => {
+    const { steps, ways, fasteners } = libraryFile(id);
+    return {
+      steps: [...steps, ...ways.flatMap((way) => way.in.map((one) => one.step))],
+      fasteners: [...fasteners, ...ways.flatMap((way) => way.fasteners ?? [])],
+    };
+  };
+
+  test.each(libraryIds())('%s: each step that loosens something names its tool by size', (id) => {
+    const { steps } = every(id);
+    expect(
+      steps
+        .filter((step) => step.loosens?.length && !step.tools?.some((tool) => tool.size))
+        .map((step) => step.id),
+    ).toEqual([]);
+  });
+
+  test('spacer bolts hold a wheel', () => {
+    for (const id of ['wheels-tires-spacers', 'strut-spacers-car-body'])
+      for (const fastener of every(id).fasteners.filter(
+        (one) => /spacer/i.test(one.id) && /wheel|spacer bolt/i.test(one.name),
+      ))
+        expect([fastener.id, fastener.critical]).toEqual([fastener.id, 'wheel']);
+  });
+
+  test('a collar is turned with the weight off it, and the car is read again on its wheels before it is pinched', () => {
+    const { steps } = libraryFile('adjustable-coil-seats');
+    const order = steps.map((step) => step.id);
+    const at = (id: string) => order.indexOf(id);
+    const one = (id: string) => steps[at(id)]!;
+    expect(one('level-turns').needs).toEqual(['raised']);
+    expect(
+      ['level-read', 'level-raise', 'level-turns', 'level-down', 'level-again', 'pinch-torque'].map(at),
+    ).toEqual(
+      ['level-read', 'level-raise', 'level-turns', 'level-down', 'level-again', 'pinch-torque']
+        .map(at)
+        .sort((a, b) => a - b),
+    );
+    expect(one('pinch-torque').after).toContain('level-again');
+    expect(one('damper-torque').after).toContain('level-again');
+    expect(steps.filter((step) => step.closes?.includes('stop-L')).map((step) => step.id)).toEqual([
+      'stop-in-L',
+    ]);
+  });
+
+  test('what carries an arm is a thing that is taken away before it comes down', () => {
+    const { items, steps } = libraryFile('strut-top-spacer');
+    expect(items.find((item) => item.id === 'armjacks')).toMatchObject({
+      kind: 'support',
+      closeBefore: 'ground',
+    });
+    expect(steps.find((step) => step.opens?.includes('armjacks'))!.id).toBe('hold-front');
+    expect(steps.find((step) => step.closes?.includes('armjacks'))!.id).toBe('jacks-away');
+  });
+
+  test('U-bolts are eased while the springs are loaded; an arm may be clamped instead of nutted', () => {
+    for (const id of ['rear-lift-block', 'front-leaf-springs'])
+      expect(libraryFile(id).steps.find((step) => step.id === 'ubolt-slack')).toMatchObject({
+        needs: ['on-wheels'],
+      });
+    const pinch = libraryFile('front-leaf-springs').ways.find((way) => way.id === 'pitman-pinch')!;
+    expect(pinch.fasteners![0]).toMatchObject({ critical: 'steering', hardware: 'new', secondCheck: true });
+  });
+});

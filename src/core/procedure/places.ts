@@ -104,6 +104,7 @@ const FRONT_CENTER = [
   'subframe-jack',
   'tie-rod-clamps',
   'track-bar-axle',
+  'track-bar-brace',
   'track-bar-bracket',
   'track-bar-frame',
 ] as const;
