@@ -190,7 +190,7 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
   // What still holds the rear axle.
   await page.getByRole('button', { name: 'What is still tight here' }).tap();
   await dialog(page).getByRole('button', { name: 'rear', exact: true }).tap();
-  await expect(dialog(page).getByText('U-bolt nuts, left rear')).toBeVisible();
+  await expect(dialog(page).getByText('Damper lower bolt, left rear')).toBeVisible();
   await dialog(page).getByRole('button', { name: 'Close' }).tap();
 
   // Another way while it runs: the studs are trimmed, by the lead's yes.

@@ -313,3 +313,67 @@ describe('what was wrong or missing, file by file', () => {
     expect(pinch.fasteners![0]).toMatchObject({ critical: 'steering', hardware: 'new', secondCheck: true });
   });
 });
+
+describe('what a file says it does is what its steps do', () => {
+  const all = (id: string) => {
+    const { steps, ways } = libraryFile(id);
+    return [...steps, ...ways.flatMap((way) => way.in.map((one) => one.step))];
+  };
+
+  test('a longer knuckle takes hub, rotor and sensor over by bolts somebody else checks; slotting cannot be undone', () => {
+    const { fasteners, ways } = libraryFile('bracket-lift');
+    for (const side of ['L', 'R'])
+      expect(fasteners.find((one) => one.id === `hubbolt-${side}`)).toMatchObject({
+        critical: 'steering',
+        secondCheck: true,
+      });
+    const slotted = ways.find((way) => way.id === 'knuckle-slotted')!;
+    expect(slotted.in.every(({ step }) => step.irreversible)).toBe(true);
+    // The old knuckle stays: nothing is moved over.
+    expect(slotted.out).toEqual(expect.arrayContaining(['hub-over-L', 'hub-over-R']));
+  });
+
+  test('jam nuts of adjustable arms and bars are torqued, and again where the rack turned them', () => {
+    const trailing = all('coils-trailing-arms-rear');
+    const torques = trailing.filter((step) => step.torques?.includes('armjam-L')).map((step) => step.phase);
+    expect(torques).toEqual(['on-wheels', 'align']);
+    expect(trailing.find((step) => step.id === 'thrust-slack')!.loosens).toEqual(['armjam-L', 'armjam-R']);
+    for (const id of ['ftrackjam', 'rtrackjam', 'farmjam-L'])
+      expect(all('touring-all-round').some((step) => step.torques?.includes(id))).toBe(true);
+  });
+
+  test('the pinion is read before the upper arm comes off and after', () => {
+    const order = libraryFile('coils-trailing-arms-rear').steps.map((step) => step.id);
+    const places = ['pinion-hold', 'pinion-before', 'upper-off', 'upper-on', 'pinion-after'].map((id) =>
+      order.indexOf(id),
+    );
+    expect(places).toEqual([...places].sort((a, b) => a - b));
+    expect(places[0]).toBeGreaterThanOrEqual(0);
+  });
+
+  test.each(['front', 'rear'])(
+    'a warranty visit takes off the %s wheels alone where they are the ones eased',
+    (end) => {
+      const procedure = libraryFile('visit-warranty');
+      const { steps } = takeVariants(procedure, [`${end}-only`]);
+      const touched = steps.flatMap((step) => [
+        ...(step.loosens ?? []),
+        ...(step.torques ?? []),
+        ...(step.opens ?? []),
+      ]);
+      const others = touched.filter((id) => /wheel/.test(id) && !id.startsWith(end[0]!));
+      expect(others).toEqual([]);
+      expect(touched.some((id) => id.startsWith(`${end[0]}wheel`))).toBe(true);
+    },
+  );
+
+  test('a car with struts behind is not sent to steps for a separate coil', () => {
+    expect(libraryFile('strut-spacers-car-body').fits.rear).toEqual(['multi-link']);
+  });
+});
+
+test.each(libraryIds())('%s: one place has one fastener, so that no value is taken for another’s', (id) => {
+  const { fasteners, ways } = libraryFile(id);
+  const places = [...fasteners, ...ways.flatMap((way) => way.fasteners ?? [])].map((one) => one.place);
+  expect(places.filter((place, at) => places.indexOf(place) !== at)).toEqual([]);
+});

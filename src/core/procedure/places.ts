@@ -84,6 +84,7 @@ const AT_EACH_CENTER = [
   'chocks',
   'stands',
   'track-bar',
+  'track-bar-jam',
 ] as const;
 
 const FRONT_CENTER = [
@@ -99,6 +100,7 @@ const FRONT_CENTER = [
   'driveshaft',
   'heat-shield',
   'pitman-arm',
+  'pitman-pinch',
   'skid-plate',
   'subframe',
   'subframe-jack',

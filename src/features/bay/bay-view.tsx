@@ -2,6 +2,7 @@
 
 import { Button } from '@/ui/button';
 import { Link } from '@/ui/link';
+import dynamic from 'next/dynamic';
 import { type ReactNode, useMemo, useState } from 'react';
 import { nextSteps } from '@/core/procedure/engine';
 import { torqueWalk } from '@/core/procedure/walk';
@@ -13,8 +14,10 @@ import { type BayProps, stepNumber } from './bay-props';
 import { BayTasks } from './bay-tasks';
 import { BayThen } from './bay-then';
 import { StepNow } from './step-now';
-import { TorqueWalk } from './torque-walk';
-import { WrenchStrip } from './wrench-strip';
+
+// Only where something is torqued: the page comes without them.
+const TorqueWalk = dynamic(() => import('./torque-walk').then((all) => all.TorqueWalk));
+const WrenchStrip = dynamic(() => import('./wrench-strip').then((all) => all.WrenchStrip));
 
 /** The bay: one thing to do now, what is open and loose always in sight, the next two steps beneath. */
 export function BayView({ strip, heights, ...props }: BayProps & { strip?: ReactNode; heights?: ReactNode }) {
@@ -47,17 +50,19 @@ export function BayView({ strip, heights, ...props }: BayProps & { strip?: React
             The job is stopped. {props.alarm}
           </div>
         )}
-        <WrenchStrip {...props} step={now?.step ?? null}>
-          {mayWalk && (
-            <Button
-              className="aria-pressed:bg-ink aria-pressed:text-paper"
-              aria-pressed={walking}
-              onClick={() => setWalking(!walking)}
-            >
-              {walking ? 'Step by step again' : `Walk round: ${walk.length} left on the wheels`}
-            </Button>
-          )}
-        </WrenchStrip>
+        {(Boolean(now?.step.torques?.length) || props.tray.length > 0) && (
+          <WrenchStrip {...props} step={now?.step ?? null}>
+            {mayWalk && (
+              <Button
+                className="aria-pressed:bg-ink aria-pressed:text-paper"
+                aria-pressed={walking}
+                onClick={() => setWalking(!walking)}
+              >
+                {walking ? 'Step by step again' : `Walk round: ${walk.length} left on the wheels`}
+              </Button>
+            )}
+          </WrenchStrip>
+        )}
         <main>
           {walking && mayWalk ? (
             <TorqueWalk {...props} walk={walk} />

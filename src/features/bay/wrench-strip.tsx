@@ -57,7 +57,6 @@ export function WrenchStrip({
     );
   }, [link, waits, waiting, orderId, post]);
   const wrench = wrenches.find((one) => one.id === link?.wrenchId);
-  if (!step?.torques?.length && !tray.length && !choosing) return null;
   if (!props.standInWrench)
     return children ? (
       <section
