@@ -129,6 +129,8 @@ export class CommandContext {
   /** Locks and loads a work order that is still open. @throws Refusal when it has been handed over or closed */
   async openOrder(orderId: string): Promise<LockedOrder> {
     const order = await this.order(orderId);
+    if (order.state.cancelled)
+      throw new Refusal('closed', 'This order was cancelled: nothing more is done on it.', 'orderId');
     if (isClosed(order.state)) {
       throw new Refusal(
         'closed',

@@ -4,6 +4,7 @@ import { OpenList } from '@/features/orders/open-list';
 import { CancelOrder, ChangeTargets } from '@/features/orders/undo-order';
 import { ClockButton, PlaceControl } from '@/features/orders/place-and-clock';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
+import { openedUp } from '@/core/ledger/cancel';
 import { isClosed, isJob } from '@/core/ledger/order-state';
 import { shopMoment, shortDay } from '@/core/units/shop-time';
 import { AnswerWatch } from '@/features/handoff/answer-watch';
@@ -131,7 +132,7 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
         {!isClosed(state) && (
           <section className="flex flex-wrap gap-3">
             {isJob(state) && !state.run && <ChangeTargets orderId={file.id} targets={intake.targets} />}
-            <CancelOrder orderId={file.id} number={file.number} />
+            {openedUp(state) === null && <CancelOrder orderId={file.id} number={file.number} />}
           </section>
         )}
         {state.cancelled && (

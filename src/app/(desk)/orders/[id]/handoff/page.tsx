@@ -160,7 +160,7 @@ export default async function HandoffPage({
             </div>
           )}
         </section>
-        {job && (
+        {job && !state.cancelled && (
           <div className="grid grid-cols-2 gap-2">
             <a
               className="btn min-h-14"
