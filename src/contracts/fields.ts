@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import { CORNERS } from '@/core/corners';
+import { HEIGHT_METHODS } from '@/core/ledger/kinds/arrival';
 
 /** Input kinds the commands share. Messages are written for the person who typed. */
 
@@ -80,4 +81,16 @@ export const moment = () =>
     'string.isoDate': 'Write the day and the time, like Apr 20, 9:00',
     'string.pattern.base': 'Write the time with the day, like Apr 20, 9:00',
     'string.empty': 'Choose day and time',
+  });
+
+/** A height, or a lift with its sign, as it is typed; nothing where the end stays as it is. */
+const target = () => Joi.string().trim().allow(null, '').empty('').default(null);
+
+/** What is wanted of both ends. */
+export const targets = () =>
+  Joi.object({
+    front: target(),
+    rear: target(),
+    unit: oneOf('in', 'mm').required(),
+    method: oneOf(...HEIGHT_METHODS).required(),
   });

@@ -14,13 +14,11 @@ import {
 } from '@/core/ledger/kinds/arrival';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { PHASES, type Phase } from '@/core/procedure/types';
-import { id, line, odometer, text, oneOf, moment, reason } from '../fields';
+import { id, line, odometer, text, oneOf, moment, reason, targets } from '../fields';
 import { VEHICLE_FACTS, type VehicleFacts } from '@/core/vehicle-facts';
 import { KNOWN } from '@/core/planner/measures';
 import { answerFields, answerFieldsOnLink } from '../answer-fields';
 import { type Defaulted, area, contract, offlineContract } from '../command';
-
-const target = () => Joi.string().trim().allow(null, '').empty('').default(null);
 
 const newCustomer = Joi.object({ name: line(120).required(), phone: text(60), email: text(120) });
 
@@ -114,12 +112,7 @@ export const arrival = area('The car comes in', {
       newTires: line(60).allow(null, '').empty('').default(null),
       carries: text(300),
       wants: line(500).required(),
-      targets: Joi.object({
-        front: target(),
-        rear: target(),
-        unit: oneOf('in', 'mm').required(),
-        method: oneOf(...HEIGHT_METHODS).required(),
-      }).required(),
+      targets: targets().required(),
       promisedFor: moment().allow(null).default(null),
       pacePerDay: Joi.number().greater(0).max(5000).allow(null).default(null),
       place: Joi.string().max(20).allow(null).default(null),

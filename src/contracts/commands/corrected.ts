@@ -1,11 +1,10 @@
 import Joi from 'joi';
-import { HEIGHT_METHODS, type IntakeData } from '@/core/ledger/kinds/arrival';
+import type { IntakeData } from '@/core/ledger/kinds/arrival';
 import { SUSPENSIONS, type SuspensionKind } from '@/core/planner/axle-kinds';
 import { answerFields } from '../answer-fields';
 import { area, contract } from '../command';
-import { id, line, oneOf, reason, text } from '../fields';
+import { id, line, oneOf, reason, targets, text } from '../fields';
 
-const target = () => Joi.string().trim().allow(null, '').empty('').default(null);
 const suspension = () => oneOf(...(Object.keys(SUSPENSIONS) as SuspensionKind[]));
 
 /** What was written down wrongly of an order, a car or a customer, and is put right without losing what stood there. */
@@ -32,12 +31,7 @@ export const corrected = area('What was wrong', {
     who: ['advisor', 'tech'],
     fields: {
       orderId: id().required(),
-      targets: Joi.object({
-        front: target(),
-        rear: target(),
-        unit: oneOf('in', 'mm').required(),
-        method: oneOf(...HEIGHT_METHODS).required(),
-      }).required(),
+      targets: targets().required(),
       agreed: Joi.boolean().required(),
       how: answerFields.how,
       witness: answerFields.witness,

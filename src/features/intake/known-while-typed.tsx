@@ -34,20 +34,29 @@ function useKnown(
   return found.of === letters ? found.cars : [];
 }
 
-/** A plate that is known here: the car is taken instead of written down a second time. */
-export function KnownPlate({ plate, onTake }: { plate: string; onTake: (car: KnownCar) => void }) {
-  const [car] = useKnown(plate, 3, carsOfPlate);
-  if (!car) return null;
+function KnownHere({ words, take, onTake }: { words: string; take: string; onTake: () => void }) {
   return (
     <div
       className="caution col-span-2 flex flex-wrap items-center justify-between gap-2 px-4 py-2"
       role="status"
     >
-      <span>
-        {car.plate} is known here: {car.label}, of {car.customer}.
-      </span>
-      <Button onClick={() => onTake(car)}>Take that car</Button>
+      <span>{words}</span>
+      <Button onClick={onTake}>{take}</Button>
     </div>
+  );
+}
+
+/** A plate that is known here: the car is taken instead of written down a second time. */
+export function KnownPlate({ plate, onTake }: { plate: string; onTake: (car: KnownCar) => void }) {
+  const [car] = useKnown(plate, 3, carsOfPlate);
+  return (
+    car && (
+      <KnownHere
+        words={`${car.plate} is known here: ${car.label}, of ${car.customer}.`}
+        take="Take that car"
+        onTake={() => onTake(car)}
+      />
+    )
   );
 }
 
@@ -60,16 +69,13 @@ export function KnownPhone({
   onTake: (customer: { id: string; name: string }) => void;
 }) {
   const [car] = useKnown(phone, 6, carsOfPhone);
-  if (!car) return null;
   return (
-    <div
-      className="caution col-span-2 flex flex-wrap items-center justify-between gap-2 px-4 py-2"
-      role="status"
-    >
-      <span>
-        That telephone is {car.customer}’s, with {car.label}.
-      </span>
-      <Button onClick={() => onTake({ id: car.customerId, name: car.customer })}>It is their car</Button>
-    </div>
+    car && (
+      <KnownHere
+        words={`That telephone is ${car.customer}’s, with ${car.label}.`}
+        take="It is their car"
+        onTake={() => onTake({ id: car.customerId, name: car.customer })}
+      />
+    )
   );
 }

@@ -1,17 +1,9 @@
 import { handle } from './handler';
+import { putOnBoard } from './tool.add';
 
 export const toolsAdd = handle('tools.add', {
   async run(ctx, { tools }) {
-    for (const { kind, size, drive } of tools) {
-      const toolId = ctx.freshId();
-      await ctx.tx.run('INSERT INTO shop_tool (id, kind, size, drive) VALUES (?, ?, ?, ?)', [
-        toolId,
-        kind,
-        size,
-        drive,
-      ]);
-      await ctx.appendShop('tool', toolId, { kind, size, drive });
-    }
+    for (const tool of tools) await putOnBoard(ctx, tool);
     return { count: tools.length };
   },
 });
