@@ -7,3 +7,5 @@ ALTER TABLE message
   MODIFY state ENUM('queued', 'sent', 'failed', 'dropped', 'by hand', 'handed on') NOT NULL;
 -- One car that was written down as two: the other one's orders are this one's.
 ALTER TABLE vehicle ADD COLUMN merged_into CHAR(36) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NULL;
+-- Lists of cars leave those out, and stay in the order they were seen.
+ALTER TABLE vehicle ADD KEY vehicle_merged_seen (merged_into, seen_at, id);

@@ -131,7 +131,7 @@ export function promiseDoubt(promised: string | null, now: Date, words: string):
 /** A wrench with a range no wrench has: from above to below, or beyond what a hand turns, N·m. */
 export function wrenchDoubt(lowNm: number, highNm: number): Doubt | null {
   if (highNm > 3000) return { field: 'high', text: `A wrench up to ${Math.round(highNm)} N·m.` };
-  if (lowNm > 0 && highNm / lowNm > 30)
+  if (lowNm > 0 && highNm / lowNm > 60)
     return { field: 'low', text: `A wrench from ${lowNm} to ${highNm} N·m reads neither end true.` };
   return null;
 }

@@ -150,7 +150,8 @@ test('nonsense in the forms of the shop is told at its fields, in plain sentence
   page.on('dialog', (box) => void box.accept());
   const found: Record<string, number> = {};
   for (const url of PAGES) found[url] = await tryPage(page, url, OPENERS[url]);
-  for (const url of ['/orders/new', '/shop', '/procedures/rear-leaf-shackles/values?platform=Ox', '/hours'])
+  // What stands on the others depends on the day; these have something to refuse always.
+  for (const url of ['/orders/new', '/shop', '/procedures/rear-leaf-shackles/values?platform=Ox'])
     expect(found[url], `${url}: nothing was refused`).toBeGreaterThan(0);
 });
 

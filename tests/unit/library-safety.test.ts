@@ -377,3 +377,25 @@ test.each(libraryIds())('%s: one place has one fastener, so that no value is tak
   const places = [...fasteners, ...ways.flatMap((way) => way.fasteners ?? [])].map((one) => one.place);
   expect(places.filter((place, at) => places.indexOf(place) !== at)).toEqual([]);
 });
+
+test('a bar set on the bench has its jam nut torqued, a brace its bolts; the template trims before a coil hides it', () => {
+  const { fasteners, steps, ways } = libraryFile('link-coil-long-travel');
+  expect(fasteners.find((one) => one.id === 'trackjam')).toMatchObject({
+    critical: 'steering',
+    secondCheck: true,
+  });
+  expect(steps.find((step) => step.torques?.includes('trackjam'))!.id).toBe('track-torque');
+  const brace = ways.find((way) => way.id === 'brace-instead')!;
+  expect(brace.in.some(({ step }) => step.torques?.includes('bracebolt'))).toBe(true);
+  const at = (id: string) => steps.findIndex((step) => step.id === id);
+  expect(at('template')).toBeLessThan(Math.min(at('spring-in-L'), at('spring-in-R')));
+  expect(steps[at('template')]!.do).toMatch(/bracket/);
+});
+
+test('a coilover eased above for room below is torqued there again', () => {
+  const { steps } = libraryFile('lower-mount-spacer');
+  for (const side of ['L', 'R']) {
+    expect(steps.find((step) => step.loosens?.includes(`top-${side}`))!.id).toBe(`top-ease-${side}`);
+    expect(steps.find((step) => step.torques?.includes(`top-${side}`))!.id).toBe(`top-torque-${side}`);
+  }
+});
