@@ -3,6 +3,7 @@ import { CORNER_NAMES } from '@/core/procedure/engine';
 import type { Db } from './database';
 import { loadOrder, type OrderRow } from './entries/order';
 import { insertMany } from './insert-many';
+import { platformOf } from './queries/platform';
 import type { Row } from './tables';
 
 /** What is derived from the entries of aligning, handing over and coming back. */
@@ -145,9 +146,7 @@ export async function deriveKitFacts(tx: Db, order: OrderRow, state: OrderState)
   ];
   if (!facts.length) return;
   const kits = await kitsOfVisit(tx, state);
-  const vehicle = await tx.row<Row<'vehicle', 'platform'>>('SELECT platform FROM vehicle WHERE id = ?', [
-    order.vehicle_id,
-  ]);
+  const platform = await platformOf(tx, order.vehicle_id);
   await insertMany(
     tx,
     'kit_fact',
@@ -157,7 +156,7 @@ export async function deriveKitFacts(tx: Db, order: OrderRow, state: OrderState)
         `${index} ${fact.id}`,
         order.id,
         kit,
-        vehicle?.platform ?? '',
+        platform,
         fact.what,
         fact.words.slice(0, 500),
         JSON.stringify(fact.detail),

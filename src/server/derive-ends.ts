@@ -15,6 +15,7 @@ import { shopDay } from '@/core/units/shop-time';
 import type { Db } from './database';
 import { insertMany } from './insert-many';
 import { isRusty } from '@/core/schedule/remaining-work';
+import { platformOf } from './queries/platform';
 import type { Row } from './tables';
 
 /** What follows from the end of a job: what it teaches, what comes back, and when that is due. */
@@ -89,10 +90,7 @@ export async function deriveFinished(tx: Db, order: OrderRow, state: OrderState)
   const before = baselineOf(state);
   const after = afterHeightsOf(state);
   if (!isClosed(state) || state.cancelled || !isJob(state) || !plan || !before || !after) return;
-  const vehicle = await tx.row<Row<'vehicle', 'platform'>>('SELECT platform FROM vehicle WHERE id = ?', [
-    order.vehicle_id,
-  ]);
-  const platform = vehicle?.platform ?? '';
+  const platform = await platformOf(tx, order.vehicle_id);
   const was = axleMeans(before.mm);
   const is = axleMeans(after.mm);
   for (const end of ['front', 'rear'] as const) {

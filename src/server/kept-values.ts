@@ -1,5 +1,8 @@
-import type { CommandContext } from './commands/context';
+import type { Fastener } from '@/core/procedure/types';
+import type { CommandContext, LockedOrder } from './commands/context';
 import { insertMany } from './insert-many';
+import { kitOfPlace, kitsAtEnds } from './queries/kept-values';
+import { platformOf } from './queries/platform';
 import type { Person } from './sessions/sessions';
 import type { Row } from './tables';
 
@@ -59,6 +62,32 @@ export async function keepValues(
   await ctx.appendShop(VALUES_KEPT, platform, {
     values: values.map(({ kit, place, nm, angleDeg, source }) => ({ kit, place, nm, angleDeg, source })),
   });
+}
+
+/**
+ * Keeps values entered on an order for the next car of its platform with the same kits.
+ * @returns for what they are kept, as words; null where the car has no platform to keep them for
+ */
+export async function keepValuesOfOrder(
+  ctx: CommandContext,
+  order: LockedOrder,
+  person: Person,
+  values: readonly { fastener: Fastener; nm: number | null; angleDeg: number | null; source: string }[],
+): Promise<string | null> {
+  const platform = await platformOf(ctx.tx, order.vehicleId);
+  if (!platform) return null;
+  const kits = kitsAtEnds(order.state);
+  await keepValues(
+    ctx,
+    { platform, orderNumber: order.number, person },
+    values.map(({ fastener: { place, name }, ...value }) => ({
+      ...value,
+      place,
+      name,
+      kit: kitOfPlace(kits, place),
+    })),
+  );
+  return [platform, ...new Set([kits.front, kits.rear].filter(Boolean))].join(', ');
 }
 
 /** What the shop’s chain calls it. */

@@ -1,10 +1,9 @@
-import { expect, test } from '@playwright/test';
+import { type Page, expect, test } from '@playwright/test';
 import config from '../../playwright.config';
 import { closePool, db } from '../../src/server/database';
 import { loadOrder } from '../../src/server/entries/order';
 import type { DemoJob } from '../../demo/job';
-import { give as giveAs } from '../support/shop';
-import { onTheLift } from '../support/shop';
+import { give as giveAs, onTheLift } from '../support/shop';
 import { signIn } from './hands';
 
 // The browser keeps pages one walks back to, as it does for people.
@@ -27,12 +26,18 @@ const doStep = async (job: DemoJob) => {
   return step;
 };
 
-test('after Back the bay shows the present, and takes no tap before it does', async ({ page }) => {
-  const job = await onTheLift('BACK 77');
+/** The bay of a car on the lift, open at its next step. */
+async function inTheBay(page: Page, plate: string) {
+  const job = await onTheLift(plate);
   await signIn(page, 'Brannoch');
   await page.goto(`/bay/${job.orderId}`);
   const first = await nextStepOf(job);
   await expect(page.locator(heading)).toHaveText(first.do);
+  return { job, first };
+}
+
+test('after Back the bay shows the present, and takes no tap before it does', async ({ page }) => {
+  const { job } = await inTheBay(page, 'BACK 77');
   // Somewhere else in the meantime, by a real navigation: the browser puts the page away as it is.
   await page.goto('/help');
   await doStep(job);
@@ -56,11 +61,7 @@ test('a desk page one walks back to is read again', async ({ page }) => {
 });
 
 test('a page that was put away and comes back is read before its next tap is sent', async ({ page }) => {
-  const job = await onTheLift('BACK 79');
-  await signIn(page, 'Brannoch');
-  await page.goto(`/bay/${job.orderId}`);
-  const first = await nextStepOf(job);
-  await expect(page.locator(heading)).toHaveText(first.do);
+  const { job, first } = await inTheBay(page, 'BACK 79');
   // As the browser does it: the page is hidden, its connections go, and later it is shown again as it was.
   await page.evaluate(() => window.dispatchEvent(new PageTransitionEvent('pagehide', { persisted: true })));
   await doStep(job);
@@ -74,11 +75,7 @@ test('a page that was put away and comes back is read before its next tap is sen
 });
 
 test('what was tapped on the old page is not recorded, and the page says why', async ({ page }) => {
-  const job = await onTheLift('BACK 80');
-  await signIn(page, 'Brannoch');
-  await page.goto(`/bay/${job.orderId}`);
-  const first = await nextStepOf(job);
-  await expect(page.locator(heading)).toHaveText(first.do);
+  const { job } = await inTheBay(page, 'BACK 80');
   // Its live events do not reach it, as on a flaky network: it does not know that the step was done.
   await page.evaluate(() => window.dispatchEvent(new PageTransitionEvent('pagehide', { persisted: true })));
   await doStep(job);

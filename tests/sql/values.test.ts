@@ -1,9 +1,11 @@
+import { plausibleTorque } from '@/core/calc/torque.plausible';
 import { handoffBlockers } from '@/core/ledger/closing';
 import type { OrderState } from '@/core/ledger/order-state';
 import { closePool, db } from '@/server/database';
 import { loadOrder } from '@/server/entries/order';
 import { verifyEverything } from '@/server/entries/verify';
 import { blockersOnTheCar } from '@/server/handoff-ready';
+import { procedureById } from '@/server/procedures';
 import type { DemoDriver } from '../../demo/driver';
 import type { DemoJob } from '../../demo/job';
 import { give, jobOn, refusal, testShop, testWrenches, truck } from '../support/shop';
@@ -34,6 +36,9 @@ const bolts = async (job: DemoJob) => {
   return document!.fasteners.filter((one) => one.place.endsWith('.u-bolt')).map((one) => one.id);
 };
 
+const orderOf = async (job: DemoJob) =>
+  (await db().row<{ number: number }>('SELECT number FROM work_order WHERE id = ?', [job.orderId]))!;
+
 describe('values by sheet', () => {
   test('both sides at once, from one source, kept for the next car of the platform with these kits', async () => {
     const first = await started('SHEET 1', 'Sheet platform');
@@ -58,11 +63,15 @@ describe('values by sheet', () => {
       });
     const next = await started('SHEET 2', 'Sheet platform');
     const begun = (await stateOf(next.orderId)).run!;
-    for (const id of await bolts(next)) {
-      const { spec } = begun.fasteners.get(id)!;
-      // The demo names another for the place: nobody takes either unseen.
-      expect(spec!.nm).toBeGreaterThan(0);
-    }
+    for (const id of await bolts(next))
+      expect(begun.fasteners.get(id)!.spec).toEqual({
+        nm: 118,
+        source: `kit sheet, issue 4, kept from order ${(await orderOf(first)).number}`,
+      });
+    const elsewhere = await started('SHEET 4', 'Another platform');
+    const other = (await stateOf(elsewhere.orderId)).run!;
+    for (const id of await bolts(elsewhere))
+      expect(other.fasteners.get(id)!.spec).toMatchObject({ madeUp: true });
     expect(await verifyEverything(() => undefined)).toBeNull();
     await db().run("UPDATE kept_value SET nm = 500 WHERE platform = 'Sheet platform' AND procedure_id = ''");
     expect(await verifyEverything(() => undefined)).toMatch(/the value kept for .* is not what was written/);
@@ -107,7 +116,6 @@ describe('values by sheet', () => {
         source: 'car maker’s sheet',
         ...more,
       });
-    const place = 'rear.left.damper-lower';
     const known = (
       await db().rows<{ place: string }>(
         "SELECT place FROM kept_value WHERE procedure_id = 'rear-lift-block' AND place NOT LIKE '%u-bolt' LIMIT 1",
@@ -124,7 +132,55 @@ describe('values by sheet', () => {
     expect(await rows()).toEqual([{ nm: 70 }]);
     expect(await keep({ values: [{ places: [known], value: null, out: true }] })).toMatchObject({ ok: true });
     expect(await rows()).toEqual([]);
-    expect(place).toBeTruthy();
+  });
+
+  test('out of the band of its bolt it is asked about at its line, too low as too high; with an angle it is a snug one', async () => {
+    const { procedure } = (await procedureById(db(), 'rear-lift-block'))!;
+    const bolt = procedure.fasteners.find((one) => one.thread && one.grade)!;
+    const keep = (value: number, more: object = {}, confirmed = false) =>
+      give(shop, 'Odalys', 'values.keep', {
+        procedureId: 'rear-lift-block',
+        platform: 'Asked platform',
+        unit: 'nm',
+        source: 'car maker’s sheet',
+        values: [{ places: [bolt.place], value, ...more }],
+        confirmed,
+      });
+    const band = plausibleTorque({ thread: bolt.thread!, grade: bolt.grade! });
+    const [low, high] = [refusal(await keep(band.low / 2)), refusal(await keep(band.high * 2))];
+    expect(low).toMatchObject({ code: 'confirm', field: 'values[0].value' });
+    expect(low.message).toMatch(/It is low for such a bolt/);
+    expect(high.message).toMatch(/It is high for such a bolt/);
+    expect(await keep((band.low + band.high) / 2)).toMatchObject({ ok: true, answer: { values: 1 } });
+    expect(await keep(band.low / 2, { angleDeg: 90 })).toMatchObject({ ok: true });
+    expect(await keep(band.high * 2, {}, true)).toMatchObject({ ok: true });
+    const kept = await db().rows("SELECT nm, angle_deg FROM kept_value WHERE platform = 'Asked platform'");
+    expect(kept).toHaveLength(1);
+    expect(kept[0]).toMatchObject({ angle_deg: null });
+  });
+
+  test('a value entered alone is kept as one of a sheet is; an interim one, or of a car without a platform, is not', async () => {
+    const job = await started('SHEET 5', 'Single platform');
+    const nameless = await started('SHEET 6', '');
+    const set = async (on: DemoJob, kind: 'entered' | 'interim') =>
+      give(shop, 'Odalys', 'value.set', {
+        orderId: on.orderId,
+        fastenerId: (await bolts(on))[0],
+        kind,
+        value: 118,
+        unit: 'nm',
+        source: 'kit sheet, issue 4',
+      });
+    const rows = () =>
+      db().rows(
+        "SELECT platform, nm, source FROM kept_value WHERE platform IN ('Single platform', '')  AND procedure_id = ''",
+      );
+    expect(await set(job, 'interim')).toMatchObject({ ok: true });
+    expect(await rows()).toEqual([]);
+    expect(await set(nameless, 'entered')).toMatchObject({ ok: true });
+    expect(await rows()).toEqual([]);
+    expect(await set(job, 'entered')).toMatchObject({ ok: true });
+    expect(await rows()).toEqual([{ platform: 'Single platform', nm: 118, source: 'kit sheet, issue 4' }]);
   });
 });
 

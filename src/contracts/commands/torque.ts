@@ -5,19 +5,29 @@ import type { TorqueData } from '@/core/ledger/kinds/bay';
 import type { Corner } from '@/core/corners';
 import { type Defaulted, area, contract, offlineContract } from '../command';
 
-/** A value as a sheet gives it, with the angle it is turned on by. */
-const sheetValue = () => ({
-  value: Joi.number().greater(0).max(5000).allow(null).default(null).messages({
-    'number.base': 'Enter the value as a number',
-    'number.greater': 'A torque is more than zero',
-  }),
-  angleDeg: Joi.number()
-    .greater(0)
-    .max(720)
-    .allow(null)
-    .default(null)
-    .messages({ 'number.base': 'Enter the angle in degrees' }),
-});
+/** The rows of a sheet: whose value it is, both sides at once, the value, and the angle it is turned on by. */
+const sheetRows = (whose: 'fastenerIds' | 'places', more: Joi.SchemaMap = {}) =>
+  Joi.array()
+    .items(
+      Joi.object({
+        [whose]: Joi.array().items(Joi.string().max(80)).min(1).max(12).required(),
+        value: Joi.number().greater(0).max(5000).allow(null).default(null).messages({
+          'number.base': 'Enter the value as a number',
+          'number.greater': 'A torque is more than zero',
+        }),
+        angleDeg: Joi.number()
+          .greater(0)
+          .max(720)
+          .allow(null)
+          .default(null)
+          .messages({ 'number.base': 'Enter the angle in degrees' }),
+        ...more,
+      }),
+    )
+    .min(1)
+    .max(200)
+    .required()
+    .messages({ 'array.min': 'Enter one value at least' });
 const sheetSource = () =>
   line(200).required().messages({
     'string.empty': 'Say which sheet, and which issue of it',
@@ -176,17 +186,7 @@ export const torque = area('Torqued and cut', {
     who: ['tech', 'advisor'],
     fields: {
       orderId: id().required(),
-      values: Joi.array()
-        .items(
-          Joi.object({
-            fastenerIds: Joi.array().items(Joi.string().max(80)).min(1).max(12).required(),
-            ...sheetValue(),
-          }),
-        )
-        .min(1)
-        .max(200)
-        .required()
-        .messages({ 'array.min': 'Enter one value at least' }),
+      values: sheetRows('fastenerIds'),
       unit: oneOf('nm', 'lbft').default('nm'),
       source: sheetSource(),
       leadId: id().allow(null).default(null),
@@ -215,18 +215,7 @@ export const torque = area('Torqued and cut', {
         .required()
         .messages({ 'string.empty': 'Say for which platform: the values are that car’s' }),
       kit: text(200),
-      values: Joi.array()
-        .items(
-          Joi.object({
-            places: Joi.array().items(Joi.string().max(80)).min(1).max(12).required(),
-            ...sheetValue(),
-            out: Joi.boolean().default(false),
-          }),
-        )
-        .min(1)
-        .max(200)
-        .required()
-        .messages({ 'array.min': 'Enter one value at least' }),
+      values: sheetRows('places', { out: Joi.boolean().default(false) }),
       unit: oneOf('nm', 'lbft').default('nm'),
       source: sheetSource(),
       confirmed: Joi.boolean().default(false),

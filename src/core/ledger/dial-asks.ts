@@ -1,4 +1,4 @@
-import { convertDistance } from '../units/distance';
+import { convertDistance, distanceText } from '../units/distance';
 import type { Odometer } from './kinds/arrival';
 
 /** A dial as it was read once. */
@@ -14,8 +14,6 @@ const DAY_MS = 86_400_000;
 const MOST_KM_PER_DAY = 1500;
 /** Dials are read to the whole unit, and units are converted. */
 const SLACK = 1;
-
-const words = (value: number, unit: string) => `${Math.round(value).toLocaleString('en-US')} ${unit}`;
 
 /** A digit too many or too few, where that would fit. */
 function likelySlip(value: number, low: number, high: number): number | null {
@@ -40,9 +38,10 @@ export function dialAsks(before: readonly DialReading[], read: Odometer, at: str
   const days = Math.max(1, (Date.parse(at) - Date.parse(last.at)) / DAY_MS);
   const most = had + convertDistance(MOST_KM_PER_DAY, 'km', read.unit) * days;
   const slip = likelySlip(read.value, had - SLACK, most);
-  const perhaps = slip === null ? '' : ` Was it ${words(slip, read.unit)}?`;
-  if (read.value < had - SLACK) return `It read ${words(had, read.unit)} before, and now less.${perhaps}`;
+  const perhaps = slip === null ? '' : ` Was it ${distanceText(slip, read.unit)}?`;
+  if (read.value < had - SLACK)
+    return `It read ${distanceText(had, read.unit)} before, and now less.${perhaps}`;
   if (read.value > most)
-    return `It read ${words(had, read.unit)} before: ${words(read.value - had, read.unit)} in ${Math.round(days)} days is more than anybody drives.${perhaps}`;
+    return `It read ${distanceText(had, read.unit)} before: ${distanceText(read.value - had, read.unit)} in ${Math.round(days)} days is more than anybody drives.${perhaps}`;
   return null;
 }

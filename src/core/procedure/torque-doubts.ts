@@ -3,6 +3,7 @@ import { convertTorque } from '../calc/torque.convert';
 import { plausibleTorque } from '../calc/torque.plausible';
 import type { EntryOf } from '../ledger/entries';
 import type { TorqueData } from '../ledger/kinds/bay';
+import { attempt } from '../refusal';
 import { torqueBoth } from '../units/torque-text';
 import { type RunDocument, type RunState, placedName } from './engine';
 import type { Fastener } from './types';
@@ -16,6 +17,18 @@ const alike = (run: RunDocument, fastener: Fastener) =>
       other.grade === fastener.grade &&
       other.name === fastener.name,
   );
+
+/**
+ * What speaks against a value by the plausible band of a fastener's thread and grade, N·m.
+ * @returns null within the band, or where thread or grade have none
+ */
+export function unlikelyTorque({ thread, grade }: Fastener, nm: number): string | null {
+  if (!thread || !grade) return null;
+  const band = attempt(() => plausibleTorque({ thread, grade }));
+  if (!band.ok || (nm >= band.value.low && nm <= band.value.high)) return null;
+  const { low, high } = band.value;
+  return `It is ${nm < low ? 'low' : 'high'} for such a bolt: plausible is ${torqueBoth(low)} to ${torqueBoth(high)}.`;
+}
 
 /**
  * What speaks against a value about to be entered: off the plausible band of its thread and grade, another value than
@@ -36,18 +49,8 @@ export function valueSlips(run: RunDocument, state: RunState, fastener: Fastener
       doubts.push(`${placedName(twin)} has ${torqueBoth(spec.nm)}: this looks like the wrong unit.`);
     break;
   }
-  if (fastener.thread && fastener.grade && fastener.spec?.angleDeg === undefined) {
-    try {
-      const { low, high } = plausibleTorque({ thread: fastener.thread, grade: fastener.grade });
-      if (nm < low || nm > high)
-        doubts.push(
-          `It is ${nm < low ? 'low' : 'high'} for such a bolt: plausible is ${torqueBoth(low)} to ${torqueBoth(high)}.`,
-        );
-    } catch {
-      // A thread or grade the band does not know gives no band.
-    }
-  }
-  return doubts;
+  const unlikely = fastener.spec?.angleDeg === undefined ? unlikelyTorque(fastener, nm) : null;
+  return unlikely ? [...doubts, unlikely] : doubts;
 }
 
 const readingNm = (reading: TorqueData['reading']) =>

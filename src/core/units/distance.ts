@@ -8,8 +8,12 @@ export function convertDistance(value: number, from: DistanceUnit, to: DistanceU
   return from === 'mi' ? value * KM_PER_MILE : value / KM_PER_MILE;
 }
 
+/** A distance or a dial as people write it, to the whole unit: `61,340 mi`. */
+export const distanceText = (value: number, unit: DistanceUnit): string =>
+  `${Math.round(value).toLocaleString('en-US')} ${unit}`;
+
 /** An odometer as people read it out: `61,340 mi`, or why nobody could read it. */
 export function odometerText(odometer: Odometer): string {
   if ('unread' in odometer) return `not read: ${odometer.unread}`;
-  return `${Math.round(odometer.value).toLocaleString('en-US')} ${odometer.unit}`;
+  return distanceText(odometer.value, odometer.unit);
 }

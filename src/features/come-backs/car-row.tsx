@@ -1,11 +1,11 @@
 import { Link } from '@/ui/link';
 import { shortDay } from '@/core/units/shop-time';
 import { describeComeBack, describeDue } from '@/core/follow-up/describe';
+import { distanceText } from '@/core/units/distance';
 import { type ComeBack } from '@/server/queries/come-backs';
 import { ComeBackSign } from './come-back-sign';
 import { AskHowItRides, ComeBackMore, RemindersSwitch, VisitButton } from './visit-button';
 
-const round = (value: number) => Math.round(value).toLocaleString('en-US');
 const STAGES: Record<string, string> = { soon: 'nearly due', due: 'due', overdue: 'overdue' };
 
 /** How much of the distance is driven, as a bar with its end at due. */
@@ -20,7 +20,7 @@ function Driven({ comeBack }: { comeBack: ComeBack }) {
         <div className="h-full bg-pen" style={{ width: `${part * 100}%` }} />
       </div>
       <p className="text-sm text-soft">
-        at <span className="figure text-base text-ink">{`${round(dueOdometer)} ${unit}`}</span>
+        at <span className="figure text-base text-ink">{distanceText(dueOdometer, unit)}</span>
       </p>
     </div>
   );
@@ -55,7 +55,7 @@ function DueLine({ comeBack, mayClose }: { comeBack: ComeBack; mayClose: boolean
         )}
         {comeBack.paceAssumed && (
           <span className="block text-sm text-soft">
-            by a usual {Math.round(comeBack.pacePerDay ?? 0)} {comeBack.unit} a day, assumed
+            by a usual {distanceText(comeBack.pacePerDay ?? 0, comeBack.unit)} a day, assumed
           </span>
         )}
         {comeBack.reminded.length > 0 && (
@@ -99,8 +99,8 @@ export function CarRow({
           </Link>{' '}
           <span className="text-soft">
             {first.plate} · {first.customer} · <span className="whitespace-nowrap">{first.phone}</span>
-            {dial !== undefined && dial !== null && ` · last read ${round(dial)} ${first.unit}`}
-            {pace && `, ${round(pace)} ${first.unit} a day`}
+            {dial !== undefined && dial !== null && ` · last read ${distanceText(dial, first.unit)}`}
+            {pace && `, ${distanceText(pace, first.unit)} a day`}
           </span>
         </p>
         <div className="flex flex-wrap justify-end gap-2">

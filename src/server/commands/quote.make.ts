@@ -5,9 +5,9 @@ import { askAbout, promiseDoubt } from '@/core/doubts';
 import { shopDay, shopMoment } from '@/core/units/shop-time';
 import { latestPlan } from '@/core/ledger/order-state';
 import { expectedLabor } from '../queries/labor';
+import { platformOf } from '../queries/platform';
 import { readShop, taxOf } from '../queries/shop';
 import { handle } from './handler';
-import type { Row } from '../tables';
 
 export const quoteMake = handle('quote.make', {
   async run(ctx, { orderId, lines, depositCents, promisedFor, unknown, confirmed }) {
@@ -20,11 +20,8 @@ export const quoteMake = handle('quote.make', {
     const book = lines.reduce((sum, one) => sum + one.minutes, 0);
     if (book <= 0)
       throw new Refusal('no-hours', 'Put the minutes of the work on one line at least.', 'lines[0].minutes');
-    const vehicle = await ctx.tx.row<Row<'vehicle', 'platform'>>(
-      'SELECT platform FROM vehicle WHERE id = ?',
-      [order.vehicleId],
-    );
-    const { p50, p80, jobs } = await expectedLabor(ctx.tx, order.state, vehicle!.platform, book);
+    const platform = await platformOf(ctx.tx, order.vehicleId);
+    const { p50, p80, jobs } = await expectedLabor(ctx.tx, order.state, platform, book);
     const hours = { p50, p80, jobs };
     const tax = taxOf(shop);
     const { likely } = quoteTotals({ lines, hours, ratePerHour: shop.centsPerHour, tax });

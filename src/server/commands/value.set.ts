@@ -5,9 +5,7 @@ import { holdsRole } from '@/core/ledger/roles';
 import { placedName } from '@/core/procedure/engine';
 import { valueSlips } from '@/core/procedure/torque-doubts';
 import { followUpForPlace } from '../follow-up/open';
-import { keepValues } from '../kept-values';
-import { kitOfPlace, kitsAtEnds } from '../queries/kept-values';
-import type { Row } from '../tables';
+import { keepValuesOfOrder } from '../kept-values';
 import { byPin } from './by-pin';
 import { handle } from './handler';
 
@@ -51,21 +49,9 @@ export const valueSet = handle('value.set', {
         leadId: lead?.id ?? null,
       },
     });
-    const car =
-      input.kind === 'entered' &&
-      (await ctx.tx.row<Row<'vehicle', 'platform'>>('SELECT platform FROM vehicle WHERE id = ?', [
-        order.vehicleId,
-      ]));
-    if (car && car.platform)
-      await keepValues(ctx, { platform: car.platform, orderNumber: order.number, person: lead! }, [
-        {
-          place: fastener.place,
-          name: fastener.name,
-          kit: kitOfPlace(kitsAtEnds(order.state), fastener.place),
-          nm,
-          angleDeg: input.angleDeg,
-          source: input.source,
-        },
+    if (input.kind === 'entered')
+      await keepValuesOfOrder(ctx, order, lead!, [
+        { fastener, nm, angleDeg: input.angleDeg, source: input.source },
       ]);
     // Torqued to an interim and driven off: the real value brings it back.
     if (closed && before.valueKind === 'interim' && input.kind === 'entered')

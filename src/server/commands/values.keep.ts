@@ -1,9 +1,7 @@
 import { Refusal } from '@/core/refusal';
 import { convertTorque } from '@/core/calc/torque.convert';
-import { plausibleTorque } from '@/core/calc/torque.plausible';
-import { attempt } from '@/core/refusal';
 import { placedName } from '@/core/procedure/engine';
-import { torqueBoth } from '@/core/units/torque-text';
+import { unlikelyTorque } from '@/core/procedure/torque-doubts';
 import { keepValues } from '../kept-values';
 import { procedureById } from '../procedures';
 import { handle } from './handler';
@@ -25,13 +23,12 @@ export const valuesKeep = handle('values.keep', {
     );
     if (!given.length) throw new Refusal('nothing', 'Enter one value at least.', 'values[0].value');
     for (const { fastener, nm, angleDeg, field } of input.confirmed ? [] : given) {
-      if (nm === null || angleDeg !== null || !fastener.thread || !fastener.grade) continue;
-      const { thread, grade } = fastener;
-      const band = attempt(() => plausibleTorque({ thread, grade }));
-      if (band.ok && (nm < band.value.low || nm > band.value.high))
+      // With an angle the torque before it is a snug one.
+      const unlikely = nm === null || angleDeg !== null ? null : unlikelyTorque(fastener, nm);
+      if (unlikely)
         throw new Refusal(
           'confirm',
-          `${placedName(fastener)}: plausible for such a bolt is ${torqueBoth(band.value.low)} to ${torqueBoth(band.value.high)}. Look at the sheet again, or confirm it.`,
+          `${placedName(fastener)}: ${unlikely} Look at the sheet again, or confirm it.`,
           field,
         );
     }

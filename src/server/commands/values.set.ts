@@ -4,11 +4,9 @@ import { isClosed } from '@/core/ledger/order-state';
 import { holdsRole } from '@/core/ledger/roles';
 import { placedName } from '@/core/procedure/engine';
 import { valueSlips } from '@/core/procedure/torque-doubts';
-import { keepValues } from '../kept-values';
-import { kitOfPlace, kitsAtEnds } from '../queries/kept-values';
+import { keepValuesOfOrder } from '../kept-values';
 import { byPin } from './by-pin';
 import { handle } from './handler';
-import type { Row } from '../tables';
 
 export const valuesSet = handle('values.set', {
   before: byPin('leadId'),
@@ -64,24 +62,12 @@ export const valuesSet = handle('values.set', {
         },
       })),
     );
-    const car = await ctx.tx.row<Row<'vehicle', 'platform'>>('SELECT platform FROM vehicle WHERE id = ?', [
-      order.vehicleId,
-    ]);
-    if (!car?.platform) return { values: given.length, keptFor: null };
-    const kits = kitsAtEnds(order.state);
-    await keepValues(
+    const keptFor = await keepValuesOfOrder(
       ctx,
-      { platform: car.platform, orderNumber: order.number, person: lead },
-      given.map(({ fastener, nm, angleDeg }) => ({
-        place: fastener.place,
-        name: fastener.name,
-        kit: kitOfPlace(kits, fastener.place),
-        nm,
-        angleDeg,
-        source: input.source,
-      })),
+      order,
+      lead,
+      given.map(({ fastener, nm, angleDeg }) => ({ fastener, nm, angleDeg, source: input.source })),
     );
-    const named = [...new Set([kits.front, kits.rear].filter(Boolean))].join(', ');
-    return { values: given.length, keptFor: named ? `${car.platform}, ${named}` : car.platform };
+    return { values: given.length, keptFor };
   },
 });

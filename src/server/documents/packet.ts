@@ -16,7 +16,7 @@ import { afterHeightsOf, baselineOf, isRecheck, latestPlan } from '@/core/ledger
 import { placedName } from '@/core/procedure/engine';
 import { METHOD_WORDS } from '@/core/stance/readings';
 import { judgeHeights } from '@/core/stance/verdict';
-import { convertDistance, odometerText } from '@/core/units/distance';
+import { convertDistance, distanceText, odometerText } from '@/core/units/distance';
 import { torqueTold } from '@/core/units/torque-text';
 import type { Shop } from '../queries/shop';
 import { shopDay } from '@/core/units/shop-time';
@@ -258,10 +258,7 @@ async function comeBacks(tx: Db, file: OrderFile): Promise<PacketComeBack[]> {
     return {
       title: data.because === 'moved' ? 'Found moved: clicked again' : TITLES[data.kind],
       places: data.places.length,
-      dueOdometer:
-        read && due.dueOdometer !== null
-          ? `${Math.round(due.dueOdometer).toLocaleString('en-US')} ${unit}`
-          : null,
+      dueOdometer: read && due.dueOdometer !== null ? distanceText(due.dueOdometer, unit) : null,
       dueOn: due.due,
       assumedPace: assumed,
       interval: describeInterval(data.interval),

@@ -1,5 +1,6 @@
 import { REMINDER_STAGES, type ReminderStage, reminderStage } from '@/core/follow-up/reminders';
 import type { FollowUpKind } from '@/core/ledger/kinds/coming-back';
+import { distanceText } from '@/core/units/distance';
 import { shopDay, shortDay } from '@/core/units/shop-time';
 import { db, transaction } from '../database';
 import { findShop } from '../queries/shop';
@@ -31,9 +32,7 @@ const day = (date: Date | null) => date?.toISOString().slice(0, 10) ?? null;
 function describeWhen(row: Row): string {
   const due = day(row.due_on);
   const parts = [
-    row.due_odometer === null
-      ? null
-      : `at ${Math.round(row.due_odometer).toLocaleString('en-US')} ${row.unit}`,
+    row.due_odometer === null ? null : `at ${distanceText(row.due_odometer, row.unit)}`,
     due === null ? null : `${row.due_odometer === null ? '' : 'about '}${shortDay(due)}`,
   ];
   return parts.filter(Boolean).join(', ') || 'soon';

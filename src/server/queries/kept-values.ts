@@ -6,6 +6,7 @@ import type { TorqueSpec } from '@/core/procedure/types';
 import type { ValuesByPlace } from '@/core/procedure/values';
 import type { Db } from '../database';
 import type { Row } from '../tables';
+import { platformOf } from './platform';
 
 type ValueRow = Row<
   'kept_value',
@@ -70,10 +71,7 @@ export async function keptValues(
 
 /** The values an order starts with. */
 export async function keptValuesOf(tx: Db, vehicleId: string, state: OrderState): Promise<ValuesByPlace> {
-  const row = await tx.row<Row<'vehicle', 'platform'>>('SELECT platform FROM vehicle WHERE id = ?', [
-    vehicleId,
-  ]);
-  return keptValues(tx, row?.platform ?? '', kitsAtEnds(state));
+  return keptValues(tx, await platformOf(tx, vehicleId), kitsAtEnds(state));
 }
 
 /** What is kept for just this platform and this kit. */

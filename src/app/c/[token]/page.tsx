@@ -5,6 +5,7 @@ import { tapeOf } from '@/core/ledger/tape';
 import { describeAnswer } from '@/features/answers/answer-words';
 import { QuotePrice, QuoteStack } from '@/features/quote/quote-stack';
 import { Shapes } from '@/ui/shapes';
+import { distanceText } from '@/core/units/distance';
 import { moneyText } from '@/core/units/money';
 import { longDay, shopMoment, shortDay } from '@/core/units/shop-time';
 import { describeStanding } from '@/features/customer/standing';
@@ -165,7 +166,7 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
                     {back.dueOn && `, ${shortDay(back.dueOn)}`}
                     {back.dueOdometer !== null && (
                       <span className="block text-soft">
-                        at {Math.round(back.dueOdometer).toLocaleString('en-US')} {back.unit} on the dial
+                        at {distanceText(back.dueOdometer, back.unit)} on the dial
                       </span>
                     )}
                   </span>
