@@ -39,6 +39,3 @@ export interface EntryContract<K extends EntryKind> {
   correctedBy?: readonly CommandName[];
 }
 export type EntryContracts<K extends EntryKind> = { [Kind in K]: EntryContract<Kind> };
-
-/** What somebody wrote, as a sentence of its own. */
-export const sentence = (written: string) => (/[.!?…]$/.test(written) ? written : `${written}.`);

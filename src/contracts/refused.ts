@@ -1,5 +1,6 @@
 import type Joi from 'joi';
 import { Refusal, fieldPath } from '@/core/refusal';
+import { sentence } from '@/core/wording';
 import { PLAIN_WORDS } from './plain-words';
 import { type FieldError, firstOfEach } from './answer';
 
@@ -9,9 +10,6 @@ export const LOOKED_AT: Joi.ValidationOptions = {
   errors: { wrap: { label: false } },
   messages: PLAIN_WORDS,
 };
-
-/** A message ends as a sentence does. */
-export const sentence = (message: string) => `${message}.`.replace(/\.\.$/, '.');
 
 /** What a schema says is wrong, the first of each field. */
 export const fieldErrors = (error: Joi.ValidationError): FieldError[] =>

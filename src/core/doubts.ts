@@ -5,6 +5,7 @@ import { CORNERS, type PerCorner } from './corners';
 import { CORNER_NAMES } from './procedure/run-state';
 import { Refusal } from './refusal';
 import type { Target } from './stance/targets';
+import { capital } from './wording';
 
 /** Something that cannot well be: asked about once, in words, with the figure it may have been. */
 export interface Doubt {
@@ -53,7 +54,7 @@ export function heightDoubts(mm: PerCorner<number>, unit: TapeUnit): Doubt[] {
     return [
       {
         field: `readings.${corner}`,
-        text: `${CORNER_NAMES[corner].replace(/^./, (letter) => letter.toUpperCase())} reads ${formatTape(mm[corner], unit)} beside ${formatTape(beside, unit)}.${perhaps(tape(slip, unit))}`,
+        text: `${capital(CORNER_NAMES[corner])} reads ${formatTape(mm[corner], unit)} beside ${formatTape(beside, unit)}.${perhaps(tape(slip, unit))}`,
       },
     ];
   });
@@ -110,7 +111,7 @@ export function angleDoubts(readings: AlignmentReadings, set: 'before' | 'after'
       return [
         {
           field: `${set}.${corner}.${angle}`,
-          text: `${angle.replace(/^./, (letter) => letter.toUpperCase())} ${value}° ${CORNER_NAMES[corner]}.${perhaps(slip === null ? null : `${Math.round(slip * 100) / 100}°`)}`,
+          text: `${capital(angle)} ${value}° ${CORNER_NAMES[corner]}.${perhaps(slip === null ? null : `${Math.round(slip * 100) / 100}°`)}`,
         },
       ];
     }),

@@ -1,5 +1,6 @@
 'use client';
 
+import { sentence } from '@/core/wording';
 import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import {
   Controller,
@@ -14,7 +15,6 @@ import {
   useWatch,
 } from 'react-hook-form';
 import type { FieldError } from '@/contracts/answer';
-import { sentence } from '@/contracts/refused';
 import { fieldPath } from '@/core/refusal';
 import { Button } from './button';
 import { momentText } from './day-text';

@@ -320,6 +320,16 @@ test('the kit ledger stands where a lift is planned; messages that fail stay in 
   await page.getByRole('button', { name: 'Hand it on' }).click();
   const words = await page.getByTestId('words').innerText();
   await expect(page.getByText(/opens on this machine alone/)).toBeVisible();
+  // Where the address is not a secure one the browser lets no page copy: nobody is told that it did.
+  await page.evaluate(() =>
+    Object.defineProperty(navigator, 'clipboard', { value: undefined, configurable: true }),
+  );
+  await page.getByRole('button', { name: 'Copy it' }).click();
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.evaluate(() => Reflect.deleteProperty(navigator, 'clipboard'));
+  await page.getByRole('button', { name: /^Not copied/ }).click();
+  await expect(page.getByRole('button', { name: 'Copied', exact: true })).toBeVisible();
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(words);
   const text = await page.getByRole('link', { name: 'Open as a text' }).getAttribute('href');
   expect(decodeURIComponent(text!.split('body=')[1]!)).toBe(words);
   expect((await page.request.get(/https?:\S+\/c\/\S+/.exec(words)![0])).ok()).toBe(true);

@@ -1,5 +1,6 @@
 import { CONTRACTS, type CommandName, contractOf } from '@/contracts/commands';
-import { LOOKED_AT, fieldErrors, sentence } from '@/contracts/refused';
+import { LOOKED_AT, fieldErrors } from '@/contracts/refused';
+import { sentence } from '@/core/wording';
 import { specFrom, typedSpec } from '@/features/alignment/spec-fields';
 import { readingsFrom, typedReadings } from '@/features/alignment/typed-sheet';
 import { NO_BUILD, NO_RULE, factsOf, typedBuild } from '@/features/catalog/kit-lines';

@@ -1,7 +1,8 @@
+import { capital, sentence } from '@/core/wording';
 import type { ArrivalEntries } from '@/core/ledger/kinds/arrival';
 import { heightsOf } from '@/core/stance/readings';
 import { odometerText } from '@/core/units/distance';
-import { type EntryContracts, sentence } from '../entry';
+import { type EntryContracts } from '../entry';
 
 export const arrival: EntryContracts<keyof ArrivalEntries> = {
   intake: {
@@ -100,7 +101,7 @@ export const arrival: EntryContracts<keyof ArrivalEntries> = {
       if (replan) state.replanSeq = entry.seq;
     },
     describe: (entry) =>
-      `${sentence(entry.data.words.replace(/^./, (letter) => letter.toUpperCase()))}${entry.why ? ` ${sentence(entry.why)}` : ''}`,
+      `${sentence(capital(entry.data.words))}${entry.why ? ` ${sentence(entry.why)}` : ''}`,
     projections: ['search'],
   },
   odometer: {

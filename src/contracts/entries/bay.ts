@@ -1,3 +1,4 @@
+import { sentence } from '@/core/wording';
 import type { EntryOf } from '@/core/ledger/entries';
 import { carBefore, keepLessSafe, lateThings } from '@/core/ledger/device-conflicts';
 import type { BayEntries } from '@/core/ledger/kinds/bay';
@@ -16,7 +17,7 @@ import {
 import { applyLeftOff } from '@/core/procedure/left-off';
 import { applySupport, judgeSupport } from '@/core/procedure/support';
 import { torqueBoth } from '@/core/units/torque-text';
-import { type EntryContracts, sentence } from '../entry';
+import { type EntryContracts } from '../entry';
 
 const HARMFUL = new Set(['ground', 'drive', 'loose', 'untorqued', 'support']);
 

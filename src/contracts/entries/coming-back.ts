@@ -1,6 +1,7 @@
+import { sentence } from '@/core/wording';
 import { describeInterval } from '@/core/follow-up/promises';
 import type { ComingBackEntries, FollowUpKind } from '@/core/ledger/kinds/coming-back';
-import { type EntryContracts, sentence } from '../entry';
+import { type EntryContracts } from '../entry';
 
 const COME_BACK_WORDS: Record<FollowUpKind, string> = {
   wheel: 'wheel nuts',

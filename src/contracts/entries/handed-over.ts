@@ -1,10 +1,11 @@
+import { sentence } from '@/core/wording';
 import { judgeAlignment } from '@/core/calc/alignment.verdict';
 import { putDriveAway } from '@/core/ledger/apart';
 import { CAR_USES, type HandedOverEntries } from '@/core/ledger/kinds/handed-over';
 import { judgedBy } from '@/core/ledger/order-state';
 import { forbidsDrive } from '@/core/procedure/engine';
 import { odometerText } from '@/core/units/distance';
-import { type EntryContracts, sentence } from '../entry';
+import { type EntryContracts } from '../entry';
 
 export const handedOver: EntryContracts<keyof HandedOverEntries> = {
   alignment: {

@@ -1,5 +1,6 @@
+import { sentence } from '@/core/wording';
 import type { PlannedEntries } from '@/core/ledger/kinds/planned';
-import { type EntryContracts, sentence } from '../entry';
+import { type EntryContracts } from '../entry';
 
 export const planned: EntryContracts<keyof PlannedEntries> = {
   plan: {

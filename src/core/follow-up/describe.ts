@@ -1,3 +1,4 @@
+import { capital } from '../wording';
 import type { FollowUpKind, FollowUpOpenData } from '../ledger/kinds/coming-back';
 
 /** Come-backs in the shop's words. */
@@ -14,9 +15,8 @@ export const COME_BACK_TITLES: Record<FollowUpKind, string> = {
 export function describeComeBack(comeBack: Pick<FollowUpOpenData, 'kind' | 'because' | 'places'>): string {
   if (comeBack.because !== 'handoff') {
     const [end, side, what] = comeBack.places[0]!.split('.');
-    return `${what!.replaceAll('-', ' ')}, ${side} ${end}, ${comeBack.because === 'moved' ? 'found moved' : 'its value came'}`.replace(
-      /^./,
-      (first) => first.toUpperCase(),
+    return capital(
+      `${what!.replaceAll('-', ' ')}, ${side} ${end}, ${comeBack.because === 'moved' ? 'found moved' : 'its value came'}`,
     );
   }
   return COME_BACK_TITLES[comeBack.kind];

@@ -1,3 +1,4 @@
+import { capital } from '../wording';
 import type { Problem } from './check';
 import type { PlainProcedure } from './types';
 
@@ -51,6 +52,6 @@ export function placeProblems(
     };
     const stepId = steps.some((step) => step.id === ref) ? ref : (at[code]?.() ?? last(names));
     const words = (WORDS[code] ?? ((name: string) => name))(nameOf(ref));
-    return { ...problem, words: words.charAt(0).toUpperCase() + words.slice(1), stepId };
+    return { ...problem, words: capital(words), stepId };
   });
 }

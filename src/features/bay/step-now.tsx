@@ -1,5 +1,6 @@
 'use client';
 
+import { capital } from '@/core/wording';
 import dynamic from 'next/dynamic';
 import { Button } from '@/ui/button';
 import { Link } from '@/ui/link';
@@ -57,8 +58,6 @@ function Approve({
     </CommandDialog>
   );
 }
-
-const sentence = (text: string) => text[0]!.toUpperCase() + text.slice(1);
 
 /** What the big button will do, in the words of what waits. */
 function describeDone(busy: boolean, waiting: string | null): string {
@@ -194,7 +193,7 @@ export function StepNow({
           <Approve orderId={orderId} step={step} leads={props.leads} facts={facts} />
         ) : waiting && mayTake ? (
           <Button weight="pen" className="min-h-24 flex-[2] text-3xl" onClick={() => takeRef.current?.()}>
-            {waiting.corner ? `${sentence(CORNER_NAMES[waiting.corner])}: ` : ''}
+            {waiting.corner ? `${capital(CORNER_NAMES[waiting.corner])}: ` : ''}
             {describeTake(waiting, run.fasteners.get(waiting.id)!, props.recheck, props.viewer.torqueUnit)}
           </Button>
         ) : (

@@ -7,6 +7,7 @@ import { newId } from '@/features/transport/device';
 import { postJson } from '@/features/transport/post';
 import { useCommand, usePost } from '@/features/transport/use-command';
 import { Button } from '@/ui/button';
+import { CopyButton } from '@/ui/copy-button';
 import { Dialog } from '@/ui/dialog';
 import { HandOn } from '@/features/messages/hand-on';
 import { LoopbackNotice } from '@/features/messages/loopback-notice';
@@ -131,15 +132,7 @@ export function SendLink({
               {made.address}
             </p>
             <LoopbackNotice base={made.address} />
-            <Button
-              weight="pen"
-              size="tall"
-              wide
-              className="mt-3"
-              onClick={() => void navigator.clipboard?.writeText(made.address)}
-            >
-              Copy it
-            </Button>
+            <CopyButton text={made.address} weight="pen" size="tall" wide className="mt-3" />
           </>
         )}
       </Dialog>

@@ -1,3 +1,4 @@
+import { capital } from '@/core/wording';
 import { type PerCorner, eachCorner } from '@/core/corners';
 import { formatTape } from '@/core/calc/tape.format';
 import { sentBack } from '@/core/ledger/after-work';
@@ -24,8 +25,7 @@ export function heightsOfOrder(file: OrderFile) {
   const stance = stanceOfOrder(file);
   const unit = baseline?.entry.data.unit ?? file.state.intake!.data.targets.unit;
   const rows: HeightRow[] = file.state.heights.map((set) => ({
-    label:
-      set === baseline ? 'As it came' : set.entry.data.occasion.replace(/^./, (first) => first.toUpperCase()),
+    label: set === baseline ? 'As it came' : capital(set.entry.data.occasion),
     mm: set.mm,
     note: `${shopMoment(set.entry.at, file.shop.timeZone)}, ${file.people[set.entry.personId] ?? ''}`,
   }));

@@ -1,12 +1,14 @@
 'use client';
 
 import { useState } from 'react';
+import { capital } from '@/core/wording';
 import type { HAND_WAYS } from '@/core/follow-up/message-kinds';
 import type { FieldError } from '@/contracts/answer';
 import type { HandOnWords } from '@/contracts/hand-on';
 import { postJson } from '@/features/transport/post';
 import { useCommand, usePost } from '@/features/transport/use-command';
 import { Button } from '@/ui/button';
+import { CopyButton } from '@/ui/copy-button';
 import { Dialog } from '@/ui/dialog';
 import { FormErrors } from '@/ui/field';
 import { LoopbackNotice } from './loopback-notice';
@@ -19,12 +21,10 @@ export function HandOn({ messageId, opens = 'Hand it on' }: { messageId: string;
   const handed = useCommand('message.handed');
   const [shown, setShown] = useState<HandOnWords | null>(null);
   const [errors, setErrors] = useState<FieldError[]>([]);
-  const [copied, setCopied] = useState(false);
   const open = async () => {
     const answer = await post(() => postJson<HandOnWords>(`/api/messages/${messageId}/words`, {}));
     if (!answer.ok) return setErrors(answer.errors);
     setErrors([]);
-    setCopied(false);
     setShown(answer.answer);
   };
   const given = async (how: Way) => {
@@ -57,14 +57,7 @@ export function HandOn({ messageId, opens = 'Hand it on' }: { messageId: string;
             </p>
             <LoopbackNotice base={shown.base} />
             <div className="grid grid-cols-2 gap-2 pt-3">
-              <Button
-                onClick={async () => {
-                  await navigator.clipboard?.writeText(shown.words);
-                  setCopied(true);
-                }}
-              >
-                {copied ? 'Copied' : 'Copy it'}
-              </Button>
+              <CopyButton text={shown.words} />
               {typeof navigator !== 'undefined' && 'share' in navigator && (
                 <Button onClick={() => void navigator.share({ text: shown.words }).catch(() => undefined)}>
                   Share it
@@ -93,7 +86,7 @@ export function HandOn({ messageId, opens = 'Hand it on' }: { messageId: string;
             <div className="grid grid-cols-2 gap-2 pt-2">
               {(['by mail', 'by text', 'in person', 'by another app'] as const).map((how) => (
                 <Button key={how} disabled={handed.busy} onClick={() => void given(how)}>
-                  {how[0]!.toUpperCase() + how.slice(1)}
+                  {capital(how)}
                 </Button>
               ))}
             </div>

@@ -17,6 +17,7 @@ import { placedName } from '@/core/procedure/engine';
 import { METHOD_WORDS } from '@/core/stance/readings';
 import { judgeHeights } from '@/core/stance/verdict';
 import { convertDistance, distanceText, odometerText } from '@/core/units/distance';
+import { capital } from '@/core/wording';
 import { torqueTold } from '@/core/units/torque-text';
 import type { Shop } from '../queries/shop';
 import { shopDay } from '@/core/units/shop-time';
@@ -194,13 +195,7 @@ function heightRows(file: OrderFile): Packet['heights'] {
       ...(stance.predicted ? [row('Predicted', 'predicted', stance.predicted)] : []),
       ...file.state.heights
         .filter((set) => set !== baseline)
-        .map((set) =>
-          row(
-            set.entry.data.occasion.replace(/^./, (c) => c.toUpperCase()),
-            'measured',
-            set.mm,
-          ),
-        ),
+        .map((set) => row(capital(set.entry.data.occasion), 'measured', set.mm)),
     ],
     verdicts: verdict ?? [],
   };

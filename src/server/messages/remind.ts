@@ -1,5 +1,6 @@
 import { REMINDER_STAGES, type ReminderStage, reminderStage } from '@/core/follow-up/reminders';
 import type { FollowUpKind } from '@/core/ledger/kinds/coming-back';
+import { capital } from '@/core/wording';
 import { distanceText } from '@/core/units/distance';
 import { shopDay, shortDay } from '@/core/units/shop-time';
 import { db, transaction } from '../database';
@@ -102,7 +103,7 @@ async function queueGroup(group: { row: Row; stage: ReminderStage }[], at: Date)
       onceKey: `${stage} ${mine[0]!.id}`,
       orderId: first.order_id,
       stage,
-      values: { what: what.replace(/^./, (letter) => letter.toUpperCase()), when: describeWhen(mine[0]!) },
+      values: { what: capital(what), when: describeWhen(mine[0]!) },
       at,
     });
     for (const row of mine) {
