@@ -1,11 +1,10 @@
 import { compareTorque } from '../calc/torque.compare';
 import { convertTorque } from '../calc/torque.convert';
-import { plausibleTorque } from '../calc/torque.plausible';
 import type { EntryOf } from '../ledger/entries';
 import type { TorqueData } from '../ledger/kinds/bay';
-import { attempt } from '../refusal';
 import { torqueBoth } from '../units/torque-text';
 import { type RunDocument, type RunState, placedName } from './engine';
+import { plausibleBand } from './plausible-band';
 import type { Fastener } from './types';
 
 /** Fasteners of the same thread, grade and name at other places: what a value is held against besides its twin. */
@@ -22,11 +21,10 @@ const alike = (run: RunDocument, fastener: Fastener) =>
  * What speaks against a value by the plausible band of a fastener's thread and grade, N·m.
  * @returns null within the band, or where thread or grade have none
  */
-export function unlikelyTorque({ thread, grade }: Fastener, nm: number): string | null {
-  if (!thread || !grade) return null;
-  const band = attempt(() => plausibleTorque({ thread, grade }));
-  if (!band.ok || (nm >= band.value.low && nm <= band.value.high)) return null;
-  const { low, high } = band.value;
+export function unlikelyTorque(fastener: Fastener, nm: number): string | null {
+  const band = plausibleBand(fastener);
+  if (!band || (nm >= band.low && nm <= band.high)) return null;
+  const { low, high } = band;
   return `It is ${nm < low ? 'low' : 'high'} for such a bolt: plausible is ${torqueBoth(low)} to ${torqueBoth(high)}.`;
 }
 

@@ -1,9 +1,8 @@
 'use client';
 
-import { plausibleTorque } from '@/core/calc/torque.plausible';
-import { attempt } from '@/core/refusal';
 import { convertTorque } from '@/core/calc/torque.convert';
 import { placedName } from '@/core/procedure/engine';
+import { plausibleBand } from '@/core/procedure/plausible-band';
 import type { Fastener } from '@/core/procedure/types';
 import { torqueBoth } from '@/core/units/torque-text';
 import { CommandDialog } from '@/features/transport/command-dialog';
@@ -26,18 +25,10 @@ type ValueKind = (typeof KINDS)[number][0];
 
 const isValue = (kind: ValueKind) => kind === 'entered' || kind === 'interim';
 
-/** The plausible band of a thread and grade, to stand beside what is typed. It is no source of a value. */
-function bandOf(fastener: Fastener): { low: number; high: number } | null {
-  if (!fastener.thread || !fastener.grade) return null;
-  const { thread, grade } = fastener;
-  const read = attempt(() => plausibleTorque({ thread, grade }));
-  return read.ok ? read.value : null;
-}
-
 /** The value in both units, and what bolts like this are plausible at. */
 function Beside({ fastener, value, unit }: { fastener: Fastener; value: TypedFigure; unit: 'lbft' | 'nm' }) {
   const nm = typeof value === 'number' && value > 0 ? convertTorque(value, unit).nm : null;
-  const band = bandOf(fastener);
+  const band = plausibleBand(fastener);
   const off = nm !== null && band !== null && (nm < band.low || nm > band.high);
   return (
     <>

@@ -1,7 +1,6 @@
 'use client';
 
-import { plausibleTorque } from '@/core/calc/torque.plausible';
-import { attempt } from '@/core/refusal';
+import { plausibleBand } from '@/core/procedure/plausible-band';
 import type { Fastener } from '@/core/procedure/types';
 import { torqueTexts } from '@/core/units/torque-text';
 import { CheckField } from '@/ui/checkbox';
@@ -29,11 +28,10 @@ export interface TypedValue {
 }
 export const noValue = (): TypedValue => ({ value: null, angleDeg: null, out: false });
 
-function bandText({ thread, grade }: Fastener, unit: 'lbft' | 'nm'): string | null {
-  if (!thread || !grade) return null;
-  const band = attempt(() => plausibleTorque({ thread, grade }));
-  if (!band.ok) return null;
-  const [low, high] = [torqueTexts(band.value.low, unit), torqueTexts(band.value.high, unit)];
+function bandText(fastener: Fastener, unit: 'lbft' | 'nm'): string | null {
+  const band = plausibleBand(fastener);
+  if (!band) return null;
+  const [low, high] = [torqueTexts(band.low, unit), torqueTexts(band.high, unit)];
   return `plausible ${low.value} to ${high.value} ${high.unit}`;
 }
 
