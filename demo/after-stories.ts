@@ -155,6 +155,33 @@ export const EARLIER: { story: Story; daysAgo: number; said: object | null }[] =
   },
 ];
 
+/** The rescue truck’s two sets of wheels. @returns the id of the one it is driven on in summer */
+export async function rescueWheels(shop: DemoDriver, orderId: string): Promise<string> {
+  const car = (await db().row<{ vehicle_id: string }>('SELECT vehicle_id FROM work_order WHERE id = ?', [
+    orderId,
+  ]))!;
+  const keep = (set: object) =>
+    shop.act('Odalys', 'wheelset.save', { vehicleId: car.vehicle_id, unit: 'nm', ...set });
+  const road = await keep({
+    name: 'road',
+    tires: 'LT255/75R17',
+    rimWidthIn: 8,
+    offsetMm: 25,
+    torque: 140,
+    source: 'wheel sheet, made up for the demo',
+    dial: { shown: 50, truth: 51 },
+  });
+  await keep({
+    name: 'snow, on steel',
+    tires: 'LT245/75R17',
+    rimWidthIn: 7,
+    offsetMm: 35,
+    torque: 165,
+    source: 'steel wheel sheet, made up for the demo',
+  });
+  return String(road.setId);
+}
+
 /** Its front came out low on both sides, and the rack is booked: the next thing is to find out why. */
 export const SHUTTLE: Story = {
   customer: {

@@ -9,6 +9,7 @@ import {
   forgotten,
   keepSpecs,
   markedPicture,
+  rescueWheels,
   shuttleWaits,
   sidePictures,
   watchLiner,
@@ -124,6 +125,7 @@ export async function loadDemo(
   );
   const rescueJob = rescue.orderId;
   shop.moment(-9, 15);
+  const wheelSetId = await rescueWheels(shop, rescue.orderId);
   const due = await db().rows<{ id: string }>(
     'SELECT id FROM follow_up WHERE order_id = ? AND closed_by IS NULL',
     [rescue.orderId],

@@ -6,6 +6,7 @@ import type { CommandName } from './commands';
 export type Projection =
   | 'clocks'
   | 'odometers'
+  | 'wheelsOn'
   | 'followUps'
   | 'measures'
   | 'finished'

@@ -51,6 +51,14 @@ export const odometer = () =>
     })
     .required();
 
+/** One of two speeds read at once, on the dial and by something else. */
+export const speed = () =>
+  Joi.number().min(20).max(200).required().messages({
+    'number.base': 'Enter both speeds',
+    'any.required': 'Enter both speeds',
+    'number.min': 'Read it at 20 or more',
+  });
+
 /** What a wrench said: that it clicked at its setting, or a figure with its unit. */
 export const torqueReading = () =>
   Joi.alternatives()

@@ -5,6 +5,7 @@ import { CORNERS, type PerCorner } from './corners';
 import { CORNER_NAMES } from './procedure/run-state';
 import { Refusal } from './refusal';
 import type { Target } from './stance/targets';
+import { torqueBoth } from './units/torque-text';
 import { capital } from './wording';
 
 /** Something that cannot well be: asked about once, in words, with the figure it may have been. */
@@ -127,6 +128,15 @@ export function angleDoubts(readings: AlignmentReadings, set: 'before' | 'after'
 export function promiseDoubt(promised: string | null, now: Date, words: string): Doubt | null {
   if (promised === null || Date.parse(promised) >= now.getTime()) return null;
   return { field: 'promisedFor', text: `It is promised for ${words}, which is over.` };
+}
+
+/** What no car's wheel nuts go by, N·m. */
+const WHEEL_NUTS_NM = { least: 60, most: 350 };
+/** Wheel nuts at a torque that no car or cart asks. */
+export function wheelNutsDoubt(nm: number, field: string): Doubt | null {
+  const near = (one: number) => one >= WHEEL_NUTS_NM.least && one <= WHEEL_NUTS_NM.most;
+  if (near(nm)) return null;
+  return { field, text: `Wheel nuts at ${torqueBoth(nm)}.` };
 }
 
 /** A wrench with a range no wrench has: from above to below, or beyond what a hand turns, N·m. */

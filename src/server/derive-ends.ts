@@ -1,4 +1,5 @@
 import type { OrderRow } from './entries/order';
+import { dialWhenDriven } from '@/core/follow-up/across-sets';
 import { dueOrUsual } from '@/core/follow-up/due-band';
 import {
   type OrderState,
@@ -140,7 +141,7 @@ export async function deriveFinished(tx: Db, order: OrderRow, state: OrderState)
 
 type FollowUpRow = Row<
   'follow_up',
-  'id' | 'done_on' | 'odometer' | 'unit' | 'distance' | 'days' | 'tire_factor' | 'stated_pace'
+  'id' | 'order_id' | 'done_on' | 'odometer' | 'unit' | 'distance' | 'days' | 'tire_factor' | 'stated_pace'
 >;
 
 /**
@@ -149,7 +150,7 @@ type FollowUpRow = Row<
  */
 export async function deriveDueDates(tx: Db, { vehicle_id: vehicleId }: OrderRow): Promise<void> {
   const followUps = await tx.rows<FollowUpRow>(
-    'SELECT id, done_on, odometer, unit, distance, days, tire_factor, stated_pace FROM follow_up WHERE vehicle_id = ? AND closed_by IS NULL',
+    'SELECT id, order_id, done_on, odometer, unit, distance, days, tire_factor, stated_pace FROM follow_up WHERE vehicle_id = ? AND closed_by IS NULL',
     [vehicleId],
   );
   if (!followUps.length) return;
@@ -159,7 +160,27 @@ export async function deriveDueDates(tx: Db, { vehicle_id: vehicleId }: OrderRow
     "SELECT at, value, unit FROM odometer_now WHERE vehicle_id = ? AND source <> 'road' ORDER BY at",
     [vehicleId],
   );
+  const putOn = await tx.rows<
+    Row<'wheels_on', 'order_id' | 'order_number' | 'dial_factor' | 'odometer' | 'unit'>
+  >(
+    'SELECT order_id, order_number, dial_factor, odometer, unit FROM wheels_on WHERE vehicle_id = ? ORDER BY order_number',
+    [vehicleId],
+  );
+  const numbers = new Map(
+    (
+      await tx.rows<Row<'work_order', 'id' | 'number'>>(
+        'SELECT id, number FROM work_order WHERE vehicle_id = ?',
+        [vehicleId],
+      )
+    ).map(({ id, number }) => [id, number]),
+  );
   for (const row of followUps) {
+    const since = putOn
+      .filter(({ order_number: number }) => number > numbers.get(row.order_id)!)
+      .map(({ odometer, unit, dial_factor: dialFactor }) => ({
+        odometer: odometer === null || !unit ? null : convertDistance(odometer, unit, row.unit),
+        dialFactor,
+      }));
     const asked = {
       doneOn: row.done_on.toISOString().slice(0, 10),
       odometer: row.odometer ?? 0,
@@ -172,7 +193,11 @@ export async function deriveDueDates(tx: Db, { vehicle_id: vehicleId }: OrderRow
         odometer: convertDistance(reading.value, reading.unit, row.unit),
       })),
       ...(row.stated_pace === null ? {} : { pacePerDay: row.stated_pace }),
-      tireFactor: row.tire_factor,
+      tireFactor:
+        row.distance && since.length
+          ? row.distance /
+            (dialWhenDriven(row.odometer ?? 0, row.distance, row.tire_factor, since) - (row.odometer ?? 0))
+          : row.tire_factor,
     };
     const { due, assumed } = dueOrUsual(asked, row.unit);
     // A dial nobody could read gives no due odometer: the come-back goes by date then.

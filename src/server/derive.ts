@@ -1,5 +1,5 @@
 import type { EntryKind } from '@/core/ledger/entries';
-import type { Odometer } from '@/core/ledger/kinds/arrival';
+import type { DistanceUnit, Odometer } from '@/core/ledger/kinds/arrival';
 import { nextThing } from '@/core/ledger/next-thing';
 import { type OrderState, isClosed } from '@/core/ledger/order-state';
 import { markNow, tapeOf } from '@/core/ledger/tape';
@@ -71,6 +71,36 @@ async function deriveOdometers(tx: Db, order: OrderRow, state: OrderState): Prom
         [entry.id, order.vehicle_id, order.id, new Date(entry.at), odometer.value, odometer.unit, source],
       ];
     }),
+  );
+}
+
+/** The wheel sets the car was put on, with what the dial read then. */
+async function deriveWheelsOn(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
+  await tx.run('DELETE FROM wheels_on WHERE order_id = ?', [order.id]);
+  if (!state.wheels) return;
+  const { id, at, seq, data } = state.wheels;
+  const read = state.odometers
+    .filter(({ entry }) => entry.seq < seq)
+    .map(({ entry }) => (entry.data as { odometer: Odometer | null }).odometer)
+    .findLast((odometer) => odometer !== null && 'value' in odometer) as
+    { value: number; unit: DistanceUnit } | undefined;
+  await insertMany(
+    tx,
+    'wheels_on',
+    ['order_id', 'order_number', 'vehicle_id', 'entry_id', 'at', 'set_id', 'dial_factor', 'odometer', 'unit'],
+    [
+      [
+        order.id,
+        order.number,
+        order.vehicle_id,
+        id,
+        new Date(at),
+        data.setId,
+        data.dialFactor,
+        read?.value ?? null,
+        read?.unit ?? null,
+      ],
+    ],
   );
 }
 
@@ -171,6 +201,7 @@ type Deriver = (tx: Db, order: OrderRow, state: OrderState) => Promise<void>;
 const DERIVED: Record<Projection, { run: Deriver; whenClosed?: true }> = {
   clocks: { run: deriveClocks },
   odometers: { run: deriveOdometers },
+  wheelsOn: { run: deriveWheelsOn },
   followUps: { run: deriveFollowUps },
   measures: { run: deriveMeasures },
   finished: { run: deriveFinished, whenClosed: true },
@@ -215,6 +246,7 @@ export const DERIVED_TABLES = [
   'order_now',
   'clock_now',
   'odometer_now',
+  'wheels_on',
   'follow_up',
   'car_place',
   'car_measure',

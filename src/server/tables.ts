@@ -543,6 +543,31 @@ export interface Tables {
     until_day: Date;
     words: string;
   };
+  wheels_on: {
+    at: Date;
+    dial_factor: number;
+    entry_id: string;
+    odometer: number | null;
+    order_id: string;
+    order_number: number;
+    set_id: string;
+    unit: 'km' | 'mi' | null;
+    vehicle_id: string;
+  };
+  wheel_set: {
+    dial_factor: number;
+    dial_from: 'driven' | 'tire size' | 'as made';
+    gone: number;
+    id: string;
+    kept_at: Date;
+    name: string;
+    nm: number | null;
+    offset_mm: number | null;
+    rim_width_in: number | null;
+    source: string;
+    tires: string;
+    vehicle_id: string;
+  };
   work_order: {
     comes_back_from: string | null;
     created_at: Date;

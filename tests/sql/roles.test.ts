@@ -17,6 +17,8 @@ afterAll(closePool);
 const MAY: Record<string, Role[]> = {
   'intake.open': ['advisor', 'lead', 'owner'],
   'order.cancel': ['advisor', 'lead', 'owner'],
+  'wheelset.save': ['tech', 'advisor', 'lead', 'owner'],
+  'wheelset.on': ['tech', 'advisor', 'lead', 'owner'],
   'targets.set': ['tech', 'advisor', 'lead', 'owner'],
   'car.correct': ['tech', 'advisor', 'lead', 'owner'],
   'customer.correct': ['advisor', 'lead', 'owner'],

@@ -54,6 +54,7 @@ describe('a car taken in', () => {
       plate: '',
       customer: '',
       distanceUnit: 'km' as const,
+      sets: [],
       open: null,
     };
     const input = intakeFrom({ ...typed(), known }, DENVER);

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { id, line, pin, reason, text, odometer, corner, oneOf } from '../fields';
+import { id, line, pin, reason, text, odometer, corner, oneOf, speed } from '../fields';
 import {
   BACK_FROM,
   type BackFrom,
@@ -15,13 +15,6 @@ import { alignmentReadingsSchema, alignmentSpecSchema } from '@/core/calc/inputs
 import type { Odometer } from '@/core/ledger/kinds/arrival';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import { type Defaulted, area, contract } from '../command';
-
-const speed = () =>
-  Joi.number().min(20).max(200).required().messages({
-    'number.base': 'Enter both speeds',
-    'any.required': 'Enter both speeds',
-    'number.min': 'Read it at 20 or more',
-  });
 
 export const aligned = area('Measured, aligned, driven', {
   /** The lead accepts heights that are not as planned: planned, got, why that is safe, and whose yes it is. */

@@ -85,6 +85,8 @@ export const arrival = area('The car comes in', {
       odometer: IntakeData['odometer'];
       tires: string;
       wheels?: string;
+      /** One of the car’s wheel sets: its tires and wheels are taken then. */
+      wheelSetId?: string | null;
       newTires?: string | null;
       carries?: string;
       wants: string;
@@ -109,6 +111,7 @@ export const arrival = area('The car comes in', {
       odometer: odometer(),
       tires: line(60).required(),
       wheels: text(120),
+      wheelSetId: id().allow(null).default(null),
       newTires: line(60).allow(null, '').empty('').default(null),
       carries: text(300),
       wants: line(500).required(),

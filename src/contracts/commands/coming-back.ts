@@ -24,6 +24,8 @@ export const comingBack = area('Coming back', {
       followUpIds: string[];
       odometer: Odometer;
       place?: string | null;
+      /** The wheel set it comes on, where the car has several. */
+      wheelSetId?: string | null;
       confirmed?: boolean;
     },
     { orderId: string; number: number; page: string }
@@ -34,6 +36,7 @@ export const comingBack = area('Coming back', {
       followUpIds: Joi.array().items(id()).min(1).unique().required(),
       odometer: odometer(),
       place: Joi.string().max(20).allow(null).default(null),
+      wheelSetId: id().allow(null).default(null),
       confirmed: Joi.boolean().default(false),
     },
   }),

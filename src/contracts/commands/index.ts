@@ -11,11 +11,13 @@ import { planned } from './planned';
 import { shop } from './shop';
 import { torque } from './torque';
 import { week } from './week';
+import { wheels } from './wheels';
 
 /** Everything that can be done here, by where in the work it comes. */
 export const AREAS = [
   arrival,
   corrected,
+  wheels,
   planned,
   bay,
   torque,
@@ -32,6 +34,7 @@ export const AREAS = [
 export const CONTRACTS = {
   ...arrival.commands,
   ...corrected.commands,
+  ...wheels.commands,
   ...planned.commands,
   ...bay.commands,
   ...torque.commands,

@@ -2,6 +2,7 @@ import { capital, sentence } from '@/core/wording';
 import type { ArrivalEntries } from '@/core/ledger/kinds/arrival';
 import { heightsOf } from '@/core/stance/readings';
 import { odometerText } from '@/core/units/distance';
+import { torqueBoth } from '@/core/units/torque-text';
 import { type EntryContracts } from '../entry';
 
 export const arrival: EntryContracts<keyof ArrivalEntries> = {
@@ -103,6 +104,14 @@ export const arrival: EntryContracts<keyof ArrivalEntries> = {
     describe: (entry) =>
       `${sentence(capital(entry.data.words))}${entry.why ? ` ${sentence(entry.why)}` : ''}`,
     projections: ['search'],
+  },
+  wheels: {
+    fold: (state, entry) => {
+      state.wheels = entry;
+    },
+    describe: ({ data: { name, tires, nm } }) =>
+      `Stands on the wheel set ${name}, ${tires}${nm === null ? '' : `; its nuts go by ${torqueBoth(nm)}`}.`,
+    projections: ['wheelsOn', 'dueDates', 'search'],
   },
   odometer: {
     fold: (state, entry) => state.odometers.push({ at: entry.at, entry }),

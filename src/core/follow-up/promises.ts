@@ -25,14 +25,16 @@ export interface ShopIntervals {
 export const onDial = (km: number, unit: DistanceUnit) => Math.round(convertDistance(km, 'km', unit));
 
 /**
- * How much further the car goes than its dial counts: as the road test read it against an independent speed, else by
- * how much bigger its tires are than those the dial knows.
+ * How much further the car goes than its dial counts: as the road test read it against an independent speed, else as the
+ * wheel set it stands on has it, else by how much bigger its tires are than those the dial knows.
+ * @param worn the factor of the set it stood on when it came, where one is known
  */
-function tireFactorOf(state: OrderState): number {
-  const dial = state.roadIn?.data.dial;
-  if (dial) return dial.truth / dial.shown;
-  const { tires, newTires } = state.intake!.data;
-  return newTires ? compareTires({ old: tires, new: newTires }).factor : 1;
+function tireFactorOf({ roadIn, wheels, intake }: OrderState, worn: number | null): number {
+  const dial = roadIn?.data.dial;
+  if (dial && (!wheels || wheels.seq < roadIn.seq)) return dial.truth / dial.shown;
+  if (wheels) return wheels.data.dialFactor;
+  const { tires, newTires } = intake!.data;
+  return (worn ?? 1) * (newTires ? compareTires({ old: tires, new: newTires }).factor : 1);
 }
 
 /**
@@ -40,11 +42,13 @@ function tireFactorOf(state: OrderState): number {
  * U-bolts, its settled heights, its alignment, and a word after months. Intervals come from the shop, sooner or later
  * where a kit asks for it, and sooner where the car works hard.
  * @param kitKm the shortest distance its kits ask for the chassis, km, or null
+ * @param worn the dial factor of the wheel set it came on, where one is known
  */
 export function promisedFollowUps(
   state: OrderState,
   shop: ShopIntervals,
   kitKm: number | null = null,
+  worn: number | null = null,
 ): Omit<FollowUpOpenData, 'followUpId'>[] {
   const { intake, roadIn, document, run } = state;
   const closing = roadIn ?? state.after.stage;
@@ -63,7 +67,7 @@ export function promisedFollowUps(
       unit,
       days: days === null ? null : Math.max(1, Math.round(days * share)),
     },
-    tireFactor: tireFactorOf(state),
+    tireFactor: tireFactorOf(state, worn),
     because: 'handoff' as const,
   });
   const placesOf = (kind: 'wheel' | 'chassis') =>

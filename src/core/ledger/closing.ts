@@ -4,6 +4,7 @@ import { sentBack, measuredSinceBack } from './after-work';
 import { sheetNow, staleDrive } from './evidence';
 import { extrasOf, isExtra } from './extras';
 import { ROAD_CHECKS, roadChecksAsked } from './road-checks';
+import { nutsOffTheSet } from './wheel-set';
 import { type OrderState, afterHeightsOf, isJob, judgedBy, onTheRoad } from './order-state';
 import type { CornerSetting, SettingData } from './kinds/noted';
 import type { OverrideRule } from './kinds/bay';
@@ -94,7 +95,7 @@ export function handoffBlockers(state: OrderState): HandoffBlocker[] {
 }
 
 /** What is never deferred: a record that stopped, a car not begun or not on its wheels, what the customer said yes to. */
-const NEVER_DEFERRED = ['alarm', 'no-run', 'support', 'unsigned', 'extra'];
+const NEVER_DEFERRED = ['alarm', 'no-run', 'support', 'unsigned', 'extra', 'wheel-set'];
 /** What a car that drives away may still owe to its next stage. */
 const DRIVEN_MAY_OWE = ['steps', 'heights', 'setting', 'missing-shot', 'not-aligned'];
 
@@ -136,6 +137,14 @@ function allHoles(state: OrderState): HandoffBlocker[] {
     add('no-run', 'No work has been started.', 'work');
     return holes;
   }
+  for (const fastener of nutsOffTheSet(state))
+    add(
+      'wheel-set',
+      `${placedName(fastener)}: the wheels it stands on (${state.wheels!.data.name}) ask another value: enter it, then torque them to it.`,
+      'torque',
+      null,
+      fastener.id,
+    );
   for (const [id, fastener] of run.fasteners) {
     if (run.leftOffFasteners.has(id)) continue;
     const what = placedName(document.fasteners.find((candidate) => candidate.id === id)!);

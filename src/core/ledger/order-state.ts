@@ -106,6 +106,8 @@ export interface OrderState {
   /** The last entry after which a plan made before is one for other heights or another car. */
   replanSeq: number;
   place: string | null;
+  /** The wheel set it stands on, where one of the car’s is named. */
+  wheels: EntryOf<'wheels'> | null;
   agreements: EntryOf<'agreement'>[];
   heights: HeightSet[];
   plans: EntryOf<'plan'>[];
@@ -154,6 +156,7 @@ export function emptyOrder(document: RunDocument | null): OrderState {
     cancelled: null,
     replanSeq: 0,
     place: null,
+    wheels: null,
     agreements: [],
     heights: [],
     plans: [],

@@ -13,7 +13,14 @@ export function searchWords(state: OrderState, car: { label: string }): SearchWo
   const intake = state.intake?.data;
   const plan = state.plans[state.plans.length - 1]?.data;
   return {
-    car: clean([car.label, intake?.tires, intake?.newTires, intake?.wheels]),
+    car: clean([
+      car.label,
+      intake?.tires,
+      intake?.newTires,
+      intake?.wheels,
+      state.wheels?.data.name,
+      state.wheels?.data.tires,
+    ]),
     parts: clean([
       ...(plan?.parts ?? []).flatMap((part) => [part.name, part.kit]),
       ...(state.parts.list?.data.lines ?? []).map((line) => line.name),

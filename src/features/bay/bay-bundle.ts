@@ -6,6 +6,7 @@ import { type OrderState, baselineOf, isJob, isRecheck } from '@/core/ledger/ord
 import { foldOrder } from '@/contracts/fold';
 import { jobTimes } from '@/core/ledger/step-times';
 import { tapeOf } from '@/core/ledger/tape';
+import { tiresNow } from '@/core/ledger/wheel-set';
 import type { RunDocument } from '@/core/procedure/engine';
 import { stanceOfOrder } from '@/core/stance/of-order';
 import type { BodyKind } from '@/core/stance/shapes';
@@ -194,7 +195,7 @@ export function heightsPropsOf(bundle: BayBundle, state: OrderState) {
       : (['come-back', 'settled', 'after alignment'] as const),
     method: baseline?.method ?? intake.targets.method,
     upperPoint: baseline?.upperPoint ?? 'fender lip',
-    tires: baseline ? (intake.newTires ?? intake.tires) : intake.tires,
+    tires: tiresNow(state),
     unit: baseline?.unit ?? bundle.viewer.lengthUnit,
   };
 }

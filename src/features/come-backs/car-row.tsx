@@ -77,10 +77,12 @@ function DueLine({ comeBack, mayClose }: { comeBack: ComeBack; mayClose: boolean
 export function CarRow({
   comeBacks,
   places,
+  sets,
   mayClose,
 }: {
   comeBacks: ComeBack[];
   places: { id: string; name: string }[];
+  sets: { id: string; name: string; tires: string }[];
   mayClose: boolean;
 }) {
   const first = comeBacks[0]!;
@@ -122,6 +124,7 @@ export function CarRow({
                 label={first.label}
                 unit={first.unit}
                 places={places}
+                sets={sets}
               />
             )
           )}

@@ -20,11 +20,14 @@ export function VisitButton({
   label,
   unit,
   places,
+  sets,
 }: {
   followUps: { id: string; title: string; due: string; taken: boolean }[];
   label: string;
   unit: 'km' | 'mi';
   places: { id: string; name: string }[];
+  /** The wheel sets it may come on. */
+  sets: { id: string; name: string; tires: string }[];
 }) {
   const router = useRouter();
   return (
@@ -39,12 +42,14 @@ export function VisitButton({
         followUpIds: followUps.filter((one) => one.taken).map((one) => one.id),
         odometer: emptyOdometer(unit),
         place: '',
+        wheelSetId: '',
       }}
-      input={({ followUpIds, odometer, place }, confirmed) => ({
+      input={({ followUpIds, odometer, place, wheelSetId }, confirmed) => ({
         followUpIds,
         confirmed,
         odometer: odometerFrom(odometer),
         place: place || null,
+        wheelSetId: wheelSetId || null,
       })}
       onDone={({ page, orderId }) =>
         router.push(page === 'bay' ? `/bay/${orderId}` : `/orders/${orderId}/${page}`)
@@ -57,6 +62,16 @@ export function VisitButton({
         options={followUps.map((one) => [one.id, `${one.title}, ${one.due}`] as const)}
       />
       <OdometerFields label="Odometer as it arrives" />
+      {sets.length > 0 && (
+        <SelectField
+          name="wheelSetId"
+          label="Comes on"
+          options={[
+            ['', 'the wheels it left on'],
+            ...sets.map((set) => [set.id, `${set.name}, ${set.tires}`] as const),
+          ]}
+        />
+      )}
       <SelectField
         name="place"
         label="Stands"

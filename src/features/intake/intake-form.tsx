@@ -115,6 +115,7 @@ type SetField = <K extends keyof TypedIntake>(name: K, value: TypedIntake[K]) =>
 
 function Car({ typed, set }: { typed: TypedIntake; set: SetField }) {
   const tire = attempt(() => readTireSize(typed.tires));
+  const sets = typed.known?.sets ?? [];
   return (
     <section>
       <h2 className="border-b border-ink pb-1">The car</h2>
@@ -137,7 +138,22 @@ function Car({ typed, set }: { typed: TypedIntake; set: SetField }) {
       <h2 className="mt-7 border-b border-ink pb-1">As it stands</h2>
       <div className="mt-3 grid gap-3">
         <OdometerFields />
-        <div className="grid grid-cols-2 gap-3">
+        {sets.length > 0 && (
+          <SelectField
+            name="wheelSetId"
+            label="Comes on"
+            options={[
+              ['', 'other wheels, typed here'],
+              ...sets.map(
+                ({ id, name, tires, wheels }) =>
+                  [id, `${name}: ${[tires, wheels].filter(Boolean).join(' on ')}`] as const,
+              ),
+            ]}
+          />
+        )}
+        <div
+          className={sets.some((set) => set.id === typed.wheelSetId) ? 'hidden' : 'grid grid-cols-2 gap-3'}
+        >
           <TextField
             name="tires"
             label="Tires fitted"

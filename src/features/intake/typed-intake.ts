@@ -26,6 +26,8 @@ export interface TypedIntake {
   >;
   orderKind: string;
   odometer: TypedOdometer;
+  /** One of a known car’s wheel sets; empty where the wheels are typed. */
+  wheelSetId: string;
   tires: string;
   wheels: string;
   newTires: string;
@@ -57,6 +59,7 @@ export const emptyIntake = (unit: 'in' | 'mm', distance: 'km' | 'mi'): TypedInta
   },
   orderKind: 'job',
   odometer: emptyOdometer(distance),
+  wheelSetId: '',
   tires: '',
   wheels: '',
   newTires: '',
@@ -79,12 +82,16 @@ export function intakeFrom(
   confirmed = false,
 ): SentOf<'intake.open'> {
   const work = takesWork(typed.orderKind);
+  // A set of another car that was chosen before is none of this one's.
+  const set = known?.sets.find((one) => one.id === typed.wheelSetId);
   return {
     ...typed,
     confirmed,
     customer: known ? { id: known.customerId } : whose ? { id: whose.id } : typed.customer,
     vehicle: known ? { id: known.id } : { ...typed.vehicle, distanceUnit: typed.odometer.unit },
     odometer: odometerFrom(typed.odometer),
+    ...(set ? { tires: set.tires, wheels: set.wheels } : {}),
+    wheelSetId: set?.id ?? null,
     newTires: typed.newTires || null,
     targets: {
       ...typed.targets,

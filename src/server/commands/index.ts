@@ -42,6 +42,8 @@ import { offerBack } from './offer.back';
 import { offerMake } from './offer.make';
 import { orderCancel } from './order.cancel';
 import { targetsSet } from './targets.set';
+import { wheelsetOn } from './wheelset.on';
+import { wheelsetSave } from './wheelset.save';
 import { carCorrect } from './car.correct';
 import { customerCorrect } from './customer.correct';
 import { carMerge, customerMerge } from './merge';
@@ -158,6 +160,8 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'offer.make': offerMake,
   'order.cancel': orderCancel,
   'targets.set': targetsSet,
+  'wheelset.on': wheelsetOn,
+  'wheelset.save': wheelsetSave,
   'car.correct': carCorrect,
   'customer.correct': customerCorrect,
   'car.merge': carMerge,

@@ -4,6 +4,7 @@ import { shopMoment } from '@/core/units/shop-time';
 import { Refusal } from '@/core/refusal';
 import { readTireSize } from '@/core/calc/tire.size';
 import type { OrderKind } from '@/core/ledger/kinds/arrival';
+import { wheelText } from '@/core/ledger/wheel-set';
 import type { CommandContext } from './context';
 import { ORDER_OPENED, contactHash } from '../entries/verify-shop';
 import { doubtAboutDial } from '../dial-question';
@@ -11,12 +12,14 @@ import { readShop } from '../queries/shop';
 import { nextOrderNumber } from '../order-number';
 import { LETTERS_OF_PLATE, doubtAboutPlate, lettersOf } from '../known-plate';
 import { doubtAboutTarget, lengthIn } from './length-in';
+import { asPutOn } from '../queries/wheel-sets';
+import { setOfCar } from '../wheels-put-on';
 import { takePlace } from './take-place';
 import { handle } from './handler';
 import type { InputOf } from '@/contracts/commands';
 import type { Row } from '../tables';
 
-function checkTire(size: string, field: string): void {
+export function checkTire(size: string, field: string): void {
   try {
     readTireSize(size);
   } catch (error) {
@@ -186,7 +189,8 @@ export const intakeOpen = handle('intake.open', {
     askAbout(doubts, input.confirmed);
     const { orderId, number } = await newOrder(ctx, { vehicleId, kind: input.orderKind, comesBackFrom });
     if (input.place) await takePlace(ctx.tx, input.place, orderId);
-    const { tires, wheels, newTires, carries, wants, targets, promisedFor, pacePerDay } = input;
+    const set = input.wheelSetId ? await setOfCar(ctx, vehicleId, input.wheelSetId, 'wheelSetId') : null;
+    const { newTires, carries, wants, targets, promisedFor, pacePerDay } = input;
     await ctx.append(
       orderId,
       {
@@ -198,8 +202,8 @@ export const intakeOpen = handle('intake.open', {
           vehicleId,
           customerId,
           odometer: input.odometer,
-          tires,
-          wheels,
+          tires: set?.tires ?? input.tires,
+          wheels: set ? wheelText(set) : input.wheels,
           newTires,
           carries,
           wants,
@@ -208,6 +212,7 @@ export const intakeOpen = handle('intake.open', {
           pacePerDay,
         },
       },
+      ...(set ? [{ kind: 'wheels' as const, data: asPutOn(set) }] : []),
       // An unticked box is no answer: nothing is written of it.
       ...(input.agreed
         ? [

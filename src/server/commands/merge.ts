@@ -36,6 +36,8 @@ const OF_A_CAR = [
   'car_measure',
   'car_place',
   'odometer_now',
+  'wheel_set',
+  'wheels_on',
   'watch_now',
 ] as const;
 

@@ -2,10 +2,12 @@ import { Refusal } from '@/core/refusal';
 import { onTheRoad } from '@/core/ledger/order-state';
 import { bothOnWheels } from '@/core/procedure/car';
 import { askAboutDial } from '../dial-question';
+import { wheelSets } from '../queries/wheel-sets';
+import { keepSet } from '../wheels-put-on';
 import { handle } from './handler';
 
 /** A dial further off than this was misread, or is broken. */
-const MOST_DIAL_ERROR = 0.25;
+export const MOST_DIAL_ERROR = 0.25;
 
 export const roadIn = handle('road.in', {
   async run(ctx, { orderId, odometer: read, checks, note, noises, rubs, dial, confirmed }) {
@@ -54,6 +56,16 @@ export const roadIn = handle('road.in', {
         ? []
         : [{ kind: 'step.done' as const, data: { stepId: step.id, measured: null, note: null } }]),
     );
+    const wheels = order.state.wheels?.data;
+    if (dial && wheels) {
+      const set = (await wheelSets(ctx.tx, order.vehicleId)).find((one) => one.id === wheels.setId);
+      if (set)
+        await keepSet(ctx, order.vehicleId, {
+          ...set,
+          dialFactor: dial.truth / dial.shown,
+          dialFrom: 'driven',
+        });
+    }
     return { faults: checks.filter((check) => check.result === 'fault').length };
   },
 });

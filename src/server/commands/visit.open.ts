@@ -1,6 +1,8 @@
 import { Refusal } from '@/core/refusal';
 import type { FollowUpKind } from '@/core/ledger/kinds/coming-back';
 import type { IntakeData, OrderKind } from '@/core/ledger/kinds/arrival';
+import { nutSpecs, wheelText } from '@/core/ledger/wheel-set';
+import type { Fastener } from '@/core/procedure/types';
 import { isBehindWheel, nutsBefore, retorqueVisit } from '@/core/follow-up/visit';
 import { RULES_EDITION } from '@/core/procedure/engine';
 import { keepRun } from '../documents/store';
@@ -10,6 +12,8 @@ import { askAboutDial } from '../dial-question';
 import { inDemo } from '../queries/shop';
 import { refuseAgainstOthers } from '../other-orders';
 import { newOrder } from './intake.open';
+import { asPutOn, wheelsOnCar } from '../queries/wheel-sets';
+import { setOfCar } from '../wheels-put-on';
 import { takePlace } from './take-place';
 import { handle } from './handler';
 import type { Row } from '../tables';
@@ -29,7 +33,7 @@ const WANTS: Partial<Record<OrderKind, string>> = {
 };
 
 export const visitOpen = handle('visit.open', {
-  async run(ctx, { followUpIds, odometer: read, place, confirmed }) {
+  async run(ctx, { followUpIds, odometer: read, place, wheelSetId, confirmed }) {
     const rows = await Promise.all(
       followUpIds.map((followUpId) =>
         ctx.tx.row<FollowUpRow>(
@@ -68,6 +72,8 @@ export const visitOpen = handle('visit.open', {
       await refuseAgainstOthers(ctx.tx, { id: '', vehicleId }, 'start', 'followUpIds');
     await askAboutDial(ctx, vehicleId, read, confirmed);
     const before = (await loadOrder(ctx.tx, from))!.state.intake!.data;
+    const named = wheelSetId ? await setOfCar(ctx, vehicleId, wheelSetId, 'wheelSetId') : null;
+    const worn = named ?? (await wheelsOnCar(ctx.tx, vehicleId));
     const places = new Set(followUps.flatMap((row) => row.places));
     const known = await fastenersOfCar(ctx.tx, vehicleId);
     const asked = known.filter((fastener) => places.has(fastener.place));
@@ -82,7 +88,8 @@ export const visitOpen = handle('visit.open', {
       orderKind: kind,
       comesBackFrom: from,
       odometer: read,
-      tires: before.newTires ?? before.tires,
+      tires: worn?.tires ?? before.newTires ?? before.tires,
+      wheels: worn ? wheelText(worn) : before.wheels,
       newTires: null,
       wants: WANTS[kind]!,
       promisedFor: null,
@@ -90,11 +97,18 @@ export const visitOpen = handle('visit.open', {
     await ctx.append(
       orderId,
       { kind: 'intake', data: intake },
+      ...(named ? [{ kind: 'wheels' as const, data: asPutOn(named) }] : []),
       ...(place ? [{ kind: 'place' as const, data: { place } }] : []),
     );
+    // Nuts of other wheels than they were torqued on go by those wheels' own value.
+    const specs = named ? nutSpecs(named) : new Map();
+    const onWorn = (fastener: Fastener): Fastener => ({
+      ...fastener,
+      spec: specs.get(fastener.place) ?? fastener.spec,
+    });
     // The other visits begin with a procedure somebody chooses; the car's own fasteners are this one's.
     if (kind !== 're-torque') return { orderId, number, page: 'work' };
-    const { run, carried } = await carriedInto(ctx.tx, vehicleId, retorqueVisit(fasteners));
+    const { run, carried } = await carriedInto(ctx.tx, vehicleId, retorqueVisit(fasteners.map(onWorn)));
     const sources = [
       { prefix: 'visit', id: 'visit-re-torque', title: 'Re-torque visit', hash: '', ways: [] },
     ];

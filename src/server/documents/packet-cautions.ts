@@ -38,7 +38,14 @@ export function changesFor(file: OrderFile): string[] {
         : 'No re-aiming of the lamps is recorded: have them aimed at its new height before it is driven in the dark.',
     );
   }
-  if (intake.newTires) {
+  const set = file.state.wheels?.data;
+  if (set) {
+    const off = (1 / set.dialFactor - 1) * 100;
+    if (Math.abs(off) >= 0.5)
+      changes.push(
+        `On the ${set.tires} it leaves on, the dial reads ${Math.abs(off).toFixed(1)}% ${off < 0 ? 'less' : 'more'} than you drive.`,
+      );
+  } else if (intake.newTires) {
     const { speedometerErrorPct } = compareTires({ old: intake.tires, new: intake.newTires });
     if (Math.abs(speedometerErrorPct) >= 0.5) {
       const way = speedometerErrorPct < 0 ? 'less' : 'more';

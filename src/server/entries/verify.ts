@@ -129,6 +129,7 @@ const KEYS: Record<(typeof DERIVED_TABLES)[number], string> = {
   order_now: 'order_id',
   clock_now: 'clock_id',
   odometer_now: 'entry_id',
+  wheels_on: 'order_id',
   follow_up: 'id',
   car_place: "CONCAT(order_id, ' ', what, ' ', place)",
   car_measure: 'entry_id',

@@ -4,6 +4,7 @@ import { shopDay } from '@/core/units/shop-time';
 import type { CommandContext, LockedOrder } from '../commands/context';
 import type { Db } from '../database';
 import { readShop } from '../queries/shop';
+import { wheelsOnCar } from '../queries/wheel-sets';
 
 /** A fastener found moved comes back again after this. */
 const MOVED_KM = 160;
@@ -22,7 +23,9 @@ export async function kitInterval(tx: Db, state: OrderState): Promise<number | n
 
 export async function followUpsAtHandoff(ctx: CommandContext, order: LockedOrder): Promise<void> {
   const shop = await readShop(ctx.tx);
-  const opened = promisedFollowUps(order.state, shop, await kitInterval(ctx.tx, order.state)).map((data) => ({
+  const kitKm = await kitInterval(ctx.tx, order.state);
+  const worn = await wheelsOnCar(ctx.tx, order.vehicleId);
+  const opened = promisedFollowUps(order.state, shop, kitKm, worn?.dialFactor ?? null).map((data) => ({
     kind: 'followup.open' as const,
     data: { followUpId: ctx.freshId(), ...data },
   }));
@@ -53,7 +56,8 @@ export async function followUpForPlace(
       doneOn: shopDay(ctx.at, shop.timeZone),
       odometer: read,
       interval: { distance: onDial(MOVED_KM, unit), unit, days: MOVED_DAYS },
-      tireFactor: 1,
+      tireFactor:
+        order.state.wheels?.data.dialFactor ?? (await wheelsOnCar(ctx.tx, order.vehicleId))?.dialFactor ?? 1,
       because,
     },
   });

@@ -4,6 +4,7 @@ import type { SuspensionKind } from '@/core/planner/axle-kinds';
 import type { Db } from '../database';
 import { carOfPlate } from '../known-plate';
 import { searchAll } from './search';
+import { type ChosenSet, setsToChoose } from './wheel-sets';
 import type { Row } from '../tables';
 
 export interface ListedCar {
@@ -178,6 +179,8 @@ export interface KnownCar {
   plate: string;
   customer: string;
   distanceUnit: 'km' | 'mi';
+  /** The wheel sets it may come on. */
+  sets: ChosenSet[];
   /** Its order that is still open. */
   open: { id: string; number: number; next: string } | null;
 }
@@ -216,7 +219,8 @@ async function withOrders(
   if (!cars.length) return [];
   const ids = cars.map((car) => car.id);
   const holes = ids.map(() => '?').join(', ');
-  const [rows, open] = await Promise.all([
+  const [sets, rows, open] = await Promise.all([
+    setsToChoose(tx, ids),
     tx.rows<Row<'vehicle', 'id' | 'customer_id' | 'distance_unit'>>(
       `SELECT id, customer_id, distance_unit FROM vehicle WHERE id IN (${holes})`,
       ids,
@@ -238,6 +242,7 @@ async function withOrders(
       customer,
       customerId: row.customer_id,
       distanceUnit: row.distance_unit as 'km' | 'mi',
+      sets: sets.get(id)!,
       open: order ? { id: order.id, number: order.number, next: order.next_text } : null,
     };
   });

@@ -1,12 +1,14 @@
 import 'server-only';
 import type { OrderState } from '@/core/ledger/order-state';
 import { latestPlan } from '@/core/ledger/order-state';
+import { nutSpecs } from '@/core/ledger/wheel-set';
 import { partsAt } from '@/core/planner/plan-part';
 import type { TorqueSpec } from '@/core/procedure/types';
 import type { ValuesByPlace } from '@/core/procedure/values';
 import type { Db } from '../database';
 import type { Row } from '../tables';
 import { platformOf } from './platform';
+import { wheelsOnCar } from './wheel-sets';
 
 type ValueRow = Row<
   'kept_value',
@@ -69,9 +71,11 @@ export async function keptValues(
   );
 }
 
-/** The values an order starts with. */
+/** The values an order starts with: its wheel nuts by the wheels it stands on, before what its platform is kept with. */
 export async function keptValuesOf(tx: Db, vehicleId: string, state: OrderState): Promise<ValuesByPlace> {
-  return keptValues(tx, await platformOf(tx, vehicleId), kitsAtEnds(state));
+  const kept = await keptValues(tx, await platformOf(tx, vehicleId), kitsAtEnds(state));
+  const worn = state.wheels?.data ?? (await wheelsOnCar(tx, vehicleId));
+  return worn ? new Map([...kept, ...nutSpecs(worn)]) : kept;
 }
 
 /** What is kept for just this platform and this kit. */

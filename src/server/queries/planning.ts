@@ -29,7 +29,8 @@ function readWheel(text: string): { rim?: number; offset?: number } {
 export async function sheetOfOrder(tx: Db, file: OrderFile): Promise<MeasureSheet> {
   const intake = file.state.intake!.data;
   const sheet: MeasureSheet = { wheelbase: { value: file.vehicle.wheelbaseMm, known: 'measured' } };
-  const worn = baselineOf(file.state)?.entry.data.tires ?? intake.tires;
+  const set = file.state.wheels?.data ?? null;
+  const worn = baselineOf(file.state)?.entry.data.tires ?? set?.tires ?? intake.tires;
   try {
     const tire = readTireSize(worn);
     for (const end of ['front', 'rear'] as const) {
@@ -39,7 +40,7 @@ export async function sheetOfOrder(tx: Db, file: OrderFile): Promise<MeasureShee
   } catch {
     // A size that does not read leaves the assumed one standing, and it says so.
   }
-  const wheel = readWheel(intake.wheels);
+  const wheel = readWheel(set?.wheels || intake.wheels);
   for (const end of ['front', 'rear'] as const) {
     if (wheel.rim) sheet[`${end}.rimWidth`] = { value: wheel.rim, known: 'measured' };
     if (wheel.offset !== undefined) sheet[`${end}.offset`] = { value: wheel.offset, known: 'measured' };

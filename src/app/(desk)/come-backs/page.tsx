@@ -13,6 +13,7 @@ import { messagesNow } from '@/server/messages/send';
 import { openComeBacks } from '@/server/queries/come-backs';
 import { openOrders, shopPlaces } from '@/server/queries/day';
 import { readShop } from '@/server/queries/shop';
+import { setsToChoose } from '@/server/queries/wheel-sets';
 import { comingBookings, openWishes } from '@/server/queries/wishes';
 
 export const metadata: Metadata = { title: 'Come-backs' };
@@ -32,6 +33,7 @@ export default async function ComeBacksPage() {
   ]);
   const free = places.filter((place) => !orders.some((order) => order.place === place.id));
   const cars = [...new Set(comeBacks.map((one) => one.vehicleId))];
+  const sets = await setsToChoose(db(), cars);
   const failed = messages.filter((message) => message.state === 'failed').length;
   const lead = holdsRole(person.roles, ['lead']);
   return (
@@ -62,6 +64,7 @@ export default async function ComeBacksPage() {
             key={vehicleId}
             comeBacks={comeBacks.filter((one) => one.vehicleId === vehicleId)}
             places={free}
+            sets={sets.get(vehicleId) ?? []}
             mayClose={lead}
           />
         ))}

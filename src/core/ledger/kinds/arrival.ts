@@ -179,6 +179,19 @@ export interface CarData {
   replan: boolean;
 }
 
+/** The wheel set the car stands on from here, as it is kept now: what the order goes by stays with it. */
+export interface WheelsData {
+  setId: string;
+  name: string;
+  tires: string;
+  wheels: string;
+  /** What its nuts or bolts go by, N·m; null where nobody has entered it. */
+  nm: number | null;
+  source: string;
+  /** How much further the car goes on it than its dial counts. */
+  dialFactor: number;
+}
+
 /** The kinds of entries by their names. */
 export interface ArrivalEntries {
   intake: IntakeData;
@@ -194,4 +207,5 @@ export interface ArrivalEntries {
   cancel: CancelData;
   targets: TargetsData;
   car: CarData;
+  wheels: WheelsData;
 }

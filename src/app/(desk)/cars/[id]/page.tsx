@@ -10,10 +10,12 @@ import { vinWarning } from '@/core/vehicle-facts';
 import { holdsRole } from '@/core/ledger/roles';
 import { CorrectCar, CorrectCustomer, MergeWith } from '@/features/cars/put-right';
 import { VehicleForm } from '@/features/cars/vehicle-form';
+import { WheelSets } from '@/features/cars/wheel-sets';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
 import { readCar } from '@/server/queries/cars';
 import { readShop } from '@/server/queries/shop';
+import { wheelSets, wheelsOnCar } from '@/server/queries/wheel-sets';
 
 export default async function CarPage({ params }: { params: Promise<{ id: string }> }) {
   await connection();
@@ -22,7 +24,11 @@ export default async function CarPage({ params }: { params: Promise<{ id: string
   const car = /^[0-9a-f-]{36}$/.test(id) ? await readCar(db(), id) : null;
   if (!car) notFound();
   if (car.mergedInto) redirect(`/cars/${car.mergedInto}`);
-  const shop = await readShop(db());
+  const [shop, sets, worn] = await Promise.all([
+    readShop(db()),
+    wheelSets(db(), car.id),
+    wheelsOnCar(db(), car.id),
+  ]);
   const defs = new Map(measuresOf({ front: car.front, rear: car.rear }).map((def) => [def.key, def]));
   return (
     <>
@@ -81,6 +87,17 @@ export default async function CarPage({ params }: { params: Promise<{ id: string
                 </>
               )}
             </div>
+          </section>
+          <section>
+            <h2 className="border-b border-ink pb-1">Wheel sets</h2>
+            <WheelSets
+              vehicleId={car.id}
+              sets={sets}
+              wornId={worn?.id ?? null}
+              mayTorque={holdsRole(person.roles, ['lead'])}
+              torqueUnit={person.torqueUnit}
+              lengthUnit={person.lengthUnit}
+            />
           </section>
           <section>
             <h2 className="border-b border-ink pb-1">Which car exactly</h2>

@@ -2,6 +2,7 @@ import { HeightTable, StancePanel } from '@/features/heights/stance-panel';
 import { heightsOfOrder } from '@/features/heights/order-heights';
 import { OpenList } from '@/features/orders/open-list';
 import { CancelOrder, ChangeTargets } from '@/features/orders/undo-order';
+import { WheelsOn } from '@/features/orders/wheels-on';
 import { ClockButton, PlaceControl } from '@/features/orders/place-and-clock';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { openedUp } from '@/core/ledger/cancel';
@@ -12,6 +13,7 @@ import { db } from '@/server/database';
 import { packetNotes } from '@/server/documents/packet-notes';
 import { orderPage, placesOfShop } from '@/server/queries/page-data';
 import { stageBefore, watchLines } from '@/server/queries/watch';
+import { wheelSets } from '@/server/queries/wheel-sets';
 
 export default async function OrderOverview({ params }: { params: Promise<{ id: string }> }) {
   const { file, viewer } = await orderPage(params);
@@ -28,7 +30,9 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
     ],
     [
       'Wears',
-      `${intake.tires}${intake.newTires ? `, to wear ${intake.newTires}` : ''}${intake.wheels ? ` on ${intake.wheels}` : ''}`,
+      state.wheels
+        ? `${state.wheels.data.name}: ${[state.wheels.data.tires, state.wheels.data.wheels].filter(Boolean).join(' on ')}`
+        : `${intake.tires}${intake.newTires ? `, to wear ${intake.newTires}` : ''}${intake.wheels ? ` on ${intake.wheels}` : ''}`,
     ],
     ['Carries', intake.carries || 'nothing named'],
     ['Front', SUSPENSIONS[vehicle.frontSuspension].name],
@@ -36,10 +40,13 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
     ['Drive', vehicle.drive],
     ['Phone', file.customer.phone || 'none'],
   ];
-  const [before, lines] = await Promise.all([
+  const [before, lines, sets] = await Promise.all([
     stageBefore(db(), file.comesBackFrom),
     watchLines(db(), vehicle.id),
+    wheelSets(db(), vehicle.id),
   ]);
+  const wornId = state.wheels?.data.setId ?? null;
+  const toPutOn = sets.filter((set) => !set.gone && set.id !== wornId);
   const watched = lines.filter((line) => line.orderId !== file.id && line.answeredOrder !== file.id);
   return (
     <div className="grid gap-x-9 lg:grid-cols-[minmax(0,1fr)_350px]">
@@ -131,6 +138,7 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
         )}
         {!isClosed(state) && (
           <section className="flex flex-wrap gap-3">
+            {toPutOn.length > 0 && <WheelsOn orderId={file.id} sets={toPutOn} wornId={wornId} />}
             {isJob(state) && !state.run && <ChangeTargets orderId={file.id} targets={intake.targets} />}
             {openedUp(state) === null && <CancelOrder orderId={file.id} number={file.number} />}
           </section>

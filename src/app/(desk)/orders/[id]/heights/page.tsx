@@ -1,5 +1,6 @@
 import type { HeightOccasion } from '@/core/ledger/kinds/arrival';
 import { isClosed, isJob } from '@/core/ledger/order-state';
+import { tiresNow } from '@/core/ledger/wheel-set';
 import { HeightHistory } from '@/features/heights/height-history';
 import {
   heightHistory,
@@ -42,7 +43,7 @@ export default async function HeightsPage({ params }: { params: Promise<{ id: st
   const since = sinceHandoff(car, file);
   const later = heightsWithPendingAccessories(file);
   const { leads } = await crewNames();
-  const tires = baseline && file.state.run ? (intake.newTires ?? intake.tires) : intake.tires;
+  const tires = tiresNow(file.state);
   return (
     <>
       {rows.length > 0 && (
