@@ -133,7 +133,12 @@ export async function loadDemo(
   const visit = await shop.act(
     'Teodor',
     'visit.open',
-    { followUpIds: due.map((row) => row.id).sort(), odometer: { value: 48560, unit: 'mi' }, place: null },
+    {
+      followUpIds: due.map((row) => row.id).sort(),
+      odometer: { value: 48560, unit: 'mi' },
+      place: null,
+      wheelSetId,
+    },
     5,
   );
   await answerWatched(shop, String(visit.orderId), 'Oiled and torqued: it had moved a sixth of a turn.');

@@ -97,7 +97,11 @@ describe('before teardown', () => {
     await job.heights('as came', job.plan.before);
     await (await job.planned()).agreed();
     await job.checkedIn();
-    const named = [{ id: 'strut-top-spacer' }, { id: 'rear-leaf-shackles' }, { id: 'wheels-tires-spacers' }];
+    const named = [
+      { id: 'strut-top-spacer' },
+      { id: 'rear-leaf-shackles', ways: ['read-at-once'] },
+      { id: 'wheels-tires-spacers' },
+    ];
     const start = (choices: object) =>
       give(shop, 'Brannoch', 'run.start', {
         orderId: job.orderId,

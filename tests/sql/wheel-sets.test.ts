@@ -92,7 +92,9 @@ describe('a wheel set is written down', () => {
     expect(mud).toMatchObject({ dialFrom: 'tire size', nm: null, source: '' });
     expect(mud.dialFactor).toBeCloseTo(((100 / 98) * (431.8 + 399)) / (431.8 + 367.5), 9);
     // A tech may put its offset right without touching the torque.
-    const put = await save({ setId: summer, name: 'summer', offsetMm: 40 }, 'Brannoch');
+    // As its form shows it: 150 N·m are 110.6 lbf·ft, and those are 149.95 N·m.
+    const shown = { torque: 110.6, unit: 'lbft' };
+    const put = await save({ setId: summer, name: 'summer', offsetMm: 40, ...shown }, 'Brannoch');
     expect(put).toMatchObject({ ok: true });
     expect((await wheelSets(db(), vehicleId)).find((set) => set.id === summer)).toMatchObject({
       offsetMm: 40,

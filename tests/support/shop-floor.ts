@@ -28,7 +28,10 @@ export class ShopFloor {
     const ends = endsOf(step);
     // A trial stands by itself: it is raised with its wheels on, and comes down again before the work.
     const trial = name(step).startsWith('trial-');
-    const what = name(step).replace(/^trial-(chock|unchock)$/, '$1');
+    const what = name(step)
+      .replace(/^trial-(chock|unchock)$/, '$1')
+      // Once more in the middle of the work.
+      .replace(/^mid-/, '');
     if (what === 'chock') this.chocked = true;
     if (what === 'unchock') {
       this.chocked = false;

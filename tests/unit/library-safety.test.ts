@@ -1,3 +1,4 @@
+import { checkProcedure } from '@/core/procedure/check';
 import { takeVariants } from '@/core/procedure/variants';
 import type { Procedure, Step } from '@/core/procedure/types';
 import { libraryFile, libraryIds } from '../support/library';
@@ -368,7 +369,16 @@ describe('what a file says it does is what its steps do', () => {
   );
 
   test('a car with struts behind is not sent to steps for a separate coil', () => {
-    expect(libraryFile('strut-spacers-car-body').fits.rear).toEqual(['multi-link']);
+    const file = libraryFile('strut-spacers-car-body');
+    expect(file.fits.rear).toEqual(['multi-link', 'strut']);
+    const plain = takeVariants(file, ['rear-strut']);
+    // The mount comes apart on the bench alone, in the compressor, and what covers it is off before.
+    expect(waitsFor({ ...file, ...plain }, 'r-spring-out-L')).toContain('r-trim-off');
+    expect(plain.items.map((item) => item.place)).not.toContain('rear.left.spring');
+    const apart = plain.steps.find((step) => step.loosens?.includes('rmount-L'))!;
+    expect(apart.opens).toContain('rclamp-L');
+    const together = plain.steps.find((step) => step.torques?.includes('rmount-L'))!;
+    expect(together.closes).toContain('rclamp-L');
   });
 });
 
@@ -398,4 +408,173 @@ test('a coilover eased above for room below is torqued there again', () => {
     expect(steps.find((step) => step.loosens?.includes(`top-${side}`))!.id).toBe(`top-ease-${side}`);
     expect(steps.find((step) => step.torques?.includes(`top-${side}`))!.id).toBe(`top-torque-${side}`);
   }
+});
+
+describe('a pin is born with its nut', () => {
+  test('whatever torques a nut that is pinned closes its pin, and what draws the nut opened it', () => {
+    let pinned = 0;
+    for (const procedure of jobs) {
+      const everyItem = [...procedure.items, ...procedure.ways.flatMap((way) => way.items ?? [])];
+      const isPin = (id: string) =>
+        everyItem.some((item) => item.id === id && /-pin$|hub-cap$/.test(item.place ?? ''));
+      const steps = [...procedure.steps, ...procedure.ways.flatMap((way) => way.in.map((put) => put.step))];
+      for (const step of steps) {
+        if (!step.torques?.length || !/cotter|pinned|new pin/i.test(step.do)) continue;
+        pinned += 1;
+        expect([procedure.id, step.id, (step.closes ?? []).some(isPin)]).toEqual([
+          procedure.id,
+          step.id,
+          true,
+        ]);
+      }
+      for (const step of steps)
+        if (/cotter/i.test(step.do) && step.loosens?.length)
+          expect([procedure.id, step.id, (step.opens ?? []).some(isPin)]).toEqual([
+            procedure.id,
+            step.id,
+            true,
+          ]);
+    }
+    expect(pinned).toBeGreaterThanOrEqual(12);
+  });
+
+  test('with a pin short nobody drives it', () => {
+    const file = libraryFile('strut-top-spacer');
+    const plain = takeVariants(file, []);
+    const steps = plain.steps.map((step) =>
+      step.id === 'joint-close-L' ? { ...step, closes: step.closes!.filter((id) => id !== 'pin-L') } : step,
+    );
+    expect(checkProcedure({ ...plain, steps }).filter(({ code }) => code !== 'missing-spec')).toEqual([
+      { code: 'drive-with-open', ref: 'pin-L' },
+      { code: 'never-closed', ref: 'pin-L' },
+    ]);
+  });
+});
+
+describe('each change of the rear shackles is read by itself', () => {
+  const plain = takeVariants(libraryFile('rear-leaf-shackles'), []);
+  const support = (stepId: string) => {
+    let rear = 'on-wheels';
+    for (const step of plain.steps) {
+      if (step.id === stepId) return rear;
+      if (step.sets) rear = step.sets;
+    }
+    throw new Error(stepId);
+  };
+
+  test('the truck stands on all its wheels at each of the three readings', () => {
+    for (const id of ['height-a', 'height-isolator', 'height-b']) {
+      expect([id, support(id)]).toEqual([id, 'on-wheels']);
+      const { measure } = plain.steps.find((step) => step.id === id)!;
+      expect(measure!.map(({ what }) => what)).toEqual(
+        expect.arrayContaining(['left hub to lip', 'right hub to lip']),
+      );
+    }
+  });
+
+  test('no shackle comes out before the isolators are read', () => {
+    const file = libraryFile('rear-leaf-shackles');
+    for (const side of ['L', 'R']) {
+      const before = waitsFor(file, `shackle-out-${side}`);
+      for (const id of ['height-isolator', 'seat-on-L', 'seat-on-R', 'mid-hold'])
+        expect([side, id, before.has(id)]).toEqual([side, id, true]);
+    }
+  });
+
+  test('one reading of both says that it is of both', () => {
+    const { steps } = takeVariants(libraryFile('rear-leaf-shackles'), ['read-at-once']);
+    const read = steps.filter((step) => step.measure?.some(({ what }) => /gain/.test(what)));
+    expect(read.map((step) => step.measure!.map(({ what }) => what).join())).toEqual([
+      expect.stringContaining('gain of both'),
+    ]);
+  });
+});
+
+describe('a coil of its own is never let go', () => {
+  const file = libraryFile('bracket-lift');
+  const plain = takeVariants(file, ['separate-coil']);
+
+  test.each(['L', 'R'])(
+    'the arm on its jack, damper, link and both joints off, before it is let down: %s',
+    (side) => {
+      const before = waitsFor({ ...file, ...plain }, `coil-out-${side}`);
+      for (const id of ['hold', `strut-off-${side}`, `link-off-${side}`, `knuckle-off-${side}`])
+        expect([id, before.has(id)]).toEqual([id, true]);
+      expect(waitsFor({ ...file, ...plain }, `arm-off-${side}`).has(`coil-out-${side}`)).toBe(true);
+      // Caught in its pocket and held by the damper before the knuckle closes.
+      expect(waitsFor({ ...file, ...plain }, `knuckle-on-${side}`).has(`coil-in-${side}`)).toBe(true);
+    },
+  );
+});
+
+describe('ways of freeing a knuckle', () => {
+  test.each(['lower-joint', 'tie-rod-end', 'foot-only', 'cams-out', 'arm-lowered'])(
+    'strut-top-spacer by %s leaves the upper joint whole',
+    (way) => {
+      const { fasteners } = takeVariants(libraryFile('strut-top-spacer'), [way]);
+      expect(fasteners.map((one) => one.place)).not.toContain('front.left.upper-ball-joint');
+    },
+  );
+
+  test('a coilover on a lower arm is not told of clamp bolts it has not', () => {
+    const plain = takeVariants(libraryFile('preload-spacer'), ['joint-parted']);
+    expect(plain.fasteners.map((one) => one.place)).not.toContain('front.left.strut-lower-bolts');
+    expect(plain.fasteners.find((one) => one.id === 'upnut-L')).toMatchObject({
+      critical: 'steering',
+      secondCheck: true,
+    });
+    // Camber is set where it is set on such a car, and nowhere where it was in.
+    expect(plain.steps.find((step) => step.id === 'cams-slack')!.loosens).toEqual(['cam-L', 'cam-R']);
+    const left = takeVariants(libraryFile('preload-spacer'), ['joint-parted', 'angles-left']);
+    expect(left.steps.map((step) => step.id)).not.toContain('cams-slack');
+  });
+
+  test('a half shaft out of its hub: the nut is torqued before the car is rolled', () => {
+    const file = libraryFile('strut-spacers-car-body');
+    const plain = takeVariants(file, ['shaft-out']);
+    expect(waitsFor({ ...file, ...plain }, 'settle').has('hub-torque')).toBe(true);
+    for (const side of ['L', 'R'])
+      expect(waitsFor({ ...file, ...plain }, `clevis-on-${side}`).has(`shaft-in-${side}`)).toBe(true);
+    expect(plain.fasteners.find((one) => one.id === 'fhub-L')).toMatchObject({
+      critical: 'wheel',
+      secondCheck: true,
+      hardware: 'new',
+    });
+  });
+});
+
+test.each(
+  jobs
+    .filter((one) => one.steps.some((step) => step.share === 'rack-slack'))
+    .map((one) => [one.id, one] as const),
+)('%s: the rack has the hour that the week counts for it', (_, { steps }) => {
+  const rack = steps.filter((step) => step.phase === 'align' && step.id !== 'lamps');
+  const minutes = rack.reduce((sum, step) => sum + step.minutes, 0);
+  expect(minutes).toBeGreaterThanOrEqual(50);
+  expect(minutes).toBeLessThanOrEqual(100);
+});
+
+test('what covers the work is an item with a picture of how it was', () => {
+  const covers: [string, string[], string][] = [
+    ['bracket-lift', [], 'skid-off'],
+    ['utility-cart', [], 'battery-off'],
+    ['strut-top-spacer', ['towers-covered'], 'cowl-off'],
+    ['preload-spacer', ['towers-covered'], 'cowl-off'],
+    ['strut-spacers-car-body', ['towers-covered'], 'cowl-off'],
+    ['strut-spacers-car-body', ['rear-strut'], 'r-trim-off'],
+    ['coils-trailing-arms-rear', ['damper-top-covered'], 'cover-off'],
+  ];
+  for (const [id, ways, stepId] of covers) {
+    const { steps, items } = takeVariants(libraryFile(id), ways);
+    const step = steps.find((one) => one.id === stepId)!;
+    const kinds = (step.opens ?? []).map((one) => items.find((item) => item.id === one)!.kind);
+    expect([id, stepId, kinds.includes('cover'), step.photo?.length]).toEqual([id, stepId, true, 1]);
+  }
+});
+
+test('what the planner works out is typed by nobody', () => {
+  for (const { id, steps } of jobs)
+    for (const step of steps)
+      for (const { what } of step.measure ?? [])
+        expect([id, step.id, /predict|to come/i.test(what)]).toEqual([id, step.id, false]);
 });

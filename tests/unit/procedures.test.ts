@@ -1,6 +1,8 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import { type Problem, checkProcedure } from '@/core/procedure/check';
+import { assembleRun } from '@/core/procedure/assemble';
+import { prefixOf } from '@/core/procedure/letters';
 import { mergeProcedures } from '@/core/procedure/merge';
 import { PLACES } from '@/core/procedure/places';
 import { type Procedure, endsOf } from '@/core/procedure/types';
@@ -107,8 +109,8 @@ describe.each(library.map((procedure) => [procedure.id, procedure] as const))('%
 
   test('each way changes the steps', () => {
     for (const way of procedure.ways) {
-      const ids = (ways: string[]) => takeVariants(procedure, ways).steps.map((step) => step.id);
-      expect(ids([way.id])).not.toEqual(ids([]));
+      const steps = (ways: string[]) => takeVariants(procedure, ways).steps;
+      expect(steps([way.id])).not.toEqual(steps([]));
     }
   });
 
@@ -164,8 +166,24 @@ describe('whole cars', () => {
   const fronts = JOBS.filter(({ fits }) => fits.front && !fits.rear);
   const rears = JOBS.filter(({ fits }) => fits.rear && !fits.front);
   const pairs = fronts.flatMap((front) => rears.map((rear) => [front.id, rear.id] as const));
+  /** Read between its two changes it has to stand on all its wheels: not beside a front that is up. */
+  const BESIDE: Record<string, string[]> = { 'rear-leaf-shackles': ['read-at-once'] };
   const merge = (ids: string[]) =>
-    mergeProcedures(ids.map((id) => ({ prefix: id, procedure: takeVariants(byId(id), []) })));
+    mergeProcedures(ids.map((id) => ({ prefix: id, procedure: takeVariants(byId(id), BESIDE[id] ?? []) })));
+  const chosen = (id: string, ways: string[]) => ({
+    procedure: byId(id),
+    hash: id,
+    prefix: prefixOf(id),
+    ways,
+  });
+
+  test('what does not go together says by which way it would', () => {
+    const front = chosen('strut-top-spacer', []);
+    expect(() => assembleRun([front, chosen('rear-leaf-shackles', [])], {})).toThrow(
+      /They do with the way .*“Both changes read at once, as beside work at the front” of /,
+    );
+    expect(() => assembleRun([front, chosen('rear-leaf-shackles', ['read-at-once'])], {})).not.toThrow();
+  });
 
   test.each(pairs)('%s and %s, with new wheels and the rack, become one clean run', (front, rear) => {
     const merged = merge([front, rear, WHEELS, 'visit-alignment']);
@@ -223,5 +241,48 @@ describe('merging front and rear', () => {
     ];
     // Everything is at the same place, so the second adds only steps that open what is open: the checker refuses.
     expect(() => mergeProcedures(twice)).toThrow(/would not be safe/);
+  });
+});
+
+describe('a way puts a step in the place of another under the same id', () => {
+  const base = (): Procedure => ({
+    ...byId('wheels-tires-spacers'),
+    items: [],
+    fasteners: [],
+    ways: [
+      {
+        id: 'other',
+        choice: 'how',
+        title: 'By another tool',
+        out: ['b'],
+        in: [
+          { after: 'b', step: { id: 'b', phase: 'fit', do: 'By another tool', after: ['a'], minutes: 1 } },
+          { after: 'b', step: { id: 'b2', phase: 'fit', do: 'And wiped', after: ['b'], minutes: 1 } },
+        ],
+      },
+      { id: 'without', choice: 'whether', title: 'Not at all', out: ['b'], in: [] },
+    ],
+    steps: [
+      { id: 'a', phase: 'fit', do: 'First', minutes: 1 },
+      { id: 'b', phase: 'fit', do: 'As it stands', after: ['a'], minutes: 1 },
+      { id: 'c', phase: 'fit', do: 'Last', after: ['b'], minutes: 1 },
+    ],
+  });
+
+  test('what came after that one comes after this', () => {
+    const { steps } = takeVariants(base(), ['other']);
+    expect(steps.map(({ id, do: words }) => `${id} ${words}`)).toEqual([
+      'a First',
+      'b By another tool',
+      'b2 And wiped',
+      'c Last',
+    ]);
+    expect(steps.at(-1)!.after).toEqual(['b']);
+  });
+
+  test('another way that takes the step out takes this one out too', () => {
+    const { steps } = takeVariants(base(), ['other', 'without']);
+    expect(steps.map(({ id }) => id)).toEqual(['a', 'b2', 'c']);
+    expect(steps.at(-1)!.after).toEqual([]);
   });
 });

@@ -1,4 +1,4 @@
-import { Refusal } from '../refusal';
+import { Refusal, attempt } from '../refusal';
 import type { RunDocument } from './engine';
 import { type ValueConflict, mergeProcedures } from './merge';
 import type { Procedure } from './types';
@@ -26,13 +26,44 @@ export function conflictsOf(chosen: readonly Chosen[], kept = NONE): ValueConfli
   return mergeChosen(chosen, kept).conflicts;
 }
 
-function mergeChosen(chosen: readonly Chosen[], kept: ValuesByPlace) {
-  const merged = mergeProcedures(
+const mergeWays = (chosen: readonly Chosen[]) =>
+  mergeProcedures(
     [...chosen].sort(frontFirst).map(({ prefix, procedure, ways, values = NONE }) => ({
       prefix,
       procedure: withValues(takeVariants(procedure, ways), values),
     })),
   );
+
+/** The ways of one of the procedures, beside those that are chosen, by which all of them would go together. */
+function waysThatFit(chosen: readonly Chosen[]): string[] {
+  return chosen.flatMap((one) => {
+    const taken = new Set(
+      one.procedure.ways.filter(({ id }) => one.ways.includes(id)).map(({ choice }) => choice),
+    );
+    return one.procedure.ways
+      .filter(({ choice }) => !taken.has(choice))
+      .filter(
+        ({ id }) =>
+          attempt(() =>
+            mergeWays(chosen.map((other) => (other === one ? { ...one, ways: [...one.ways, id] } : other))),
+          ).ok,
+      )
+      .map(({ title }) => `“${title}” of ${one.procedure.title}`);
+  });
+}
+
+function mergeChosen(chosen: readonly Chosen[], kept: ValuesByPlace) {
+  const read = attempt(() => mergeWays(chosen));
+  if (!read.ok) {
+    const ways = read.refusal.code === 'unclean-merge' ? waysThatFit(chosen) : [];
+    if (!ways.length) throw read.refusal;
+    throw new Refusal(
+      'unclean-merge',
+      `These procedures do not go together as they are chosen. They do with the way ${ways.join(', or ')}.`,
+      'procedures',
+    );
+  }
+  const merged = read.value;
   return { ...merged, ...withKept(merged.fasteners, merged.conflicts, kept) };
 }
 

@@ -59,6 +59,10 @@ const AT_EACH_FRONT_CORNER = [
   'tie-rod-jam-nut',
   'upper-arm-pivots',
   'upper-ball-joint',
+  'upper-ball-joint-pin',
+  'lower-ball-joint-pin',
+  'tie-rod-end-pin',
+  'tower-cover',
 ] as const;
 
 const AT_EACH_REAR_CORNER = [
@@ -72,8 +76,12 @@ const AT_EACH_REAR_CORNER = [
   'pack-clamp',
   'park-brake-cable',
   'subframe',
+  'strut-mount',
+  'strut-studs',
+  'toe-adjuster',
   'trailing-arm',
   'trial-bolts',
+  'trim-panel',
 ] as const;
 
 const AT_EACH_CENTER = [
@@ -96,6 +104,7 @@ const FRONT_CENTER = [
   'differential',
   'differential-jack',
   'drag-link',
+  'drag-link-pin',
   'drag-link-clamps',
   'driveshaft',
   'heat-shield',
@@ -121,7 +130,7 @@ const REAR_CENTER = [
   'upper-arm',
 ] as const;
 
-const WHOLE_CAR = ['battery', 'chocks', 'drive-lock', 'stands', 'trial-set'] as const;
+const WHOLE_CAR = ['battery', 'chocks', 'drive-lock', 'seat', 'stands', 'trial-set'] as const;
 
 const SIDES = ['left', 'right'] as const;
 const ENDS = ['front', 'rear'] as const;

@@ -2,8 +2,9 @@ import { Refusal } from '../refusal';
 import type { PlainProcedure, Procedure, Step } from './types';
 
 /**
- * Takes one way of each choice and gives the plain procedure that is checked and worked from. An `after` that names a
- * step taken out is dropped.
+ * Takes one way of each choice and gives the plain procedure that is checked and worked from. A way may put a step in the
+ * place of one it takes out, under the same id: what comes after that one comes after this. An `after` that names a step
+ * taken out and not replaced so is dropped.
  * @param taken ids of the ways taken; none means the file as it stands
  * @throws Refusal for an unknown way, two ways of one choice, or a way that hooks onto a step that is not there
  */
@@ -12,6 +13,8 @@ export function takeVariants(procedure: Procedure, taken: string[]): PlainProced
   const items = [...procedure.items];
   const fasteners = [...procedure.fasteners];
   const out = new Set<string>();
+  const outOf = new Map<string, Set<string>>();
+  const putBy = new Map<Step, string>();
   const choices = new Set<string>();
   for (const id of taken) {
     const way = procedure.ways.find((candidate) => candidate.id === id);
@@ -24,7 +27,7 @@ export function takeVariants(procedure: Procedure, taken: string[]): PlainProced
     fasteners.push(...(way.fasteners ?? []));
     // Placed before anything goes out, so that a way may put its own step where the one it replaces stood.
     for (const { after, step } of way.in) {
-      const at = after === null ? -1 : steps.findIndex((candidate) => candidate.id === after);
+      const at = after === null ? -1 : steps.findLastIndex((candidate) => candidate.id === after);
       if (after !== null && at < 0) {
         throw new Refusal(
           'unknown-step',
@@ -32,13 +35,20 @@ export function takeVariants(procedure: Procedure, taken: string[]): PlainProced
           'ways',
         );
       }
+      putBy.set(step, id);
       steps = [...steps.slice(0, at + 1), step, ...steps.slice(at + 1)];
     }
-    for (const id of way.out) out.add(id);
+    outOf.set(id, new Set(way.out));
+    for (const stepId of way.out) out.add(stepId);
   }
-  const kept = steps
-    .filter((step) => !out.has(step.id))
-    .map((step) => (step.after ? { ...step, after: step.after.filter((id) => !out.has(id)) } : step));
+  // A way takes out what the file or another way has, never what it puts there itself.
+  const left = steps.filter(
+    (step) => !taken.some((id) => outOf.get(id)!.has(step.id) && putBy.get(step) !== id),
+  );
+  const there = new Set(left.map((step) => step.id));
+  const kept = left.map((step) =>
+    step.after ? { ...step, after: step.after.filter((id) => !out.has(id) || there.has(id)) } : step,
+  );
   const used = new Set(
     kept.flatMap((step) => [
       ...(step.opens ?? []),

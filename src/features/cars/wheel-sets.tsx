@@ -88,7 +88,7 @@ function SetDialog({
         <TextField name="name" label="Called" placeholder="winter, on steel" />
         <TextField name="tires" label="Tires" placeholder="LT245/75R17" />
         <NumberField name="rimWidthIn" label="Rim width, in" hint="like 8 or 7.5" />
-        <NumberField name="offsetMm" label="Offset, mm" hint="less than nothing where it stands out" />
+        <NumberField name="offsetMm" label="Offset, mm" hint="negative where it stands further out" />
         <NumberField
           name="torque"
           label="Its nuts or bolts go by"

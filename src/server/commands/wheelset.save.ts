@@ -21,7 +21,8 @@ export const wheelsetSave = handle('wheelset.save', {
     if (sets.some((one) => one.id !== setId && one.name.toLowerCase() === name.toLowerCase()))
       throw new Refusal('taken', 'Another set of this car is called that.', 'name');
     const nm = input.torque === null ? null : convertTorque(input.torque, input.unit).nm;
-    const same = Math.abs((nm ?? 0) - (was?.nm ?? 0)) < 0.05;
+    // A value shown in another unit comes back a hair off: it is the same one.
+    const same = Math.abs((nm ?? 0) - (was?.nm ?? 0)) < 0.1;
     if (!same && !holdsRole(ctx.person.roles, ['lead']))
       throw new Refusal('lead', 'What the nuts go by is the lead’s to enter.', 'torque');
     if (nm !== null && !source)

@@ -54,6 +54,15 @@ export default async function CarPage({ params }: { params: Promise<{ id: string
               </li>
             ))}
           </ol>
+          <h2 className="mt-8 border-b border-ink pb-1">Wheel sets</h2>
+          <WheelSets
+            vehicleId={car.id}
+            sets={sets}
+            wornId={worn?.id ?? null}
+            mayTorque={holdsRole(person.roles, ['lead'])}
+            torqueUnit={person.torqueUnit}
+            lengthUnit={person.lengthUnit}
+          />
           <h2 className="mt-8 border-b border-ink pb-1">Measured here</h2>
           {car.measures.length === 0 && <Nothing>Nothing beyond its heights yet.</Nothing>}
           <dl>
@@ -87,17 +96,6 @@ export default async function CarPage({ params }: { params: Promise<{ id: string
                 </>
               )}
             </div>
-          </section>
-          <section>
-            <h2 className="border-b border-ink pb-1">Wheel sets</h2>
-            <WheelSets
-              vehicleId={car.id}
-              sets={sets}
-              wornId={worn?.id ?? null}
-              mayTorque={holdsRole(person.roles, ['lead'])}
-              torqueUnit={person.torqueUnit}
-              lengthUnit={person.lengthUnit}
-            />
           </section>
           <section>
             <h2 className="border-b border-ink pb-1">Which car exactly</h2>
