@@ -1,5 +1,15 @@
 import { type Page, expect, test } from '@playwright/test';
-import { LEVEL_IN_INCHES, type Truck, addPart, enterPin, signIn, takeIn, typeHeights, choose } from './hands';
+import {
+  LEVEL_IN_INCHES,
+  type Truck,
+  addPart,
+  choose,
+  enterPin,
+  find,
+  signIn,
+  takeIn,
+  typeHeights,
+} from './hands';
 
 const truck = (plate: string): Truck => ({
   label: `Tindral Coppice ${plate}, keeping`,
@@ -183,4 +193,68 @@ test('a hold for a part only a later phase needs is ended by the lead, with a re
   await expect(page.getByText('The car stays whole')).toHaveCount(0);
   await page.goto(`/orders/${id}/trail`);
   await expect(page.getByText(/Hold ended by Odalys: needed only at the rack/)).toBeVisible();
+});
+
+test('a car’s wheel sets are written down, put on, and chosen when it comes again', async ({ page }) => {
+  await signIn(page, 'Odalys');
+  const id = await takeIn(page, truck('SETS 7'));
+  const car = await page.evaluate(
+    async () => (await (await fetch('/api/find/cars?q=SETS%207')).json()).answer.cars[0].id,
+  );
+  await page.goto(`/cars/${car}`);
+  const dialog = page.getByRole('dialog');
+  const keep = dialog.getByRole('button', { name: /^(Keep the set|It is so)/ });
+  await page.getByRole('button', { name: 'Another wheel set' }).click();
+  await keep.click();
+  await expect(dialog.getByText('Name it, like winter or on steel')).toBeVisible();
+  await dialog.getByLabel('Called').fill('summer');
+  await dialog.getByLabel('Tires', { exact: true }).fill('big ones');
+  await dialog.getByLabel('Rim width, in').fill('7,5');
+  await dialog.getByLabel('Offset, mm').fill('30');
+  await dialog.getByLabel('Its nuts or bolts go by').fill('11');
+  await dialog.getByLabel('Written where').fill('wheel sheet, page 2');
+  await keep.click();
+  await expect(dialog.getByRole('alert').first()).toBeVisible();
+  await dialog.getByLabel('Tires', { exact: true }).fill('LT245/75R17');
+  await keep.click();
+  // A figure short: asked once, what was typed stays.
+  await expect(dialog.getByText(/Wheel nuts at /)).toBeVisible();
+  await dialog.getByLabel('Its nuts or bolts go by').fill('110');
+  await keep.click();
+  await expect(dialog).toHaveCount(0);
+  await page.getByRole('button', { name: 'Another wheel set' }).click();
+  await dialog.getByLabel('Called').fill('mud');
+  await dialog.getByLabel('Tires', { exact: true }).fill('LT285/70R17');
+  await dialog.getByLabel('Rim width, in').fill('8.5');
+  await dialog.getByLabel('Offset, mm').fill('10');
+  await keep.click();
+  await expect(dialog).toHaveCount(0);
+  const set = (name: string) => page.getByRole('listitem').filter({ hasText: name });
+  await expect(set('summer')).toContainText('nuts 110 lbf·ft (149 N·m), wheel sheet, page 2');
+  await expect(set('mud')).toContainText('LT285/70R17 on 17 x 8.5, offset 10');
+  await expect(set('mud')).toContainText('no value entered');
+  await expect(set('mud')).toContainText('dial reads 3.8% less than driven, by the size of its tires');
+
+  await page.goto(`/orders/${id}`);
+  await page.getByRole('button', { name: 'Say which wheels are on' }).click();
+  await choose(dialog.getByLabel('Wheel set'), { label: 'summer, LT245/75R17' });
+  await dialog.getByRole('button', { name: 'It stands on this set' }).click();
+  await expect(page.getByText('summer: LT245/75R17 on 17 x 7.5, offset 30')).toBeVisible();
+  await page.goto(`/cars/${car}`);
+  await expect(set('LT245/75R17')).toContainText('on the car');
+  await expect(set('mud')).toContainText('against summer: ');
+
+  await page.goto('/orders/new');
+  await find(page.getByLabel('Seen here before?'), 'SETS 7', /SETS 7/);
+  await expect(page.getByLabel('Tires fitted')).toBeVisible();
+  await choose(page.getByLabel('Comes on'), { label: 'mud: LT285/70R17 on 17 x 8.5, offset 10' });
+  await expect(page.getByLabel('Tires fitted')).toBeHidden();
+  await choose(page.getByLabel('It comes for'), 'inspection');
+  await page.getByLabel('Odometer', { exact: true }).fill('20004');
+  await page.getByLabel('In their words').fill('a look underneath');
+  await page.getByLabel('Take it in beside').check();
+  await page.getByRole('button', { name: /^(Take it in|It is so: take it in)$/ }).click();
+  await expect(page).toHaveURL(/\/orders\/[0-9a-f-]{36}\/work$/);
+  await page.goto(page.url().replace(/\/work$/, ''));
+  await expect(page.getByText('mud: LT285/70R17 on 17 x 8.5, offset 10')).toBeVisible();
 });

@@ -307,9 +307,12 @@ describe('doubts about a value', () => {
 
   test('the wrong unit is smelt from the twin, a slipped digit from the band', () => {
     // 178 N·m is 131 lbf·ft: the figure of one unit entered in the other.
-    expect(valueSlips(run, state, fastener, 131).join()).toMatch(/wrong unit/);
-    expect(valueSlips(run, state, fastener, 1780).join()).toMatch(/high for such a bolt/);
-    expect(valueSlips(run, state, fastener, 178)).toEqual([]);
+    expect(valueSlips(run, state, fastener, 131, null).join()).toMatch(/wrong unit/);
+    expect(valueSlips(run, state, fastener, 1780, null).join()).toMatch(/high for such a bolt/);
+    expect(valueSlips(run, state, fastener, 178, null)).toEqual([]);
+    // Before an angle a torque is a snug one, under the band; another unit than its twin’s is asked about all the same.
+    expect(valueSlips(run, state, fastener, 40, 90)).toEqual([]);
+    expect(valueSlips(run, state, fastener, 131, 90).join()).toMatch(/wrong unit/);
   });
 
   test('twins are held against each other', () => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { type CsvPart, readPartsCsv, writePartsCsv } from '@/core/formats/parts-csv';
-import { readMoney } from '@/core/units/money';
+import { moneyText, readMoney } from '@/core/units/money';
 import { chooseBuild, vinWarning, whyNotBuild } from '@/core/vehicle-facts';
 
 describe('parts as CSV', () => {
@@ -80,5 +80,24 @@ describe('what a car is', () => {
     expect(readMoney('89,5')).toBe(8950);
     expect(readMoney('90')).toBe(9000);
     expect(readMoney('about ninety')).toBeNull();
+  });
+});
+
+describe('a price', () => {
+  test.each([
+    [125_000, 'USD', '$1,250'],
+    [239_858, 'USD', '$2,398.58'],
+    [239_858, 'EUR', '2 398,58 €'],
+    [5, 'EUR', '0,05 €'],
+    [-1_250, 'EUR', '-12,50 €'],
+    [239_858, 'SEK', '2 398,58 SEK'],
+  ])('%i of %s is written as people write it there', (cents, currency, text) => {
+    expect(moneyText(cents, currency).replace(/\u00a0/g, ' ')).toBe(text);
+  });
+
+  test('reads back as it is written', () => {
+    for (const currency of ['USD', 'EUR', 'SEK', 'CHF'])
+      for (const cents of [1, 99, 100, 12_345, 100_000, 239_858, 1_234_567_89])
+        expect([currency, readMoney(moneyText(cents, currency))]).toEqual([currency, cents]);
   });
 });

@@ -1,3 +1,4 @@
+import { axleFromTheSide } from '@/core/planner/draw-axle';
 import { leafOnShackle } from '@/core/calc/leaf.geometry';
 import { refitOf } from '@/core/planner/consequences/travel';
 import { describeWedge } from '@/core/planner/consequences/wedge-words';
@@ -528,6 +529,17 @@ describe('what a lift does, held against the drawing', () => {
     const car = standCar(input);
     const caster = judgeCar(car).find((one) => one.id === 'front.caster')!.figure! + car.pitchDeg;
     expect(caster - 4).toBeCloseTo(gained, 6);
+    // The same on the paper the customer sees: the leaf as it is drawn, front eye to rear eye, before and after.
+    const onPaper = (stand: ReturnType<typeof standCar>) => {
+      const shapes = axleFromTheSide(stand.axles.front, stand.v.front, { scale: 1, x: 0, y: 0 });
+      const path = shapes.find((shape) => shape.kind === 'path' && shape.name === 'front-leaf');
+      const [, x1, y1, x2, y2] = /^M([-\d.]+) ([-\d.]+)Q.* ([-\d.]+) ([-\d.]+)$/.exec(
+        (path as { d: string }).d,
+      )!;
+      return leanOf({ x: Number(x2) - Number(x1), y: Number(y1) - Number(y2) });
+    };
+    const drawnGain = onPaper(car) - onPaper(standCar({ ...input, parts: [] }));
+    expect(Math.abs(drawnGain - (caster - 4))).toBeLessThan(0.05);
     // A longer hanging shackle lets the rear eye down, and its axle leans back; a standing one lifts it.
     expect(Math.sign(gained)).toBe(shackleType === 'hanging' ? 1 : -1);
     expect(Math.abs(gained)).toBeGreaterThan(1);

@@ -32,8 +32,15 @@ export function unlikelyTorque(fastener: Fastener, nm: number): string | null {
  * What speaks against a value about to be entered: off the plausible band of its thread and grade, another value than
  * its twin's, or a ratio to it that smells of the wrong unit. A guard, never a source of values.
  * @param nm the value, N·m
+ * @param angleDeg the angle it is turned by after; the torque before it is a snug one, in no band
  */
-export function valueSlips(run: RunDocument, state: RunState, fastener: Fastener, nm: number): string[] {
+export function valueSlips(
+  run: RunDocument,
+  state: RunState,
+  fastener: Fastener,
+  nm: number,
+  angleDeg: number | null,
+): string[] {
   const doubts: string[] = [];
   const twins = [
     ...run.fasteners.filter((other) => other.id === fastener.mate),
@@ -47,7 +54,7 @@ export function valueSlips(run: RunDocument, state: RunState, fastener: Fastener
       doubts.push(`${placedName(twin)} has ${torqueBoth(spec.nm)}: this looks like the wrong unit.`);
     break;
   }
-  const unlikely = fastener.spec?.angleDeg === undefined ? unlikelyTorque(fastener, nm) : null;
+  const unlikely = angleDeg === null ? unlikelyTorque(fastener, nm) : null;
   return unlikely ? [...doubts, unlikely] : doubts;
 }
 

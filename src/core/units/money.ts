@@ -1,10 +1,18 @@
-/** Cents in the shop's currency, as people there write it: `$1,250.00`, or without cents where there are none. */
+/** Where a price is written with a comma before its cents, and a space between thousands: no reader takes it for another. */
+const WITH_COMMA = /^(EUR|SEK|NOK|DKK|PLN|CZK|HUF|RON|BGN|ISK|UAH|TRY|BRL|ARS|CLP|COP|ZAR)$/;
+const notationOf = (currency: string) => (WITH_COMMA.test(currency) ? 'fr-FR' : 'en-US');
+
+/**
+ * Cents in the shop's currency, as people write it there: `$1,250`, `2 398,58 €`; without cents where there are none.
+ */
 export function moneyText(cents: number, currency: string): string {
-  return new Intl.NumberFormat('en-US', {
+  const text = new Intl.NumberFormat(notationOf(currency), {
     style: 'currency',
     currency,
     minimumFractionDigits: cents % 100 === 0 ? 0 : 2,
   }).format(cents / 100);
+  // A narrow space is in few typefaces.
+  return text.replace(/\u202f/g, '\u00a0');
 }
 
 /** Minutes as hours to a tenth: `3.2 h`. */

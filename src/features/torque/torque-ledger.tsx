@@ -171,7 +171,7 @@ const describeStand = (fasteners: Fastener[], run: RunState) => {
     fasteners.filter((one) => !run.leftOffFasteners.has(one.id) && test(run.fasteners.get(one.id)!)).length;
   return [
     [of((one) => !one.spec), 'without a value'],
-    [of((one) => one.owesCheck), 'owe a check'],
+    [of((one) => one.owesCheck), 'owing a second check'],
     [of((one) => one.torqued), 'torqued'],
     [of((one) => !one.torqued), 'to go'],
   ]

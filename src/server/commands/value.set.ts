@@ -33,7 +33,7 @@ export const valueSet = handle('value.set', {
       throw new Refusal('lead', 'A value is the lead’s: the lead enters it here with the PIN.', 'leadId');
     const lead = figure || closed ? (ownLead ? ctx.person : ctx.lead()) : null;
     const nm = input.value === null ? null : convertTorque(input.value, input.unit).nm;
-    const slips = nm === null ? [] : valueSlips(document, run, fastener, nm);
+    const slips = nm === null ? [] : valueSlips(document, run, fastener, nm, input.angleDeg);
     if (slips.length && !input.confirmed)
       throw new Refusal('confirm', `${slips.join(' ')} Look at the sheet again, or confirm it.`, 'value');
     const before = run.fasteners.get(fastener.id)!;

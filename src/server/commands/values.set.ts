@@ -37,8 +37,7 @@ export const valuesSet = handle('values.set', {
           .map(({ fastener, nm, angleDeg, field }) => ({
             field,
             fastener,
-            // With an angle the torque before it is a snug one.
-            words: angleDeg === null ? valueSlips(document, run, fastener, nm).join(' ') : '',
+            words: valueSlips(document, run, fastener, nm, angleDeg).join(' '),
           }))
           .find(({ words }) => words);
     if (slip)
