@@ -36,6 +36,13 @@ export const SHOP_TABLES = [
     // Exports of before have no such column.
     since: 'merged_into',
   },
+  {
+    name: 'wheel_set',
+    key: 'id',
+    columns: 'id vehicle_id name tires rim_width_in offset_mm nm source dial_factor dial_from gone kept_at',
+    // Exports of before have no such table.
+    optional: true,
+  },
   { name: 'shop_place', key: 'id', columns: 'id name position kind active' },
   { name: 'wrench', key: 'id', columns: 'id name low_nm high_nm calibration_due active out_reason' },
   { name: 'shop_tool', key: 'id', columns: 'id kind size drive active' },
