@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { dialWhenDriven } from '@/core/follow-up/across-sets';
 import { wheelNutsDoubt } from '@/core/doubts';
-import { type WheelSet, dialFactorBySize, nutSpecs, setAgainst, wheelText } from '@/core/ledger/wheel-set';
+import { dialFactorBySize, setAgainst, wheelText } from '@/core/ledger/wheel-compare';
+import { type WheelSet, nutSpecs } from '@/core/ledger/wheel-set';
 
 const set = (more: Partial<WheelSet> = {}): WheelSet => ({
   id: 'one',

@@ -1,7 +1,8 @@
 'use client';
 
 import { convertTorque } from '@/core/calc/torque.convert';
-import { type DialFrom, type WheelSet, setAgainst, wheelText } from '@/core/ledger/wheel-set';
+import { setAgainst, wheelText } from '@/core/ledger/wheel-compare';
+import type { DialFrom, WheelSet } from '@/core/ledger/wheel-set';
 import { formatTape } from '@/core/calc/tape.format';
 import { torqueTexts } from '@/core/units/torque-text';
 import { CommandDialog } from '@/features/transport/command-dialog';

@@ -4,7 +4,7 @@ import { shopMoment } from '@/core/units/shop-time';
 import { Refusal } from '@/core/refusal';
 import { readTireSize } from '@/core/calc/tire.size';
 import type { OrderKind } from '@/core/ledger/kinds/arrival';
-import { wheelText } from '@/core/ledger/wheel-set';
+import { wheelText } from '@/core/ledger/wheel-compare';
 import type { CommandContext } from './context';
 import { ORDER_OPENED, contactHash } from '../entries/verify-shop';
 import { doubtAboutDial } from '../dial-question';

@@ -1,7 +1,8 @@
 import { Refusal } from '@/core/refusal';
 import type { FollowUpKind } from '@/core/ledger/kinds/coming-back';
 import type { IntakeData, OrderKind } from '@/core/ledger/kinds/arrival';
-import { nutSpecs, wheelText } from '@/core/ledger/wheel-set';
+import { wheelText } from '@/core/ledger/wheel-compare';
+import { nutSpecs } from '@/core/ledger/wheel-set';
 import type { Fastener } from '@/core/procedure/types';
 import { isBehindWheel, nutsBefore, retorqueVisit } from '@/core/follow-up/visit';
 import { RULES_EDITION } from '@/core/procedure/engine';

@@ -1,5 +1,6 @@
 import type { WheelsData } from '@/core/ledger/kinds/arrival';
-import { type DialFrom, type WheelSet, wheelText } from '@/core/ledger/wheel-set';
+import { wheelText } from '@/core/ledger/wheel-compare';
+import type { DialFrom, WheelSet } from '@/core/ledger/wheel-set';
 import type { Db } from '../database';
 import type { Row } from '../tables';
 
