@@ -7,7 +7,6 @@ import { type ReactNode, useMemo, useState } from 'react';
 import { nextSteps } from '@/core/procedure/engine';
 import { torqueWalk } from '@/core/procedure/walk';
 import { SheetTheme } from '@/ui/dialog';
-import { BayEnd } from './bay-end';
 import { BayHead } from './bay-head';
 import { BayOpen } from './bay-open';
 import { type BayProps, stepNumber } from './bay-props';
@@ -15,7 +14,8 @@ import { BayTasks } from './bay-tasks';
 import { BayThen } from './bay-then';
 import { StepNow } from './step-now';
 
-// Only where something is torqued: the page comes without them.
+// Only where something is torqued, or all is done: the page comes without them.
+const BayEnd = dynamic(() => import('./bay-end').then((all) => all.BayEnd));
 const TorqueWalk = dynamic(() => import('./torque-walk').then((all) => all.TorqueWalk));
 const WrenchStrip = dynamic(() => import('./wrench-strip').then((all) => all.WrenchStrip));
 
