@@ -4,14 +4,16 @@ import { useEffect } from 'react';
 import { Toaster, toast } from 'sonner';
 import type { Notice } from './notice';
 
-/** Long enough to read a line and reach for its button with a glove. */
+/** Long enough to read a line. */
 const SHOWN_MS = 8000;
+/** What can be put back waits for somebody who first finishes what is in hand, and reaches with a glove. */
+const UNDO_MS = 20_000;
 
 /** Notices at the foot of the page, in its own look; read aloud as they come. */
 export function NoticesShown({ last }: { last: Notice }) {
   useEffect(() => {
     const { words, undo } = last;
-    toast(words, undo ? { action: { label: 'Put it back', onClick: undo } } : {});
+    toast(words, undo ? { action: { label: 'Put it back', onClick: undo }, duration: UNDO_MS } : {});
   }, [last]);
   return (
     <Toaster
