@@ -36,9 +36,10 @@ function addresses(): DatabaseAddress[] {
 const held = globalThis as typeof globalThis & { wrenchwisePools?: { pools: Pool[]; at: number } };
 
 function pools(): { pools: Pool[]; at: number } {
+  const nodes = held.wrenchwisePools ? [] : addresses();
   held.wrenchwisePools ??= {
     at: 0,
-    pools: addresses().map((address) =>
+    pools: nodes.map((address) =>
       createPool({
         ...address,
         timezone: 'Z',
@@ -46,7 +47,8 @@ function pools(): { pools: Pool[]; at: number } {
         decimalNumbers: true,
         charset: 'utf8mb4',
         enableKeepAlive: true,
-        connectTimeout: 2500,
+        // With another node to go to it is not waited for; alone it may only be slow to answer.
+        connectTimeout: nodes.length > 1 ? 2500 : 8000,
       }),
     ),
   };
