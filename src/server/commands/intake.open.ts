@@ -2,7 +2,6 @@ import { randomBytes, randomUUID } from 'node:crypto';
 import { type Doubt, askAbout, promiseDoubt, wheelbaseDoubt } from '@/core/doubts';
 import { shopMoment } from '@/core/units/shop-time';
 import { Refusal } from '@/core/refusal';
-import { readTireSize } from '@/core/calc/tire.size';
 import type { OrderKind } from '@/core/ledger/kinds/arrival';
 import { wheelText } from '@/core/ledger/wheel-compare';
 import type { CommandContext } from './context';
@@ -15,18 +14,10 @@ import { doubtAboutTarget, lengthIn } from './length-in';
 import { asPutOn } from '../queries/wheel-sets';
 import { setOfCar } from '../wheels-put-on';
 import { takePlace } from './take-place';
+import { checkTire } from '../wheel-checks';
 import { handle } from './handler';
 import type { InputOf } from '@/contracts/commands';
 import type { Row } from '../tables';
-
-export function checkTire(size: string, field: string): void {
-  try {
-    readTireSize(size);
-  } catch (error) {
-    if (error instanceof Refusal) throw new Refusal(error.code, error.message, field);
-    throw error;
-  }
-}
 
 /** Uses the customer named by id, or keeps a new one with its contact data apart. */
 export async function customerFor(

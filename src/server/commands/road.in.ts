@@ -3,11 +3,9 @@ import { onTheRoad } from '@/core/ledger/order-state';
 import { bothOnWheels } from '@/core/procedure/car';
 import { askAboutDial } from '../dial-question';
 import { wheelSets } from '../queries/wheel-sets';
+import { checkDial } from '../wheel-checks';
 import { keepSet } from '../wheels-put-on';
 import { handle } from './handler';
-
-/** A dial further off than this was misread, or is broken. */
-export const MOST_DIAL_ERROR = 0.25;
 
 export const roadIn = handle('road.in', {
   async run(ctx, { orderId, odometer: read, checks, note, noises, rubs, dial, confirmed }) {
@@ -35,12 +33,7 @@ export const roadIn = handle('road.in', {
         throw new Refusal('note', 'Say what was wrong.', `checks[${index}].note`);
       }
     });
-    if (dial && Math.abs(dial.truth / dial.shown - 1) > MOST_DIAL_ERROR)
-      throw new Refusal(
-        'dial',
-        'The two speeds are more than a quarter apart: read them again.',
-        'dial.shown',
-      );
+    checkDial(dial);
     const touching = rubs.findIndex((rub) => rub.gapMm === 0);
     if (touching >= 0 && !checks.some((check) => check.result === 'fault'))
       throw new Refusal(

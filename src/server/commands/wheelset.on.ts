@@ -1,6 +1,6 @@
 import { Refusal } from '@/core/refusal';
 import { holdsRole } from '@/core/ledger/roles';
-import { nutsOffTheSet, whyNoOtherSet } from '@/core/ledger/wheel-set';
+import { nutSpecs, nutsOffTheSet, whyNoOtherSet } from '@/core/ledger/wheel-set';
 import { asPutOn } from '../queries/wheel-sets';
 import { setOfCar } from '../wheels-put-on';
 import { handle } from './handler';
@@ -15,9 +15,10 @@ export const wheelsetOn = handle('wheelset.on', {
     if (why) throw new Refusal('wheels', why, 'setId');
     const set = await setOfCar(ctx, order.vehicleId, setId, 'setId');
     await ctx.append(order.id, { kind: 'wheels', data: asPutOn(set) });
+    const specs = nutSpecs(set);
     const off = nutsOffTheSet((await ctx.order(order.id)).state);
     // Values are the lead’s: where somebody else puts the wheels on, the nuts wait for the lead.
-    if (off.length && set.nm !== null && holdsRole(ctx.person.roles, ['lead']))
+    if (off.length && holdsRole(ctx.person.roles, ['lead']))
       await ctx.append(
         order.id,
         ...off.map((fastener) => ({
@@ -26,9 +27,9 @@ export const wheelsetOn = handle('wheelset.on', {
             fastenerId: fastener.id,
             place: fastener.place,
             kind: 'entered' as const,
-            nm: set.nm,
+            nm: specs.get(fastener.place)!.nm,
             angleDeg: null,
-            source: `${set.source}, kept with the wheel set ${set.name}`.slice(0, 200),
+            source: specs.get(fastener.place)!.source,
             leadId: ctx.person.id,
           },
         })),

@@ -5,9 +5,8 @@ import { holdsRole } from '@/core/ledger/roles';
 import { dialFactorBySize } from '@/core/ledger/wheel-compare';
 import type { WheelSet } from '@/core/ledger/wheel-set';
 import { wheelSets, wheelsOnCar } from '../queries/wheel-sets';
+import { checkDial, checkTire } from '../wheel-checks';
 import { keepSet } from '../wheels-put-on';
-import { MOST_DIAL_ERROR } from './road.in';
-import { checkTire } from './intake.open';
 import { handle } from './handler';
 
 export const wheelsetSave = handle('wheelset.save', {
@@ -28,12 +27,7 @@ export const wheelsetSave = handle('wheelset.save', {
       throw new Refusal('lead', 'What the nuts go by is the lead’s to enter.', 'torque');
     if (nm !== null && !source)
       throw new Refusal('source', 'Say where the value is written: the wheel’s sheet, its page.', 'source');
-    if (dial && Math.abs(dial.truth / dial.shown - 1) > MOST_DIAL_ERROR)
-      throw new Refusal(
-        'dial',
-        'The two speeds are more than a quarter apart: read them again.',
-        'dial.shown',
-      );
+    checkDial(dial);
     askAbout([same || nm === null ? null : wheelNutsDoubt(nm, 'torque')], input.confirmed);
     const known = (await wheelsOnCar(ctx.tx, vehicleId)) ?? sets[0] ?? null;
     const set: WheelSet = {
