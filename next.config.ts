@@ -16,6 +16,8 @@ const config: NextConfig = {
     'fflate',
   ],
   poweredByHeader: false,
+  // For the tests, which tell of each line whether a browser ran it.
+  productionBrowserSourceMaps: process.env.WRENCHWISE_SOURCE_MAPS === '1',
   // The types of everything, tests and all, are checked by `npm test`; a start is not held up by doing so again.
   typescript: { ignoreBuildErrors: true },
   headers: async () => [

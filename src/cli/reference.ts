@@ -1,3 +1,4 @@
+import { guideDocument } from '@/features/help/guide-text';
 import { type AnyContract } from '../contracts/command';
 import { AREAS, COMMAND_NAMES, contractOf } from '../contracts/commands';
 import { ENTRY_KINDS, areaOf, correctionsOf, projectionsOf } from '../contracts/entries';
@@ -139,5 +140,6 @@ export const writtenFiles = (): Record<string, string> => ({
   'docs/calculators.md': calculatorPage(),
   'docs/commands.md': commandPage(),
   'docs/entries.md': entryPage(),
+  'docs/guide.md': guideDocument(),
   'src/contracts/offline-inputs.json': offlineInputs(),
 });

@@ -86,8 +86,8 @@ export const oneOf = <T extends string>(...words: readonly T[]) => Joi.string<T>
 /** An instant: a day alone is none, since it would be midnight somewhere else. */
 export const moment = () =>
   Joi.string().isoDate().pattern(/T\d/).messages({
-    'string.isoDate': 'Write the day and the time, like Apr 20, 9:00',
-    'string.pattern.base': 'Write the time with the day, like Apr 20, 9:00',
+    'string.isoDate': 'Write the day and the time, like 20 Apr, 9:00',
+    'string.pattern.base': 'Write the time with the day, like 20 Apr, 9:00',
     'string.empty': 'Choose day and time',
   });
 

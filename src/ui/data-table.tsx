@@ -138,7 +138,10 @@ export function DataTable<Row extends object>({ rows, columns, idOf, find, nothi
           {children}
         </div>
       )}
-      <table className="ledger" aria-rowcount={whole ? undefined : shown.length + 1}>
+      <table
+        className="ledger [&_td]:align-middle [&_tbody_th]:align-middle"
+        aria-rowcount={whole ? undefined : shown.length + 1}
+      >
         <thead>
           <tr>
             {columns.map((column) => {
@@ -173,6 +176,7 @@ export function DataTable<Row extends object>({ rows, columns, idOf, find, nothi
           {drawn.map(({ row, index }) => (
             <tr
               key={row.id}
+              className="relative hover:bg-hair"
               data-index={index}
               ref={items ? virtual.measureElement : undefined}
               aria-rowindex={items ? index + 2 : undefined}

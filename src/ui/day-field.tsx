@@ -76,7 +76,7 @@ function DayInput({
         ref={ref}
         className="input min-w-0"
         autoComplete="off"
-        placeholder={timed ? 'Apr 20, 9:00' : 'Apr 20'}
+        placeholder={timed ? '20 Apr, 9:00' : '20 Apr'}
         value={typed && typed.of === value ? typed.text : text(value)}
         // What does not read is sent as it was typed: it is refused at this field, and stays in it.
         onChange={(event) => {

@@ -6,6 +6,8 @@ const DAYS = [
   'yyyy-MM-dd',
   'MMM d, yyyy',
   'MMMM d, yyyy',
+  'MMM d yyyy',
+  'MMMM d yyyy',
   'd MMM yyyy',
   'd MMMM yyyy',
   'M/d/yyyy',
@@ -49,13 +51,13 @@ export function readMoment(typed: string, today: Date): string | null {
 
 const at = (day: string) => parse(day, ISO_DAY, new Date(2000, 0, 1));
 
-/** `2026-04-20` as `Apr 20, 2026`; what is no day stays as it is. */
+/** `2026-04-20` as `20 Apr 2026`; what is no day stays as it is. */
 export const dayText = (kept: string): string => {
   const day = at(kept);
-  return isValid(day) ? format(day, 'MMM d, yyyy') : kept;
+  return isValid(day) ? format(day, 'd MMM yyyy') : kept;
 };
 
-/** `2026-04-20T09:00` as `Apr 20, 2026, 09:00`. */
+/** `2026-04-20T09:00` as `20 Apr 2026, 09:00`. */
 export const momentText = (kept: string): string => {
   const [day = '', time] = kept.split('T');
   return time ? `${dayText(day)}, ${time.slice(0, 5)}` : kept;

@@ -3,6 +3,7 @@
 import { type ReactNode, createContext, useContext, useEffect, useId } from 'react';
 import type { FieldError } from '@/contracts/answer';
 import { FormLinkContext } from './form-link';
+import { useNeeded } from './needs';
 
 const ErrorsContext = createContext<readonly FieldError[]>([]);
 
@@ -53,9 +54,10 @@ export function Labeled({
   children,
 }: FieldProps & { id: string; children: ReactNode }) {
   const error = useFieldError(name);
+  const needed = useNeeded(name);
   return (
     <div className={className}>
-      <label htmlFor={id} className="label block">
+      <label htmlFor={id} className="label block" data-needed={needed || undefined}>
         {label}
       </label>
       {children}
@@ -73,11 +75,13 @@ export function Labeled({
 export function useDescribed(name: string, hint?: ReactNode, secret = false) {
   const id = useId();
   const error = useFieldError(name);
+  const needed = useNeeded(name);
   const form = useContext(FormLinkContext);
   useEffect(() => form?.named(name, secret), [form, name, secret]);
   return {
     id,
     'aria-invalid': error ? (true as const) : undefined,
+    'aria-required': needed || undefined,
     'aria-describedby': error ? `${id}-error` : hint ? `${id}-hint` : undefined,
   };
 }

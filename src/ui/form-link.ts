@@ -19,6 +19,8 @@ export interface FormLink {
   Held: ComponentType<{ name: string; children: (held: HeldValue<never>) => ReactNode }>;
   /** Says that the form has a field of this name: what is wrong with it is said there. A secret is never kept. */
   named(name: string, secret: boolean): () => void;
+  /** Puts the focus on a field. */
+  focus(name: string): void;
 }
 
 export interface HeldValue<T> {

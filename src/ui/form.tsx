@@ -169,6 +169,7 @@ export function Form<F extends FieldValues>({
         named.set(key, (named.get(key) ?? 0) + 1);
         return () => named.set(key, named.get(key)! - 1);
       },
+      focus: (name) => form.setFocus(name as Path<F>),
     }),
     [form, named, secret],
   );

@@ -56,14 +56,14 @@ export function HeightPad({
         <span className="w-24 shrink-0 text-right font-head text-lg text-soft">{other}</span>
       </div>
       {unit === 'in' && (
-        <div className="mt-1 flex h-11" role="group" aria-label={`Sixteenths for ${label}`}>
+        <div className="mt-1 grid grid-cols-8" role="group" aria-label={`Sixteenths for ${label}`}>
           {SIXTEENTHS.map((sixteenth) => (
             <button
               key={sixteenth}
               type="button"
               onClick={() => onChange(`${whole} ${fractionText(sixteenth)}`.trim())}
               aria-label={sixteenth === 0 ? 'no sixteenths' : `${fractionText(sixteenth)} inch`}
-              className="group flex flex-1 cursor-pointer flex-col items-center border-t border-ink bg-card hover:bg-hair"
+              className="line flex cursor-pointer flex-col items-center border-t border-ink bg-card hover:bg-hair"
             >
               <span
                 aria-hidden
@@ -81,8 +81,8 @@ export function HeightPad({
                             : 7,
                 }}
               />
-              <span className="font-head text-xs leading-tight text-ink">
-                {sixteenth % 2 === 0 ? fractionText(sixteenth) || '0' : ''}
+              <span className="font-head text-sm leading-tight text-ink">
+                {fractionText(sixteenth) || '0'}
               </span>
             </button>
           ))}

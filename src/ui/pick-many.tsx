@@ -60,7 +60,7 @@ export function PickMany({
             <Button
               weight="plain"
               size="icon"
-              aria-label={`${label}: take out ${wordsOf(id)}`}
+              aria-label={`${label}: remove ${wordsOf(id)}`}
               onClick={() => onValue(value.filter((one) => one !== id))}
             >
               <X className="size-4" aria-hidden />

@@ -22,9 +22,16 @@ export function Stripe({ state, size = 40, label }: { state: StripeState; size?:
       aria-label={label ?? STRIPE_WORDS[state]}
       className="shrink-0"
     >
-      {state === 'full' && <path d="M20 0v40" stroke="var(--pen)" strokeWidth="8" />}
+      {/* The paint has an edge of ink: on paper its yellow alone is too pale to be seen by everybody. */}
+      {state === 'full' && (
+        <>
+          <path d="M20 0v40" stroke="var(--on-pen)" strokeWidth="10.5" />
+          <path d="M20 0v40" stroke="var(--pen)" strokeWidth="8" />
+        </>
+      )}
       {state === 'double' && (
         <>
+          <path d="M20 0v40" stroke="var(--on-pen)" strokeWidth="18" />
           <path d="M15.5 0v40" stroke="var(--pen)" strokeWidth="6" />
           <path d="M24.5 0v40" stroke="var(--second)" strokeWidth="6" />
         </>

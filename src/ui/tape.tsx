@@ -46,7 +46,7 @@ function ticksOf(marks: Ticks[], places: { start: number; width: number }[], hei
 const strokes = (all: Stroke[]) =>
   all.map(({ at, long }) => `M${Math.round(at * 10) / 10} 0v${Math.round(long * 10) / 10}`).join('');
 
-const HEIGHTS = { small: 18, large: 40 } as const;
+const HEIGHTS = { small: 18, large: 28 } as const;
 
 function TapeDrawing({
   marks,
@@ -132,22 +132,35 @@ export function SmallTape({ marks, held }: { marks: Ticks[]; held?: boolean }) {
   return <TapeDrawing marks={marks} size="small" held={held} label={words(marks)} />;
 }
 
-/** The tape, large: the spine of a work order. Each mark leads to its page. */
+/** The tape, large: the spine of a work order. With its labels each mark leads to its page; narrow, the current one alone. */
 export function LargeTape({
   marks,
   hrefs,
   here,
+  labels,
 }: {
   marks: TapeMark[];
   hrefs: Record<string, string>;
   here?: string;
+  labels: boolean;
 }) {
   const places = measure(marks);
   const hook = hookAt(marks, places);
+  const drawing = <TapeDrawing marks={marks} size="large" label={words(marks)} />;
+  if (!labels) return drawing;
+  const now = marks.findIndex((mark) => mark.id === here);
   return (
     <nav aria-label="The order of work">
-      <TapeDrawing marks={marks} size="large" label={words(marks)} />
-      <ol className="relative mt-1 h-14">
+      {drawing}
+      {now >= 0 && (
+        <Link
+          href={hrefs[here!] ?? '#'}
+          className="flex min-h-11 items-center font-head text-lg font-semibold no-underline desk:hidden"
+        >
+          {now + 1} of {marks.length}: {marks[now]!.label}
+        </Link>
+      )}
+      <ol className="relative mt-1 hidden h-14 desk:block">
         {marks.map((mark, index) => {
           const done = places[index]!.start < hook;
           return (

@@ -1,3 +1,4 @@
+import type { Metadata } from 'next';
 import { connection } from 'next/server';
 import { shopDay } from '@/core/units/shop-time';
 import { DayView } from '@/features/day/day-view';
@@ -8,9 +9,11 @@ import { openOrders, openTaskList, runningClocks, shopPlaces } from '@/server/qu
 import { readShop } from '@/server/queries/shop';
 import { requirePerson } from '@/server/http';
 
+export const metadata: Metadata = { title: 'Today' };
+
 export default async function DayPage() {
   await connection();
-  await requirePerson();
+  const person = await requirePerson();
   const { timeZone } = await readShop(db());
   const at = now();
   const [orders, places, clocks, comeBacks, tasks] = await Promise.all([
@@ -23,6 +26,10 @@ export default async function DayPage() {
   // The day shows whose turn comes within two weeks; the rest stands on its own page.
   const soon = comeBacks.filter((one) => one.daysLeft !== null && one.daysLeft <= 14);
   return (
-    <DayView nowIso={at.toISOString()} {...{ timeZone, orders, places, clocks, comeBacks: soon, tasks }} />
+    <DayView
+      viewer={{ id: person.id, name: person.name }}
+      nowIso={at.toISOString()}
+      {...{ timeZone, orders, places, clocks, comeBacks: soon, tasks }}
+    />
   );
 }

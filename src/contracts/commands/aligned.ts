@@ -92,7 +92,7 @@ export const aligned = area('Measured, aligned, driven', {
     >,
     { entryId: string; pass: boolean }
   >({
-    title: 'Keep an alignment',
+    title: 'Record an alignment',
     who: ['tech', 'advisor'],
     fields: {
       orderId: id().required(),
@@ -147,7 +147,7 @@ export const aligned = area('Measured, aligned, driven', {
     casterGoal?: number | null;
     casterWhy?: string;
   }>({
-    title: 'Keep an alignment spec',
+    title: 'Save an alignment spec',
     who: ['lead'],
     fields: {
       platform: line(60).required().messages({ 'string.empty': 'Name the platform' }),
@@ -243,7 +243,7 @@ export const aligned = area('Measured, aligned, driven', {
     odometer?: Odometer | null;
     confirmed?: boolean;
   }>({
-    title: 'Keep what the customer felt on a drive',
+    title: 'Record what the customer felt on a drive',
     who: ['tech', 'advisor'],
     fields: {
       orderId: id().required(),

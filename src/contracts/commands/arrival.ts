@@ -163,7 +163,7 @@ export const arrival = area('The car comes in', {
     },
     { kept: number }
   >({
-    title: 'Keep a measure of the car',
+    title: 'Record a measure of the car',
     who: ['tech'],
     fields: {
       orderId: id().required(),
@@ -188,7 +188,7 @@ export const arrival = area('The car comes in', {
     Defaulted<HeightsData & { orderId: string; confirmed: boolean }, 'load' | 'confirmed'>,
     { entryId: string }
   >({
-    title: 'Keep heights',
+    title: 'Record heights',
     waits: 'Heights',
     who: ['tech'],
     fields: {
@@ -214,7 +214,7 @@ export const arrival = area('The car comes in', {
     Defaulted<Omit<FindingData, 'findingId' | 'when'> & { orderId: string }, 'text' | 'photoId'>,
     { findingId: string }
   >({
-    title: 'Keep what was found',
+    title: 'Record what was found',
     waits: 'Something found',
     who: ['tech'],
     fields: {
@@ -266,7 +266,7 @@ export const arrival = area('The car comes in', {
   }),
   /** The customer's yes or no to one version of an offer. */
   'offer.answer': contract<OfferAnswerData & { orderId: string }>({
-    title: 'Keep the answer to an offer',
+    title: 'Record the answer to an offer',
     who: ['advisor'],
     onLink: true,
     fields: {

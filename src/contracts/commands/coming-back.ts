@@ -75,7 +75,7 @@ export const comingBack = area('Coming back', {
     odometer: Odometer;
     confirmed?: boolean;
   }>({
-    title: 'Keep an odometer reading',
+    title: 'Record an odometer reading',
     who: ['advisor', 'tech'],
     onLink: true,
     fields: {
@@ -87,7 +87,7 @@ export const comingBack = area('Coming back', {
   }),
   /** What the owner says after months: ride, noise, fuel, wear, and whether they would do it again. */
   'checkin.record': contract<Defaulted<LongCheckInData & { orderId: string }, 'words'>>({
-    title: 'Keep how it rides after months',
+    title: 'Record how it rides after months',
     who: ['advisor', 'tech'],
     onLink: true,
     fields: {

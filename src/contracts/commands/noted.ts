@@ -24,7 +24,7 @@ const place = () => Joi.array().items(Joi.number().min(0).max(1)).length(2).requ
 export const noted = area('Noted in the bay', {
   /** A setting that belongs to a corner, before and after: damper clicks, collar threads, cam position, shackle hole. */
   'setting.record': offlineContract<SettingData & { orderId: string }>({
-    title: 'Keep a setting',
+    title: 'Record a setting',
     waits: 'A setting',
     who: ['tech'],
     fields: {
@@ -44,7 +44,7 @@ export const noted = area('Noted in the bay', {
     Defaulted<Omit<DamageData, 'damageId'> & { orderId: string }, 'photoId'>,
     { damageId: string }
   >({
-    title: 'Keep a damage',
+    title: 'Record a damage',
     who: ['tech', 'advisor'],
     fields: {
       orderId: id().required(),
@@ -147,7 +147,7 @@ export const noted = area('Noted in the bay', {
     Defaulted<Pick<LessonData, 'about' | 'stepId' | 'text' | 'standing'> & { orderId: string }, 'stepId'>,
     { lessonId: string }
   >({
-    title: 'Keep a lesson',
+    title: 'Record a lesson',
     who: ['tech', 'advisor'],
     fields: {
       orderId: id().required(),
@@ -209,7 +209,7 @@ export const noted = area('Noted in the bay', {
       'photoId' | 'uploadHash' | 'stepId' | 'corner' | 'fastenerId' | 'occasion' | 'caption' | 'shot'
     >
   >({
-    title: 'Keep a picture',
+    title: 'Record a picture',
     waits: 'A photo',
     who: ['tech', 'advisor'],
     fields: {

@@ -51,7 +51,7 @@ export const planned = area('Planned, quoted, ordered', {
     },
     { version: number; musts: number }
   >({
-    title: 'Keep a plan',
+    title: 'Record a plan',
     who: ['tech', 'lead'],
     fields: {
       orderId: id().required(),
@@ -81,7 +81,7 @@ export const planned = area('Planned, quoted, ordered', {
     how: 'in the shop' | 'by phone';
     witness: string | null;
   }>({
-    title: 'Keep the answer to a plan',
+    title: 'Record the answer to a plan',
     who: ['advisor'],
     fields: {
       orderId: id().required(),
@@ -129,7 +129,7 @@ export const planned = area('Planned, quoted, ordered', {
   }),
   /** One yes or no to the plan and its quote together, as they stand on one page: it speaks of both versions. */
   'proposal.answer': contract<QuoteAnswerData & { orderId: string; planVersion: number }>({
-    title: 'Keep the answer to plan and quote',
+    title: 'Record the answer to plan and quote',
     who: ['advisor'],
     onLink: true,
     fields: {
@@ -141,7 +141,7 @@ export const planned = area('Planned, quoted, ordered', {
   }),
   /** The customer's yes or no to the last version of the quote. */
   'quote.answer': contract<QuoteAnswerData & { orderId: string }>({
-    title: 'Keep the answer to a quote',
+    title: 'Record the answer to a quote',
     who: ['advisor'],
     onLink: true,
     fields: {

@@ -59,7 +59,7 @@ export const shop = area('The shop', {
     >,
     { partId: string }
   >({
-    title: 'Keep a part of the catalog',
+    title: 'Save a part of the catalog',
     who: ['lead', 'advisor'],
     fields: {
       code: line(40).required(),
@@ -104,7 +104,7 @@ export const shop = area('The shop', {
     },
     { kitId: string }
   >({
-    title: 'Keep a kit',
+    title: 'Save a kit',
     who: ['lead', 'advisor'],
     fields: {
       kitId: id().allow(null).default(null),
@@ -169,7 +169,7 @@ export const shop = area('The shop', {
     },
     { version: number }
   >({
-    title: 'Keep a procedure of our own',
+    title: 'Save a procedure of our own',
     who: ['lead'],
     fields: {
       procedure: procedureFile.required(),

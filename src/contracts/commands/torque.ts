@@ -43,7 +43,7 @@ export const torque = area('Torqued and cut', {
     >,
     { pass: number; passes: number; nut: number | 'all'; warnings: string[]; name: string }
   >({
-    title: 'Keep a torque',
+    title: 'Record a torque',
     waits: 'A torque',
     who: ['tech'],
     fields: {
@@ -207,7 +207,7 @@ export const torque = area('Torqued and cut', {
     },
     { values: number }
   >({
-    title: 'Keep values of a sheet for a kit',
+    title: 'Save values of a sheet for a kit',
     who: ['lead'],
     fields: {
       procedureId: Joi.string().max(80).required(),
@@ -232,7 +232,7 @@ export const torque = area('Torqued and cut', {
     },
     { turnsSoFar: number }
   >({
-    title: 'Keep a cut',
+    title: 'Record a cut',
     who: ['tech'],
     fields: {
       orderId: id().required(),

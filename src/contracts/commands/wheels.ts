@@ -29,7 +29,7 @@ export const wheels = area('Wheel sets of a car', {
     >,
     { setId: string }
   >({
-    title: 'Keep a wheel set of a car',
+    title: 'Record a wheel set of a car',
     who: ['tech', 'advisor'],
     fields: {
       vehicleId: id().required(),

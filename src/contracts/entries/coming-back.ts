@@ -8,7 +8,7 @@ const COME_BACK_WORDS: Record<FollowUpKind, string> = {
   chassis: 'chassis',
   heights: 'settled heights',
   alignment: 'alignment',
-  'check-in': 'a word after months',
+  'check-in': 'asking how it drives',
 };
 
 export const comingBack: EntryContracts<keyof ComingBackEntries> = {

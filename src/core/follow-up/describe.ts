@@ -8,7 +8,7 @@ export const COME_BACK_TITLES: Record<FollowUpKind, string> = {
   chassis: 'Chassis and U-bolts',
   heights: 'Settled heights',
   alignment: 'Alignment',
-  'check-in': 'A word after months',
+  'check-in': 'Ask how it drives',
 };
 
 /** `Wheel nuts`, or what was found moved by name of its place. */

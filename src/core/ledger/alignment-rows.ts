@@ -112,7 +112,8 @@ export function alignmentRows(
 /** What a sheet as a whole comes to, in words: a sheet held against nothing is not a pass. */
 export function describeSheet(rows: readonly Pick<AlignmentRow, 'verdict'>[], notReached = ''): string {
   const judged = rows.filter((row) => row.verdict !== 'not judged');
-  if (!judged.length) return 'No angle has a limit: the sheet is held against nothing, and is no pass.';
+  if (!judged.length)
+    return 'No angle has a limit: there is nothing to judge the sheet by, and it is no pass.';
   if (judged.some((row) => row.verdict !== 'in')) return `Not all reached: ${notReached || 'see above'}.`;
   return judged.length === rows.length
     ? 'All angles within their range.'

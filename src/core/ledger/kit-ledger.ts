@@ -5,6 +5,8 @@ export interface KitLift {
   platform: string;
   claimed: number | null;
   measured: number;
+  /** The instant its order was closed; null while it is open, absent where nobody asks. */
+  closedAt?: string | null;
 }
 export interface KitLiftSummary {
   end: 'front' | 'rear';
@@ -45,6 +47,21 @@ export function summarizeLifts(lifts: readonly KitLift[]): KitLiftSummary[] {
       },
     ];
   });
+}
+
+/**
+ * The same a platform at a time, where cars of more than one wear the kit: what sits low on one may sit high on another.
+ * @returns nothing where all are of one platform
+ */
+export function summarizeByPlatform(
+  lifts: readonly KitLift[],
+): { platform: string; lifts: KitLiftSummary[] }[] {
+  const platforms = [...new Set(lifts.map((lift) => lift.platform))].sort();
+  if (platforms.length < 2) return [];
+  return platforms.map((platform) => ({
+    platform,
+    lifts: summarizeLifts(lifts.filter((lift) => lift.platform === platform)),
+  }));
 }
 
 export interface Tally {

@@ -21,6 +21,10 @@ export function wheelText({
     .join(', ');
 }
 
+/** What a car stands on, in one line: `LT245/75R17 on 17 x 7.5, offset 30`. */
+export const describeTiresAndWheels = ({ tires, wheels }: { tires: string; wheels: string }): string =>
+  [tires, wheels].filter(Boolean).join(' on ');
+
 /**
  * How another set sits against the one a car stands on: growth toward the strut and toward the fender of each side, and
  * how much taller its tire is, mm.

@@ -1,6 +1,7 @@
 import { type PlanChoice, type PlanOption, choosePlans } from '../calc/plan.search';
 import { Refusal } from '../refusal';
-import { type PlannerInput, standCar } from './car-stand';
+import { type CarStand, type PlannerInput, standCar } from './car-stand';
+import { judgeCar, unansweredMusts } from './judge';
 import { partKind } from './part-kinds';
 import { type PlanPart, fitsAxle } from './plan-part';
 
@@ -17,6 +18,8 @@ export interface FoundPlan extends PlanChoice {
   whole: { front: number; rear: number };
   /** Worst axle error of the whole prediction, mm. */
   wholeError: number;
+  /** What it costs in trouble: the limits this car passes with it and did not without, and what nothing puts back. */
+  trouble: { limits: string[]; irreversible: string[] };
 }
 
 const MOST_SLOTS = 12;
@@ -140,6 +143,9 @@ export function findParts(
     if (rivals.length) option.excludes = [...(option.excludes ?? []), ...rivals.map((rival) => rival.id)];
   }
   const wider = { targets: wanted, tolerance: tolerance * WIDER, options };
+  const limitsOf = (stand: CarStand) =>
+    unansweredMusts(judgeCar(stand)).map(({ name, end }) => (end === 'car' ? name : `${name}, ${end}`));
+  const already = new Set(limitsOf(bare));
   const found = choosePlans(wider).front.map((choice): FoundPlan => {
     // Told front first and then as the catalog lists them, whatever their ids.
     const chosen = [...known.values()].filter((part) => choice.ids.includes(part.id));
@@ -160,6 +166,10 @@ export function findParts(
       summed: { front: sum('front'), rear: sum('rear') },
       whole,
       wholeError: Math.max(off('front'), off('rear')),
+      trouble: {
+        limits: limitsOf(stand).filter((name) => !already.has(name)),
+        irreversible: chosen.filter(({ kind }) => partKind(kind).irreversible).map(({ name }) => name),
+      },
     };
   });
   const near = found.filter((plan) => plan.wholeError <= tolerance);

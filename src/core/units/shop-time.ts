@@ -65,6 +65,12 @@ export function longDay(instant: Date | string, timeZone: string): string {
   return `${DAYS[weekday]} ${day} ${MONTHS[month - 1]}`;
 }
 
+/** `14 Apr 26`: as short as a day can be told on an axis */
+export function axisDay(instant: Date | string, timeZone: string): string {
+  const { day, month, year } = inShop(instant, timeZone);
+  return `${day} ${short(MONTHS[month - 1]!)} ${two(year % 100)}`;
+}
+
 /** `Tue 14 Apr 2026, 11:24` */
 export function shopMoment(instant: Date | string, timeZone: string): string {
   const { weekday, day, month, year, hour, minute } = inShop(instant, timeZone);

@@ -8,6 +8,7 @@ import { CommandForm } from '@/features/transport/command-form';
 import { useSend } from '@/features/transport/use-command';
 import { CheckField } from '@/ui/checkbox';
 import { AngleField, type TypedFigure } from '@/ui/figure-fields';
+import { Fold } from '@/ui/fold';
 import { Send } from '@/ui/send';
 import { AreaField, TextField } from '@/ui/text-field';
 import { usePhoto } from '../photos/photo-upload';
@@ -118,10 +119,15 @@ export function AlignmentForm({
       })}
       first={first}
     >
-      <div className="grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,5fr)_minmax(0,7fr)]">
-        <section>
-          <h2 className="border-b border-ink pb-1">Held against</h2>
-          <div className="mt-3 grid gap-3">
+      <div
+        className={spec ? 'grid gap-y-4' : 'grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,5fr)_minmax(0,7fr)]'}
+      >
+        <Fold
+          title={spec ? `Specification: ${spec.source}` : 'Specification'}
+          open={spec === null}
+          className="border-b border-ink"
+        >
+          <div className={spec ? 'mt-3 grid gap-3 lg:w-1/2' : 'mt-3 grid gap-3'}>
             <TextField
               name="specSource"
               label="Where the spec comes from"
@@ -142,12 +148,12 @@ export function AlignmentForm({
             {maySaveSpec && platform && (
               <CheckField
                 name="keepSpec"
-                label={`Keep this for every ${platform}`}
-                hint="The next sheet of such a car is then held against it."
+                label={`Save this for every ${platform}`}
+                hint="The next sheet of such a car is then judged by it."
               />
             )}
           </div>
-        </section>
+        </Fold>
         <section>
           <h2 className="border-b border-ink pb-1">The sheet</h2>
           {sheet && file ? (
@@ -186,8 +192,8 @@ export function AlignmentForm({
               />
             </div>
           </div>
-          <Send wide size="tall" className="mt-3" again="The sheet says so: keep it">
-            Keep the sheet
+          <Send wide size="tall" className="mt-3" again="The sheet says so: record it">
+            Record the sheet
           </Send>
         </section>
       </div>

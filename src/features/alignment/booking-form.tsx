@@ -44,7 +44,7 @@ export function BookingForm({ orderId, booking }: { orderId: string; booking: Sh
               void send({ orderId, bookingId, rack, own, startsAt, minutes, note, kept: false });
             }}
           >
-            Give it up
+            Cancel the booking
           </Button>
         </p>
       )}

@@ -15,7 +15,7 @@ export function SheetTable({ rows }: { rows: AlignmentRow[] }) {
           <th scope="col" className="text-right!">
             After
           </th>
-          <th scope="col" className="text-right!">
+          <th scope="col" className="hidden text-right! sm:table-cell">
             Range
           </th>
           <th scope="col">Verdict</th>
@@ -26,10 +26,11 @@ export function SheetTable({ rows }: { rows: AlignmentRow[] }) {
           <tr key={row.angle}>
             <th scope="row" className="font-normal">
               {row.name}
+              <span className="block text-soft sm:hidden">{row.range}</span>
             </th>
             <td className="figure text-right text-lg">{angleText(row.before, row.unit)}</td>
             <td className="figure text-right text-xl">{angleText(row.after, row.unit)}</td>
-            <td className="text-right whitespace-nowrap text-soft">{row.range}</td>
+            <td className="hidden text-right whitespace-nowrap text-soft sm:table-cell">{row.range}</td>
             <td
               className={`pl-4! whitespace-nowrap ${row.verdict === 'in' ? '' : row.verdict === 'not judged' ? 'text-soft' : 'font-semibold text-danger'}`}
             >

@@ -9,10 +9,13 @@ export function AnswerForm({
   command,
   input,
   small,
+  outlined,
 }: {
   command: 'plan.answer' | 'offer.answer' | 'quote.answer' | 'proposal.answer';
   input: { orderId: string; version: number; offerId?: string; planVersion?: number };
   small?: boolean;
+  /** Something else comes before it here: the yes is possible, and not what is asked for. */
+  outlined?: boolean;
 }) {
   const both = command === 'proposal.answer';
   return (
@@ -27,7 +30,7 @@ export function AnswerForm({
         <>
           <HowAskedFields label="Asked" how={how} widths={{ how: 'w-36', witness: 'w-44' }} />
           <div className={small ? 'flex gap-2' : 'grid w-full grid-cols-2 gap-3'}>
-            <Send onClick={() => set('yes', true)}>
+            <Send weight={outlined ? 'line' : undefined} onClick={() => set('yes', true)}>
               {small ? 'Yes' : both ? 'Yes, to plan and price' : 'The customer says yes'}
             </Send>
             <Send weight="line" onClick={() => set('yes', false)}>

@@ -19,7 +19,7 @@ export function BayEnd({ orderId, document, kit }: BayProps) {
       <CommandForm
         command="lesson.record"
         className="mt-2 grid gap-3"
-        said="Kept. It stands with the procedure as a proposed edit, or with the kit as a note."
+        said="Recorded. It stands with the procedure as a proposed edit, or with the kit as a note."
         start={{ about: '' as About, stepId: '', text: '', standing: 'proven here' }}
         input={({ about, stepId, ...typed }) => ({
           orderId,
@@ -57,10 +57,10 @@ export function BayEnd({ orderId, document, kit }: BayProps) {
                 />
                 <div className="grid grid-cols-2 gap-2">
                   <Send size="tallest" onClick={() => set('standing', 'proven here')}>
-                    Keep: proven here
+                    Record it: proven here
                   </Send>
                   <Send weight="line" size="tallest" onClick={() => set('standing', 'hearsay')}>
-                    Keep: hearsay
+                    Record it: hearsay
                   </Send>
                 </div>
               </>

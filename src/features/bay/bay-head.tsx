@@ -2,56 +2,16 @@
 
 import { Button } from '@/ui/button';
 import { Link } from '@/ui/link';
-import type { ReactNode } from 'react';
-import { useCommand } from '@/features/transport/use-command';
-import { FormErrors } from '@/ui/field';
+import dynamic from 'next/dynamic';
+import { type ReactNode, useState } from 'react';
 import { SmallTape } from '@/ui/tape';
-import { ClockButton } from '../orders/place-and-clock';
+import { ClockButton } from '../orders/clock-button';
+import { PersonMenu } from '../shell/person-menu';
 import type { BayProps } from './bay-props';
-import { LoweringControl } from './lowering-control';
 import { SupportControl } from './support-control';
 
-/** One badge a person: whose clock runs here, who is called over as a helper, and back with another tap. */
-function Badge({
-  orderId,
-  stepId,
-  person,
-  on,
-}: {
-  orderId: string;
-  stepId: string | null;
-  person: { id: string; name: string };
-  on: { helper: boolean } | undefined;
-}) {
-  const call = useCommand('clock.on');
-  const back = useCommand('helper.back');
-  const words = on ? (on.helper ? 'helping' : 'on it') : 'call';
-  return (
-    <li>
-      <Button
-        className="min-w-28 flex-col gap-0 px-3 py-1 leading-none disabled:opacity-100 aria-pressed:bg-ink aria-pressed:text-paper"
-        aria-pressed={Boolean(on)}
-        disabled={call.busy || back.busy || (on !== undefined && !on.helper)}
-        onClick={() =>
-          void (on
-            ? back.send({ orderId, helperId: person.id })
-            : call.send({ orderId, stepId, helperId: person.id }))
-        }
-        aria-label={
-          on
-            ? on.helper
-              ? `${person.name} goes back`
-              : `${person.name} is on it`
-            : `Call ${person.name} to help`
-        }
-      >
-        <span>{person.name}</span>
-        <span className="text-base font-medium">{words}</span>
-      </Button>
-      <FormErrors errors={[...call.errors, ...back.errors]} />
-    </li>
-  );
-}
+// Crew, lowering and what else is seldom wanted: it comes as it is opened.
+const BayMore = dynamic(() => import('./bay-more').then((all) => all.BayMore));
 
 const describeOver = (over: number) => {
   const minutes = Math.round(Math.abs(over));
@@ -59,52 +19,57 @@ const describeOver = (over: number) => {
   return over > 0 ? `${minutes} min over the book` : `${minutes} min ahead of the book`;
 };
 
-/** Whose car, where, whose clock, how far; how it stands, as the control that raises and lowers it. */
-export function BayHead(props: BayProps & { stepId: string | null; heights?: ReactNode }) {
-  const { orderId, document, run, viewer } = props;
+/** Whose car, where, whose clock, how far; how it stands, as the control that raises and lowers it. The rest behind More. */
+export function BayHead({
+  heights,
+  beside,
+  ...props
+}: BayProps & {
+  stepId: string | null;
+  heights?: ReactNode;
+  /** What the step has beside it: the walk round, a wrench to bind. */
+  beside?: ReactNode;
+}) {
+  const { orderId, document, run, holder } = props;
+  const [more, setMore] = useState(false);
   const anyClock = Object.keys(props.onClock).length > 0;
   return (
-    <header className="border-b-2 border-rule px-6 pt-4 pb-3">
-      <div className="flex items-start justify-between gap-4">
-        <div className="min-w-0">
-          <p className="truncate font-head text-3xl leading-tight font-bold">
+    <header className="border-b-2 border-rule px-4 py-2 sm:px-6">
+      <div className="flex min-h-14 flex-wrap items-center gap-x-3 gap-y-2">
+        <div className="min-w-40 flex-1 basis-56">
+          <p className="font-head text-2xl leading-tight font-bold sm:truncate">
             <Link href={`/orders/${orderId}`} className="no-underline">
               {props.label.split(',')[0]}
             </Link>{' '}
             · {props.placeName}
           </p>
-          <p className="text-lg text-soft">
+          <p className="text-base leading-tight text-soft sm:truncate">
             {props.clockWords}
             {anyClock && !props.recheck ? ` · ${describeOver(props.over)}` : ''}
           </p>
         </div>
-        <div className="flex shrink-0 gap-2">
-          <Link href="/" className="btn">
-            Today
-          </Link>
-          {props.heights}
-          <ClockButton orderId={orderId} stepId={props.stepId} running={props.clockRunning} />
-        </div>
+        <SupportControl orderId={orderId} document={document} run={run} />
+        <ClockButton orderId={orderId} stepId={props.stepId} running={props.clockRunning} />
+        <PersonMenu id={props.viewer.id} name={props.viewer.name} people={props.people} />
+        <Button
+          className="aria-expanded:bg-ink aria-expanded:text-paper"
+          aria-expanded={more}
+          aria-controls="bay-more"
+          onClick={() => setMore(!more)}
+        >
+          More
+        </Button>
       </div>
-      <div className="mt-2">
+      <div className="mt-1">
         <SmallTape marks={props.marks} />
       </div>
-      <div className="mt-2 flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
-        <SupportControl orderId={orderId} document={document} run={run} />
-        <ul className="flex gap-2" aria-label="Crew on this car">
-          {props.people
-            .filter((person) => person.id !== viewer.id)
-            .map((person) => (
-              <Badge
-                key={person.id}
-                orderId={orderId}
-                stepId={props.stepId}
-                person={person}
-                on={props.onClock[person.id]}
-              />
-            ))}
-        </ul>
-        <LoweringControl orderId={orderId} holder={props.holder} leads={props.leads} />
+      {holder && !more && (
+        <p className="text-lg">
+          <strong>{holder.mine ? 'This tablet' : holder.name}</strong> lowers and drives since {holder.since}
+        </p>
+      )}
+      <div id="bay-more" hidden={!more} className="mt-2 border-t border-rule pt-2">
+        {more && <BayMore {...props} heights={heights} beside={beside} />}
       </div>
     </header>
   );

@@ -12,7 +12,6 @@ interface Task {
 
 /** What somebody has to look at on the car itself, until somebody says what they saw. */
 export function BayTasks({ orderId, tasks }: { orderId: string; tasks: Task[] }) {
-  if (!tasks.length) return null;
   return (
     <section aria-label="To be looked at" className="border-b-2 border-rule px-6 py-3">
       <h2>To be looked at on the car</h2>
@@ -36,7 +35,7 @@ export function BayTasks({ orderId, tasks }: { orderId: string; tasks: Task[] })
             >
               <TextField name="words" label="What was seen and done" />
               <Send wide size="tall">
-                Write it down
+                Record it
               </Send>
             </CommandDialog>
           </li>

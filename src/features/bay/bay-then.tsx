@@ -1,7 +1,7 @@
 'use client';
 
-import { Button } from '@/ui/button';
 import { useState } from 'react';
+import { Button } from '@/ui/button';
 import type { RefusedMove } from '@/core/procedure/engine';
 import type { Step } from '@/core/procedure/types';
 import { TakeBack } from '../trail/take-back';

@@ -10,11 +10,11 @@ import { SheetTheme } from '@/ui/dialog';
 import { BayHead } from './bay-head';
 import { BayOpen } from './bay-open';
 import { type BayProps, stepNumber } from './bay-props';
-import { BayTasks } from './bay-tasks';
 import { BayThen } from './bay-then';
 import { StepNow } from './step-now';
 
 // Only where something is torqued, or all is done: the page comes without them.
+const BayTasks = dynamic(() => import('./bay-tasks').then((all) => all.BayTasks));
 const BayEnd = dynamic(() => import('./bay-end').then((all) => all.BayEnd));
 const TorqueWalk = dynamic(() => import('./torque-walk').then((all) => all.TorqueWalk));
 const WrenchStrip = dynamic(() => import('./wrench-strip').then((all) => all.WrenchStrip));
@@ -28,13 +28,29 @@ export function BayView({ strip, heights, ...props }: BayProps & { strip?: React
   const now = queue.find((entry) => entry.step.id === chosen) ?? queue[0];
   const then = queue.filter((entry) => entry !== now);
   const walk = torqueWalk(document, run);
+  const atTorque = Boolean(now?.step.torques?.length);
+  /** Bound to this tablet, or with something in its tray: what it says stands over the step. */
+  const wrenchSpeaks =
+    props.standInWrench && ((atTorque && props.link?.wrenchId != null) || props.tray.length > 0);
   const mayWalk = now?.step.phase === 'on-wheels' && walk.length > 1;
   return (
     <SheetTheme value="bay">
       <div data-theme="bay" className="bay min-h-screen bg-paper pb-28 text-ink">
         {strip}
-        <BayHead {...props} stepId={now?.step.id ?? null} heights={heights} />
-        <BayTasks orderId={props.orderId} tasks={props.tasks} />
+        <BayHead
+          {...props}
+          stepId={now?.step.id ?? null}
+          heights={heights}
+          beside={
+            <>
+              {mayWalk && !walking && (
+                <Button onClick={() => setWalking(true)}>Walk round: {walk.length} left on the wheels</Button>
+              )}
+              {now && atTorque && !wrenchSpeaks && <WrenchStrip {...props} step={now.step} />}
+            </>
+          }
+        />
+        {props.tasks.length > 0 && <BayTasks orderId={props.orderId} tasks={props.tasks} />}
         {props.elsewhere.map((other) => (
           <p key={other.orderId} className="caution mx-6 mt-4 px-4 py-3 text-lg font-medium">
             {other.onTheRoad
@@ -50,18 +66,15 @@ export function BayView({ strip, heights, ...props }: BayProps & { strip?: React
             The job is stopped. {props.alarm}
           </div>
         )}
-        {(Boolean(now?.step.torques?.length) || props.tray.length > 0) && (
-          <WrenchStrip {...props} step={now?.step ?? null}>
-            {mayWalk && (
-              <Button
-                className="aria-pressed:bg-ink aria-pressed:text-paper"
-                aria-pressed={walking}
-                onClick={() => setWalking(!walking)}
-              >
-                {walking ? 'Step by step again' : `Walk round: ${walk.length} left on the wheels`}
-              </Button>
-            )}
-          </WrenchStrip>
+        {walking && mayWalk && (
+          <div className="border-b-2 border-rule px-6 py-2">
+            <Button onClick={() => setWalking(false)}>Step by step again</Button>
+          </div>
+        )}
+        {wrenchSpeaks && (
+          <div className="border-b-2 border-rule px-6 py-2">
+            <WrenchStrip {...props} step={now?.step ?? null} />
+          </div>
         )}
         <main>
           {walking && mayWalk ? (

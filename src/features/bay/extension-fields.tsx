@@ -4,13 +4,7 @@ import { torqueExtensionSetting } from '@/core/calc/torque.extension';
 import { attempt } from '@/core/refusal';
 import { torqueTexts } from '@/core/units/torque-text';
 import { AngleField, NumberField, type TypedFigure } from '@/ui/figure-fields';
-
-export interface Lengths {
-  wrenchLength: TypedFigure;
-  extension: TypedFigure;
-  angleDeg: TypedFigure;
-}
-export const NO_LENGTHS: Lengths = { wrenchLength: null, extension: null, angleDeg: 0 };
+import type { Lengths } from './extension-lengths';
 
 /** What the wrench is set to, in words; null while a length is missing, does not read or cannot be. */
 function settingOf(nm: number, unit: 'lbft' | 'nm', lengths: Lengths): string | null {

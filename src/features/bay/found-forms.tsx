@@ -142,7 +142,7 @@ function FindingFields({ props: { orderId }, step, onDone }: FormProps) {
         <PhotoOf orderId={orderId} step={step} words="found" />
       </div>
       <Send wide size="tallest" className="col-span-2 mt-1">
-        Keep it, go on
+        Record it, go on
       </Send>
     </CommandForm>
   );
@@ -175,7 +175,7 @@ function DamageFields({ props: { orderId }, step, onDone }: FormProps) {
       </div>
       <CheckField className="col-span-2" name="customerTold" label="The customer has been told" />
       <Send wide size="tallest" className="col-span-2 mt-1">
-        Write it down
+        Record it
       </Send>
     </CommandForm>
   );
@@ -217,7 +217,7 @@ function WatchFields({ props: { orderId }, step, onDone }: FormProps) {
         <PhotoOf orderId={orderId} step={step} words="watch" />
       </div>
       <Send wide size="tallest" className="col-span-2 mt-1">
-        Put it on the watch list
+        Add it to the watch list
       </Send>
     </CommandForm>
   );
@@ -254,7 +254,7 @@ function SettingFields({ props, step, onDone }: FormProps) {
             <SelectField name="when" label="When" options={SETTING_TIMES.map((one) => [one, one] as const)} />
             <NumberField name="value" label={CORNER_SETTINGS.find(([name]) => name === what)![1]} />
             <Send wide size="tallest" className="col-span-2 mt-1">
-              Write it down
+              Record it
             </Send>
           </>
         )}

@@ -1,9 +1,11 @@
 'use client';
 
+import { useState } from 'react';
 import { CommandDialog } from '@/features/transport/command-dialog';
 import { useCommand } from '@/features/transport/use-command';
 import { Button } from '@/ui/button';
 import { CheckField } from '@/ui/checkbox';
+import { Dialog } from '@/ui/dialog';
 import { FormErrors } from '@/ui/field';
 import { PinFields, noPin } from '@/ui/pin-fields';
 import { TextField } from '@/ui/text-field';
@@ -16,6 +18,7 @@ import type { BayProps } from './bay-props';
 export function LoweringControl({ orderId, holder, leads }: Pick<BayProps, 'orderId' | 'holder' | 'leads'>) {
   const take = useCommand('lowering.take');
   const give = useCommand('lowering.give');
+  const [asking, setAsking] = useState(false);
   return (
     <div className="flex flex-wrap items-center gap-3">
       {holder && (
@@ -24,9 +27,32 @@ export function LoweringControl({ orderId, holder, leads }: Pick<BayProps, 'orde
         </p>
       )}
       {!holder && (
-        <Button disabled={take.busy} onClick={() => void take.send({ orderId })}>
-          Lower from this tablet alone
-        </Button>
+        <>
+          <Button onClick={() => setAsking(true)}>Lower from this tablet alone</Button>
+          <Dialog
+            open={asking}
+            onClose={() => setAsking(false)}
+            title="Lower from this tablet alone"
+            intro="For where there is no network: from now on no other tablet lowers, drives, opens or loosens anything on this car, until this one gives it back, or the lead takes it back after a look at the car."
+          >
+            <div className="grid grid-cols-2 gap-3">
+              <Button
+                weight="pen"
+                size="tallest"
+                disabled={take.busy}
+                onClick={async () => {
+                  if (await take.send({ orderId })) setAsking(false);
+                }}
+              >
+                This tablet alone
+              </Button>
+              <Button size="tallest" onClick={() => setAsking(false)}>
+                Leave it as it is
+              </Button>
+            </div>
+            <FormErrors errors={take.errors} />
+          </Dialog>
+        </>
       )}
       {holder?.mine && (
         <Button disabled={give.busy} onClick={() => void give.send({ orderId })}>

@@ -34,9 +34,9 @@ export function MissingValue({
           The lead enters all of them, on one sheet
         </Link>
         {mayInterim ? (
-          <ValueButton {...shared} first="interim" label="An interim, with its basis" />
+          <ValueButton {...shared} first="interim" label="A temporary value, with its source" />
         ) : (
-          <p className="text-lg font-medium">{fastener.critical ?? 'wheel'}: no interim value here.</p>
+          <p className="text-lg font-medium">{fastener.critical ?? 'wheel'}: no temporary value here.</p>
         )}
         {now.valueKind !== 'waiting' && (
           <ValueButton {...shared} first="waiting" label="Ask the maker; the car stays" />

@@ -76,6 +76,8 @@ export function StepNow({
   const { send, busy, errors } = useCommand('step.done');
   const [measured, setMeasured] = useState('');
   const takeRef = useRef<(() => void) | null>(null);
+  /** What the card that waits says of itself, typed figure and all. */
+  const [words, setWords] = useState<string | null>(null);
   const byId = (id: string) => document.fasteners.find((fastener) => fastener.id === id)!;
   const fasteners = (step.torques ?? []).filter((id) => !run.leftOffFasteners.has(id)).map(byId);
   const waiting = fasteners.find((fastener) => !run.fasteners.get(fastener.id)!.torqued);
@@ -151,6 +153,7 @@ export function StepNow({
               fastener={fastener}
               first={fastener === waiting}
               takeRef={fastener === waiting ? takeRef : undefined}
+              onWords={fastener === waiting ? setWords : undefined}
             />
           ))}
         </div>
@@ -161,7 +164,7 @@ export function StepNow({
           <Errors errors={errors}>
             <TextField
               name="measured"
-              label={`Write down: ${step.measure.map((one) => `${one.what} (${one.unit})`).join(', ')}`}
+              label={`Measured: ${step.measure.map((one) => `${one.what} (${one.unit})`).join(', ')}`}
               value={measured}
               onChange={(event) => setMeasured(event.target.value)}
             />
@@ -194,7 +197,8 @@ export function StepNow({
         ) : waiting && mayTake ? (
           <Button weight="pen" className="min-h-24 flex-[2] text-3xl" onClick={() => takeRef.current?.()}>
             {waiting.corner ? `${capital(CORNER_NAMES[waiting.corner])}: ` : ''}
-            {describeTake(waiting, run.fasteners.get(waiting.id)!, props.recheck, props.viewer.torqueUnit)}
+            {words ??
+              describeTake(waiting, run.fasteners.get(waiting.id)!, props.recheck, props.viewer.torqueUnit)}
           </Button>
         ) : (
           <Button

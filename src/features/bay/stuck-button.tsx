@@ -49,7 +49,12 @@ export function StuckButton({
           else setOpen(true);
         }}
       >
-        {stuckHere.length ? `Stuck ${Math.round(stuckHere[0]!.minutes)} min` : 'Stuck'}
+        <span>
+          {stuckHere.length ? `Stuck ${Math.round(stuckHere[0]!.minutes)} min` : 'Stuck'}
+          <span className="block text-base leading-tight font-medium">
+            {stuckHere.length ? 'what brought it loose' : 'starts its minutes'}
+          </span>
+        </span>
       </button>
       <FormErrors errors={open ? [] : begin.errors} />
       <Dialog open={open} onClose={() => setOpen(false)} title="A fastener will not come">
@@ -128,7 +133,7 @@ export function StuckButton({
                     if (answer) setOpen(false);
                   }}
                 >
-                  {placedName(fastener)}
+                  Record it {what}: {placedName(fastener)}
                 </Button>
               ))}
             </div>

@@ -48,7 +48,7 @@ export function SupportControl({
           setOpen(true);
         }}
       >
-        <span className="font-medium text-soft">It stands</span>
+        <span className="sr-only">It stands</span>
         <span data-testid="support">
           {front === rear
             ? SUPPORT_WORDS[front]

@@ -10,17 +10,18 @@ import { convertTorque } from '@/core/calc/torque.convert';
 import { useCommand } from '@/features/transport/use-command';
 import { Button } from '@/ui/button';
 import { Errors, FormErrors } from '@/ui/field';
-import { SelectField } from '@/ui/select';
 import { NumberField, type TypedFigure } from '@/ui/figure-fields';
 import { NutRing } from '@/ui/nut-ring';
 import { STRIPE_WORDS, Stripe } from '@/ui/stripe';
 import { TakeBack } from '../trail/take-back';
 import type { BayProps } from './bay-props';
-import { ExtensionFields, type Lengths, NO_LENGTHS } from './extension-fields';
+import { type Lengths, NO_LENGTHS } from './extension-lengths';
 import { likelyWrench, rememberWrench } from './likely-wrench';
 import { describeTake } from './take-words';
+import { WrenchChoice } from './wrench-choice';
 
 // Asked for by few fasteners: the page comes without them.
+const ExtensionFields = dynamic(() => import('./extension-fields').then((all) => all.ExtensionFields));
 const MissingValue = dynamic(() => import('./missing-value').then((all) => all.MissingValue));
 const SecondCheck = dynamic(() => import('../torque/second-check').then((all) => all.SecondCheck));
 
@@ -39,11 +40,14 @@ export function TorqueCard({
   fastener,
   first,
   takeRef,
+  onWords,
   ...props
 }: BayProps & {
   fastener: Fastener;
   first: boolean;
   takeRef?: RefObject<(() => void) | null>;
+  /** What the big button at the foot says: the same as this card’s own. */
+  onWords?: (words: string) => void;
 }) {
   const { orderId, run, document, viewer } = props;
   const { send, busy, errors, clear, setErrors } = useCommand('torque.record');
@@ -57,6 +61,7 @@ export function TorqueCard({
   const [extended, setExtended] = useState(false);
   const [lengths, setLengths] = useState<Lengths>(NO_LENGTHS);
   const [reused, setReused] = useState(false);
+  const [recorded, setRecorded] = useState('');
   const value = now.spec && torqueTexts(now.spec.nm, viewer.torqueUnit);
   const refused = judgeTorque(document, run, fastener.id).filter((reason) => reason.code !== 'value');
   const last = props.lastTorques[fastener.id];
@@ -104,16 +109,19 @@ export function TorqueCard({
       confirmed,
     });
     if (answer) {
+      setRecorded(`${fastener.name}, ${side}: recorded.`);
       setReading(null);
       setMoved(false);
     }
   };
   const confirm = errors.find((error) => error.code === 'confirm');
-  const words = describeTake(fastener, now, props.recheck, viewer.torqueUnit);
+  const typed = typing && typeof reading === 'number' ? reading : null;
+  const words = describeTake(fastener, now, props.recheck, viewer.torqueUnit, typed);
   // The big button at the foot does the same as this card's own.
   useEffect(() => {
     if (takeRef) takeRef.current = () => void take(false);
   });
+  useEffect(() => onWords?.(words), [onWords, words]);
   return (
     <section
       className="border-b-2 border-rule px-6 py-4 sm:border-b-0 sm:odd:border-r-2"
@@ -148,7 +156,7 @@ export function TorqueCard({
             <p className="text-lg text-soft">
               {(now.valueKind === 'interim' || now.valueKind === 'made-up') && (
                 <strong className="mr-2 border border-ink px-1.5 text-ink">
-                  {now.valueKind === 'interim' ? 'interim' : 'made up'}
+                  {now.valueKind === 'interim' ? 'temporary' : 'made up'}
                 </strong>
               )}
               {now.spec!.source}
@@ -190,34 +198,21 @@ export function TorqueCard({
           ))}
           {refused.length === 0 && (
             <Errors errors={errors}>
-              <div className="grid grid-cols-[1fr_auto] items-end gap-2">
-                <SelectField
-                  name="wrenchId"
-                  label={<span className="sr-only">Wrench</span>}
-                  value={wrenchId}
-                  onValue={(chosen) => setWrenchId(chosen)}
-                  options={[
-                    ['', 'choose'],
-                    ...props.wrenches
-                      .filter((one) => one.out === null)
-                      .map(
-                        (one) =>
-                          [
-                            one.id,
-                            `${one.name}${one.calibrationDue < props.today ? ', past its date' : ''}`,
-                          ] as const,
-                      ),
-                  ]}
-                />
+              <WrenchChoice
+                wrenches={props.wrenches}
+                today={props.today}
+                value={wrenchId}
+                onValue={setWrenchId}
+              >
                 <Button
                   className="aria-pressed:bg-ink aria-pressed:text-paper"
                   aria-pressed={more}
-                  aria-label={`More ways to take ${fastener.name.toLowerCase()}, ${side}`}
+                  aria-label={`More ways to record ${fastener.name.toLowerCase()}, ${side}`}
                   onClick={() => setMore(!more)}
                 >
                   More
                 </Button>
-              </div>
+              </WrenchChoice>
               {more && (
                 <div className="mt-2 grid grid-cols-2 gap-2">
                   <Button
@@ -296,25 +291,45 @@ export function TorqueCard({
                   )}
                 </div>
               )}
-              <FormErrors errors={errors} shown={SHOWN} />
-              <Button
-                weight={first ? 'pen' : 'line'}
-                wide
-                className="mt-2 min-h-18 text-2xl"
-                disabled={busy}
-                onClick={() => void take(false)}
-              >
-                {words}
-              </Button>
-              {confirm && (
-                <Button wide className="mt-2" onClick={() => void take(true)}>
-                  That is what it read: keep it
-                </Button>
+              {confirm ? (
+                <div role="alert" className="hatch mt-2 px-3 py-3 text-lg">
+                  <p className="font-semibold">{confirm.message}</p>
+                  <div className="mt-2 grid grid-cols-2 gap-2">
+                    <Button
+                      weight="pen"
+                      onClick={() => {
+                        clear();
+                        setReading(null);
+                      }}
+                    >
+                      Pull again
+                    </Button>
+                    <Button disabled={busy} onClick={() => void take(true)}>
+                      It did read {typed ?? value!.value}
+                    </Button>
+                  </div>
+                </div>
+              ) : (
+                <>
+                  <FormErrors errors={errors} shown={SHOWN} />
+                  <Button
+                    weight={first ? 'pen' : 'line'}
+                    wide
+                    className="mt-2 min-h-18 text-2xl"
+                    disabled={busy}
+                    onClick={() => void take(false)}
+                  >
+                    {words}
+                  </Button>
+                </>
               )}
             </Errors>
           )}
         </div>
       )}
+      <p aria-live="polite" className="sr-only">
+        {recorded}
+      </p>
       {last && (
         <div className="mt-3 flex flex-wrap items-center justify-between gap-2 text-lg text-soft">
           <span>{last.words}</span>

@@ -1,6 +1,6 @@
 'use client';
 
-import { useRef } from 'react';
+import { useRef, useState } from 'react';
 import { placedName } from '@/core/procedure/engine';
 import type { Fastener } from '@/core/procedure/types';
 import { torqueBoth } from '@/core/units/torque-text';
@@ -14,12 +14,13 @@ import { TorqueCard } from './torque-card';
 export function TorqueWalk({ walk, ...props }: BayProps & { walk: Fastener[] }) {
   const [now, ...then] = walk;
   const takeRef = useRef<(() => void) | null>(null);
+  const [words, setWords] = useState<string | null>(null);
   if (!now) return null;
   return (
     <section className="pt-3" aria-label="Walk round the car">
       <h1 className="px-6 text-5xl leading-tight">{placedName(now)}</h1>
       <div className="mt-3 border-t-2 border-rule">
-        <TorqueCard key={now.id} {...props} fastener={now} first takeRef={takeRef} />
+        <TorqueCard key={now.id} {...props} fastener={now} first takeRef={takeRef} onWords={setWords} />
       </div>
       <ol className="grid gap-x-6 border-t-2 border-rule px-6 py-3 sm:grid-cols-2">
         {then.slice(0, 8).map((fastener) => (
@@ -47,7 +48,8 @@ export function TorqueWalk({ walk, ...props }: BayProps & { walk: Fastener[] }) 
           disabled={!props.run.fasteners.get(now.id)!.spec}
           onClick={() => takeRef.current?.()}
         >
-          {describeTake(now, props.run.fasteners.get(now.id)!, props.recheck, props.viewer.torqueUnit)}
+          {words ??
+            describeTake(now, props.run.fasteners.get(now.id)!, props.recheck, props.viewer.torqueUnit)}
         </Button>
       </div>
     </section>

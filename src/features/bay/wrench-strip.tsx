@@ -1,6 +1,6 @@
 'use client';
 
-import { type ReactNode, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { placedName } from '@/core/procedure/engine';
 import { convertTorque } from '@/core/calc/torque.convert';
 import type { Step } from '@/core/procedure/types';
@@ -34,15 +34,12 @@ function useWrench() {
  * The torque wrench bound to this tablet. It stands in for one that sends its readings: choose it, pull, and the reading
  * fills the entry that waits; one nobody waits for lies in the tray.
  */
-export function WrenchStrip({
-  step,
-  children,
-  ...props
-}: BayProps & { step: Step | null; children?: ReactNode }) {
+export function WrenchStrip({ step, ...props }: BayProps & { step: Step | null }) {
   const { link, tray, wrenches, run, document, viewer, orderId } = props;
   const { ask, busy, said } = useWrench();
   const post = usePost();
   const [choosing, setChoosing] = useState(false);
+  const [letting, setLetting] = useState(false);
   const [other, setOther] = useState<TypedFigure>(null);
   const waits = (step?.torques ?? []).find((id) => {
     const now = run.fasteners.get(id)!;
@@ -57,15 +54,7 @@ export function WrenchStrip({
     );
   }, [link, waits, waiting, orderId, post]);
   const wrench = wrenches.find((one) => one.id === link?.wrenchId);
-  if (!props.standInWrench)
-    return children ? (
-      <section
-        className="flex flex-wrap gap-3 border-b-2 border-rule px-6 py-2"
-        aria-label="Beside this step"
-      >
-        {children}
-      </section>
-    ) : null;
+  if (!props.standInWrench) return null;
   const fastener = document.fasteners.find((one) => one.id === waits);
   const now = waits ? run.fasteners.get(waits) : undefined;
   const angleDue =
@@ -74,10 +63,7 @@ export function WrenchStrip({
       : null;
   const target = now?.spec && torqueTexts(now.spec.nm, viewer.torqueUnit);
   return (
-    <section
-      className="flex flex-wrap items-center gap-x-3 gap-y-2 border-b-2 border-rule px-6 py-2"
-      aria-label="Wrench of this tablet"
-    >
+    <section className="flex flex-wrap items-center gap-x-3 gap-y-2" aria-label="Wrench of this tablet">
       {wrench ? (
         <>
           <p className="text-lg">
@@ -96,7 +82,6 @@ export function WrenchStrip({
       ) : (
         <Button onClick={() => setChoosing(true)}>Bind a wrench to this tablet</Button>
       )}
-      {children}
       {said && (
         <p role="status" className="w-full text-lg font-medium">
           {said}
@@ -175,14 +160,28 @@ export function WrenchStrip({
                   Pull
                 </Button>
               </div>
-              <Button
-                disabled={busy}
-                onClick={async () => {
-                  if (await ask({ ask: 'bind', wrenchId: null })) setChoosing(false);
-                }}
-              >
-                Let it go
-              </Button>
+              {letting ? (
+                <div className="hatch px-4 py-3 text-lg">
+                  <p className="font-medium">
+                    This tablet then gets no more readings of {wrench?.name ?? 'it'}: each torque is recorded
+                    by hand, until one is bound again.
+                  </p>
+                  <div className="mt-2 grid grid-cols-2 gap-2">
+                    <Button
+                      disabled={busy}
+                      onClick={async () => {
+                        if (await ask({ ask: 'bind', wrenchId: null })) setChoosing(false);
+                        setLetting(false);
+                      }}
+                    >
+                      Unbind it
+                    </Button>
+                    <Button onClick={() => setLetting(false)}>Leave it bound</Button>
+                  </div>
+                </div>
+              ) : (
+                <Button onClick={() => setLetting(true)}>Unbind this wrench</Button>
+              )}
             </>
           )}
         </div>

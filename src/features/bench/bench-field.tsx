@@ -80,10 +80,10 @@ export function Field({
             </div>
             <Button
               weight="plain"
-              aria-label={`Take out ${describeField(shape.id)} ${index + 1}`}
+              aria-label={`Remove ${describeField(shape.id)} ${index + 1}`}
               onClick={() => onChange(list.filter((_, at) => at !== index))}
             >
-              Take out
+              Remove
             </Button>
           </div>
         ))}

@@ -64,7 +64,7 @@ export function CorrectCar({ car }: { car: CorrectedCar }) {
         />
         <SelectField name="frontSuspension" label="Front suspension" options={suspensionsOf('front')} />
         <SelectField name="rearSuspension" label="Rear suspension" options={suspensionsOf('rear')} />
-        <SelectField name="distanceUnit" label="Its dial reads" options={DISTANCE_UNITS} />
+        <SelectField name="distanceUnit" label="Its odometer reads" options={DISTANCE_UNITS} />
         <TextField name="reason" label="Why" />
       </div>
       <Send wide again="It is so: keep it">

@@ -26,7 +26,7 @@ export function VehicleForm({
       command="vehicle.update"
       className="grid grid-cols-2 gap-3 pt-2"
       keeps
-      said="Kept."
+      said="Saved."
       start={{ vin, platform, later, facts: known }}
       input={(typed) => ({ vehicleId: id, ...typed })}
     >
@@ -67,7 +67,7 @@ export function VehicleForm({
             placeholder="bumper, winch, camper"
           />
           <Send weight="line" className="col-span-2 justify-self-start">
-            Keep what is known
+            Save what is known
           </Send>
         </>
       )}

@@ -1,7 +1,7 @@
 'use client';
 
 import { convertTorque } from '@/core/calc/torque.convert';
-import { setAgainst, wheelText } from '@/core/ledger/wheel-compare';
+import { describeTiresAndWheels, setAgainst, wheelText } from '@/core/ledger/wheel-compare';
 import type { DialFrom, WheelSet } from '@/core/ledger/wheel-set';
 import { formatTape } from '@/core/calc/tape.format';
 import { torqueTexts } from '@/core/units/torque-text';
@@ -22,11 +22,11 @@ const DIAL_WORDS: Record<DialFrom, string> = {
   'as made': 'as the car was made',
 };
 
-/** How far the dial is off on a set: `dial reads 3.2% less than driven, by the size of its tires`. */
+/** How far the dial is off on a set: `odometer reads 3.2% less than driven, by the size of its tires`. */
 function dialText({ dialFactor, dialFrom }: WheelSet): string {
   const off = (1 / dialFactor - 1) * 100;
   if (Math.abs(off) < 0.05) return `dial true, ${DIAL_WORDS[dialFrom]}`;
-  return `dial reads ${Math.abs(off).toFixed(1)}% ${off < 0 ? 'less' : 'more'} than driven, ${DIAL_WORDS[dialFrom]}`;
+  return `odometer reads ${Math.abs(off).toFixed(1)}% ${off < 0 ? 'less' : 'more'} than driven, ${DIAL_WORDS[dialFrom]}`;
 }
 
 /** How a set sits against the one on the car: where it comes closer, and how much taller it is. */
@@ -108,9 +108,9 @@ function SetDialog({
         <NumberField name="dial.shown" label="Dial showed" hint="at one speed, if it was tried" />
         <NumberField name="dial.truth" label="Truly driven" hint="by something else than its dial" />
       </div>
-      {set && <CheckField name="gone" label="This set is gone: sold, or worn out" />}
+      {set && <CheckField name="gone" label="Remove this set: sold, or worn out" />}
       <Send wide again="It is so: keep it">
-        Keep the set
+        Record the set
       </Send>
     </CommandDialog>
   );
@@ -147,9 +147,9 @@ export function WheelSets({
                   {set.id === wornId && (
                     <span className="ml-2 bg-pen px-1.5 font-head text-base">on the car</span>
                   )}
-                  {set.gone && ', gone'}
+                  {set.gone && ', removed'}
                 </p>
-                <p>{[set.tires, wheelText(set)].filter(Boolean).join(' on ')}</p>
+                <p>{describeTiresAndWheels({ tires: set.tires, wheels: wheelText(set) })}</p>
                 <p>
                   {torque
                     ? `nuts ${torque.value} ${torque.unit} (${torque.other}), ${set.source}`

@@ -72,7 +72,7 @@ export function CatalogView({
                   {mayChange ? (
                     <button
                       type="button"
-                      className="cursor-pointer underline decoration-rule underline-offset-4"
+                      className="line cursor-pointer underline decoration-rule underline-offset-4"
                       onClick={() => setOpen({ what: 'kit', kit })}
                     >
                       {kit.name}

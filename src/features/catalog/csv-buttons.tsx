@@ -49,7 +49,7 @@ export function CsvButtons() {
             setKept(answer ? Number(answer.parts) : null);
           }}
         >
-          Take their place
+          Replace them
         </Button>
       )}
     </div>

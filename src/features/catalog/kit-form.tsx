@@ -46,7 +46,7 @@ function Rule({ name, fact, onRemove }: { name: string; fact: string; onRemove: 
       ) : (
         <span />
       )}
-      <Button weight="plain" onClick={onRemove} aria-label="Take this fact out">
+      <Button weight="plain" onClick={onRemove} aria-label="Remove this fact">
         <Trash2 className="size-5" aria-hidden />
       </Button>
     </div>
@@ -81,7 +81,7 @@ function Lines({ name }: { name: string }) {
             Needed
           </th>
           <th scope="col" className="w-12">
-            <span className="sr-only">Take out</span>
+            <span className="sr-only">Remove</span>
           </th>
         </tr>
       </thead>
@@ -104,7 +104,7 @@ function Lines({ name }: { name: string }) {
               <BareSelect name={`${name}.${at}.phase`} label={`Needed, line ${at + 1}`} options={WHEN} />
             </td>
             <td>
-              <Button weight="plain" onClick={() => remove(at)} aria-label={`Take out line ${at + 1}`}>
+              <Button weight="plain" onClick={() => remove(at)} aria-label={`Remove line ${at + 1}`}>
                 <Trash2 className="size-5" aria-hidden />
               </Button>
             </td>
@@ -204,7 +204,7 @@ export function KitForm({ kit, onDone }: { kit: Kit | null; onDone: () => void }
             />
           </div>
           <Builds builds={builds} />
-          <Send wide>Keep the kit</Send>
+          <Send wide>Save the kit</Send>
         </>
       )}
     </CommandForm>

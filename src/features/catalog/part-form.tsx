@@ -13,7 +13,7 @@ const EVERY_SETTING = PART_KIND_IDS.flatMap((id) => partKind(id).settings.map((o
 function KeepPart() {
   return (
     <Send wide className="col-span-full">
-      {useAsked('confirm') ? 'It takes the place of the other' : 'Keep the part'}
+      {useAsked('confirm') ? 'Save it in place of the other' : 'Save the part'}
     </Send>
   );
 }

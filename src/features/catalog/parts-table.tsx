@@ -1,12 +1,13 @@
 'use client';
 
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { formatTape } from '@/core/calc/tape.format';
 import { partKind } from '@/core/planner/part-kinds';
 import { hoursText, moneyText } from '@/core/units/money';
 import type { ListedPart } from '@/server/queries/catalog';
 import { Button } from '@/ui/button';
 import { type Column, DataTable } from '@/ui/data-table';
+import { type Choice, Select } from '@/ui/select';
 import { CsvButtons } from './csv-buttons';
 
 const textOf = (part: ListedPart) =>
@@ -25,6 +26,17 @@ function describePart(part: ListedPart, unit: 'in' | 'mm', codes: Map<string, st
     .filter(Boolean)
     .join(' · ');
 }
+
+/** What parts are told apart by, each once, by its words. */
+const namesOf = (parts: readonly ListedPart[], nameOf: (part: ListedPart) => Choice | null): Choice[] =>
+  [
+    ...new Map(
+      parts.flatMap((part) => {
+        const named = nameOf(part);
+        return named ? [named] : [];
+      }),
+    ),
+  ].sort((a, b) => a[1].localeCompare(b[1]));
 
 /** The parts of the catalog: found by letters, sorted by what they lift, cost and take. */
 export function PartsTable({
@@ -50,7 +62,11 @@ export function PartsTable({
         sortBy: (part) => part.code,
         cell: (part) =>
           onOpen ? (
-            <button type="button" className="cursor-pointer underline" onClick={() => onOpen(part)}>
+            <button
+              type="button"
+              className="line cursor-pointer underline after:absolute after:inset-0"
+              onClick={() => onOpen(part)}
+            >
               {part.code}
             </button>
           ) : (
@@ -96,16 +112,45 @@ export function PartsTable({
     ],
     [codes, currency, onOpen, unit],
   );
+  const [only, setOnly] = useState({ kind: '', end: '', kit: '' });
+  const kinds = useMemo(() => namesOf(parts, ({ kind }) => [kind, partKind(kind).name]), [parts]);
+  const kits = useMemo(() => namesOf(parts, ({ kit }) => (kit ? [kit, kit] : null)), [parts]);
+  const rows = useMemo(
+    () =>
+      parts.filter(
+        ({ kind, end, kit }) =>
+          (!only.kind || kind === only.kind) &&
+          (!only.end || end === only.end || end === 'both') &&
+          (!only.kit || kit === only.kit),
+      ),
+    [parts, only],
+  );
+  const filter = (name: keyof typeof only, words: string, options: readonly Choice[]) => (
+    <Select
+      className="w-auto max-w-52"
+      aria-label={words}
+      value={only[name]}
+      onValue={(next) => setOnly({ ...only, [name]: next })}
+      options={options}
+    />
+  );
   return (
     <section>
       <h2 className="pb-3">Parts</h2>
       <DataTable
-        rows={parts}
+        rows={rows}
         columns={columns}
         idOf={(part) => part.id}
         find={{ label: 'Find a part', textOf }}
-        nothing="No part is called like that."
+        nothing="No part of this kind is called like that."
       >
+        {filter('kind', 'Of which kind', [['', 'every kind'], ...kinds])}
+        {filter('end', 'For which axle', [
+          ['', 'both axles'],
+          ['front', 'front'],
+          ['rear', 'rear'],
+        ])}
+        {filter('kit', 'Of which kit', [['', 'with and without a kit'], ...kits])}
         <CsvButtons />
         {onOpen && (
           <Button weight="pen" onClick={() => onOpen(null)}>

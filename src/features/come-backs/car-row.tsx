@@ -1,10 +1,17 @@
+'use client';
+
+import { useState } from 'react';
 import { Link } from '@/ui/link';
 import { shortDay } from '@/core/units/shop-time';
 import { describeComeBack, describeDue } from '@/core/follow-up/describe';
 import { distanceText } from '@/core/units/distance';
 import { type ComeBack } from '@/server/queries/come-backs';
+import { Button } from '@/ui/button';
 import { ComeBackSign } from './come-back-sign';
 import { AskHowItRides, ComeBackMore, RemindersSwitch, VisitButton } from './visit-button';
+
+/** Due so soon that it may as well be done with the visit. */
+const SOON_DAYS = 21;
 
 const STAGES: Record<string, string> = { soon: 'nearly due', due: 'due', overdue: 'overdue' };
 
@@ -13,11 +20,14 @@ function Driven({ comeBack }: { comeBack: ComeBack }) {
   const { startOdometer, lastOdometer, dueOdometer, unit } = comeBack;
   if (startOdometer === null || lastOdometer === null || dueOdometer === null)
     return <p className="text-soft">by date</p>;
-  const part = Math.min(1, Math.max(0, (lastOdometer - startOdometer) / (dueOdometer - startOdometer)));
+  const part = Math.max(0, (lastOdometer - startOdometer) / (dueOdometer - startOdometer));
   return (
     <div>
-      <div className="h-2.5 border border-rule bg-card" aria-hidden>
-        <div className="h-full bg-pen" style={{ width: `${part * 100}%` }} />
+      <div className="h-2.5 border border-soft bg-card" aria-hidden>
+        <div
+          className={`h-full ${part > 1 ? 'bg-danger' : 'bg-pen'}`}
+          style={{ width: `${Math.min(1, part) * 100}%` }}
+        />
       </div>
       <p className="text-sm text-soft">
         at <span className="figure text-base text-ink">{distanceText(dueOdometer, unit)}</span>
@@ -26,7 +36,7 @@ function Driven({ comeBack }: { comeBack: ComeBack }) {
   );
 }
 
-function DueLine({ comeBack, mayClose }: { comeBack: ComeBack; mayClose: boolean }) {
+function DueLine({ comeBack, mayClose, more }: { comeBack: ComeBack; mayClose: boolean; more: boolean }) {
   const { daysLeft, earliestOn, latestOn, dueOn } = comeBack;
   const late = daysLeft !== null && daysLeft < 0;
   const band = !late && earliestOn && latestOn && earliestOn !== latestOn;
@@ -60,14 +70,16 @@ function DueLine({ comeBack, mayClose }: { comeBack: ComeBack; mayClose: boolean
         )}
         {comeBack.reminded.length > 0 && (
           <span className="block text-sm text-soft">
-            told: {comeBack.reminded.map((stage) => STAGES[stage] ?? stage).join(', ')}
+            reminder sent: {comeBack.reminded.map((stage) => STAGES[stage] ?? stage).join(', ')}
           </span>
         )}
       </p>
       <Driven comeBack={comeBack} />
       <span className="flex justify-end gap-2">
-        {comeBack.kind === 'check-in' && <AskHowItRides orderId={comeBack.orderId} label={comeBack.label} />}
-        <ComeBackMore followUpId={comeBack.id} mayClose={mayClose} />
+        {comeBack.kind === 'check-in' && (more || (comeBack.daysLeft ?? 0) <= SOON_DAYS) && (
+          <AskHowItRides orderId={comeBack.orderId} label={comeBack.label} />
+        )}
+        {more && <ComeBackMore followUpId={comeBack.id} mayClose={mayClose} />}
       </span>
     </li>
   );
@@ -85,6 +97,7 @@ export function CarRow({
   sets: { id: string; name: string; tires: string }[];
   mayClose: boolean;
 }) {
+  const [more, setMore] = useState(false);
   const first = comeBacks[0]!;
   const visits = comeBacks.filter((one) => one.kind !== 'check-in');
   const pace = comeBacks.find((one) => one.pacePerDay)?.pacePerDay;
@@ -106,8 +119,14 @@ export function CarRow({
           </span>
         </p>
         <div className="flex flex-wrap justify-end gap-2">
-          <RemindersSwitch customerId={first.customerId} wanted={first.reminders} />
-          <ComeBackMore orderId={first.orderId} unit={first.unit} mayClose={mayClose} />
+          <Button
+            className="aria-expanded:bg-ink aria-expanded:text-paper"
+            aria-expanded={more}
+            aria-label={`More for ${first.label}`}
+            onClick={() => setMore(!more)}
+          >
+            More
+          </Button>
           {first.openVisit ? (
             <Link className="btn btn-pen" href={`/bay/${first.openVisit}`}>
               Go on with it
@@ -119,9 +138,10 @@ export function CarRow({
                   id: one.id,
                   title: describeComeBack(one),
                   due: describeDue(one.daysLeft),
-                  taken: one.daysLeft === null || one.daysLeft <= 21,
+                  taken: one.daysLeft === null || one.daysLeft <= SOON_DAYS,
                 }))}
                 label={first.label}
+                isDue={visits.some((one) => one.daysLeft === null || one.daysLeft <= SOON_DAYS)}
                 unit={first.unit}
                 places={places}
                 sets={sets}
@@ -130,9 +150,15 @@ export function CarRow({
           )}
         </div>
       </div>
+      {more && (
+        <div className="flex flex-wrap justify-end gap-2 border-t border-hair py-2">
+          <RemindersSwitch customerId={first.customerId} wanted={first.reminders} />
+          <ComeBackMore orderId={first.orderId} unit={first.unit} mayClose={mayClose} />
+        </div>
+      )}
       <ul>
         {comeBacks.map((comeBack) => (
-          <DueLine key={comeBack.id} comeBack={comeBack} mayClose={mayClose} />
+          <DueLine key={comeBack.id} comeBack={comeBack} mayClose={mayClose} more={more} />
         ))}
       </ul>
     </li>

@@ -8,7 +8,7 @@ import { Button } from '@/ui/button';
 import { CheckSet } from '@/ui/checkbox';
 import { Dialog } from '@/ui/dialog';
 import { useAsked } from '@/ui/field';
-import { OdometerFields, emptyOdometer, odometerFrom } from '@/ui/figure-fields';
+import { OdometerFields, emptyOdometer, odometerFrom } from '@/ui/unit-fields';
 import { SelectField } from '@/ui/select';
 import { Send } from '@/ui/send';
 import { TextField } from '@/ui/text-field';
@@ -18,12 +18,15 @@ import { LongCheckIn } from '../customer/page-forms';
 export function VisitButton({
   followUps,
   label,
+  isDue,
   unit,
   places,
   sets,
 }: {
   followUps: { id: string; title: string; due: string; taken: boolean }[];
   label: string;
+  /** Something of it is due: it is the thing to do here. */
+  isDue: boolean;
   unit: 'km' | 'mi';
   places: { id: string; name: string }[];
   /** The wheel sets it may come on. */
@@ -35,7 +38,7 @@ export function VisitButton({
       command="visit.open"
       about={followUps.map((one) => one.id).join(' ')}
       opens="It is here"
-      button={{ weight: 'pen' }}
+      button={{ weight: isDue ? 'pen' : 'line' }}
       title={`${label} comes back`}
       intro="Its fasteners are clicked one by one; what moved is marked and comes back again."
       start={{
@@ -86,7 +89,7 @@ export function VisitButton({
 
 function KeepReading() {
   const less = useAsked('confirm');
-  return <Send wide>{less ? 'The dial shows less: keep it' : 'Keep it'}</Send>;
+  return <Send wide>{less ? 'The dial shows less: record it' : 'Record it'}</Send>;
 }
 
 /** A reading the customer gave by phone. */
@@ -95,7 +98,7 @@ function OdometerTold({ orderId, unit }: { orderId: string; unit: 'km' | 'mi' })
     <CommandDialog
       command="odometer.report"
       about={orderId}
-      opens="Odometer told"
+      opens="Enter odometer"
       title="What does the dial read?"
       intro="It moves the due day with the driver’s own pace."
       start={{ odometer: emptyOdometer(unit) }}
@@ -113,7 +116,7 @@ function NotComing({ followUpId, mayClose }: { followUpId: string; mayClose: boo
     <CommandDialog
       command="followup.close"
       about={followUpId}
-      opens="Not coming"
+      opens="Close without a visit"
       title="Close without a visit"
       intro="A come-back is closed by evidence, by the customer’s refusal on record, or by the lead with a reason."
       start={{ how: 'refused', reason: '' }}
@@ -168,7 +171,7 @@ export function AskHowItRides({ orderId, label }: { orderId: string; label: stri
   const [open, setOpen] = useState(false);
   return (
     <>
-      <Button onClick={() => setOpen(true)}>Write it down</Button>
+      <Button onClick={() => setOpen(true)}>Record what they say</Button>
       <Dialog open={open} onClose={() => setOpen(false)} title={`How is it, ${label}?`}>
         <LongCheckIn orderId={orderId} />
       </Dialog>

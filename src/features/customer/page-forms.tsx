@@ -4,7 +4,7 @@ import { CHANGES } from '@/core/ledger/kinds/coming-back';
 import { CommandForm } from '@/features/transport/command-form';
 import { DayField } from '@/ui/day-field';
 import { useAsked } from '@/ui/field';
-import { OdometerFields, emptyOdometer, odometerFrom } from '@/ui/figure-fields';
+import { OdometerFields, emptyOdometer, odometerFrom } from '@/ui/unit-fields';
 import { SelectField } from '@/ui/select';
 import { Send } from '@/ui/send';
 import { AreaField, TextField } from '@/ui/text-field';
@@ -27,7 +27,7 @@ export function TellOdometer({ orderId, unit }: { orderId: string; unit: 'km' | 
       start={{ odometer: emptyOdometer(unit) }}
       input={({ odometer }, confirmed) => ({ orderId, odometer: odometerFrom(odometer), confirmed })}
     >
-      <OdometerFields label="What the dial reads today" />
+      <OdometerFields label="Mileage today" />
       <SendAgain asked="It shows less: tell the shop">Tell the shop</SendAgain>
     </CommandForm>
   );

@@ -31,6 +31,15 @@ function describePromise(
   return { text: `${late ? 'was promised' : 'promised'} ${text}`, late };
 }
 
+/** When the agreed week has it done, beside its promise; what is over by now says nothing any more. */
+function describeLikely({ likely, promisedFor }: DayOrder, nowIso: string, timeZone: string) {
+  if (!likely || likely < nowIso) return null;
+  return {
+    text: `likely ${shopMoment(likely, timeZone).replace(/ \d{4},/, '')}`,
+    misses: promisedFor !== null && likely > promisedFor,
+  };
+}
+
 function Car({
   order,
   place,
@@ -43,6 +52,7 @@ function Car({
   timeZone: string;
 }) {
   const promise = describePromise(order.promisedFor, nowIso, timeZone);
+  const likely = describeLikely(order, nowIso, timeZone);
   return (
     <li className="grid grid-cols-[5.5rem_1fr] border-t border-ink py-3">
       <p className="font-head text-lg font-semibold">{place}</p>
@@ -59,7 +69,14 @@ function Car({
               {order.plate} · {order.customer}
             </span>
           </p>
-          <p className={`shrink-0 ${promise.late ? 'font-semibold' : 'text-soft'}`}>{promise.text}</p>
+          <p className={`shrink-0 text-right ${promise.late ? 'font-semibold' : 'text-soft'}`}>
+            {promise.text}
+            {likely && (
+              <span className={`block ${likely.misses ? 'font-semibold text-danger' : ''}`}>
+                {likely.text}
+              </span>
+            )}
+          </p>
         </div>
         <div className="mt-1.5">
           <SmallTape marks={order.tape} held={order.waiting} />
@@ -78,7 +95,11 @@ function Car({
   );
 }
 
+/** A clock that has run longer than anybody works was forgotten. */
+const FORGOTTEN_MS = 12 * 3_600_000;
+
 export function DayView({
+  viewer,
   nowIso,
   timeZone,
   orders,
@@ -87,6 +108,7 @@ export function DayView({
   comeBacks,
   tasks,
 }: {
+  viewer: { id: string; name: string };
   nowIso: string;
   timeZone: string;
   orders: DayOrder[];
@@ -102,6 +124,10 @@ export function DayView({
   const yard = orders
     .filter((order) => !places.some((place) => place.id === order.place))
     .map((order) => ({ order, place: 'Yard' }));
+  const all = [...standing, ...yard];
+  const mine = all.filter(({ order }) => order.onClock.includes(viewer.name));
+  const others = all.filter((one) => !mine.includes(one));
+  const forgotten = clocks.filter((clock) => Date.parse(nowIso) - Date.parse(clock.from) > FORGOTTEN_MS);
   const waiting = orders.filter((order) => order.waiting);
   const summary = `${orders.length === 1 ? 'One car' : `${COUNTS[orders.length] ?? orders.length} cars`} in the shop${free.length ? `, ${free.map((place) => place.name.toLowerCase()).join(' and ')} free` : ', no place free'}.`;
   return (
@@ -131,11 +157,33 @@ export function DayView({
             </ul>
           </section>
         )}
+        {forgotten.length > 0 && (
+          <p className="caution mb-3 px-4 py-2 font-medium">
+            {forgotten
+              .map(
+                (clock) =>
+                  `${clock.person}’s clock has run ${spanText(Date.parse(nowIso) - Date.parse(clock.from))}`,
+              )
+              .join(', ')}
+            : was it forgotten? <Link href="/hours">Close it with the time it really ended</Link>
+          </p>
+        )}
+        {mine.length > 0 && (
+          <section aria-label="Yours now" className="mb-4">
+            <h2 className="border-b border-ink pb-2">Yours now</h2>
+            <ul>
+              {mine.map(({ order, place }) => (
+                <Car key={order.id} order={order} place={place} nowIso={nowIso} timeZone={timeZone} />
+              ))}
+            </ul>
+            <h2 className="pt-5">The others</h2>
+          </section>
+        )}
         {orders.length === 0 ? (
           <p className="border-t border-ink py-6 text-lg">No car is in the shop. Take one in to begin.</p>
         ) : (
           <ul>
-            {[...standing, ...yard].map(({ order, place }) => (
+            {others.map(({ order, place }) => (
               <Car key={order.id} order={order} place={place} nowIso={nowIso} timeZone={timeZone} />
             ))}
           </ul>

@@ -49,11 +49,14 @@ export function Palette() {
     <>
       <button
         type="button"
-        className="input ml-auto flex min-h-11 w-52 cursor-pointer items-center justify-between gap-2 text-left text-soft"
+        className="input ml-auto flex min-h-11 w-auto cursor-pointer items-center justify-between gap-2 text-left text-soft desk:w-40"
         onClick={() => setOpen(true)}
         aria-keyshortcuts="/ Control+K"
       >
-        Find anything <kbd className="border border-rule px-1.5 text-xs">/</kbd>
+        <span>
+          Find<span className="sr-only desk:not-sr-only"> anything</span>
+        </span>{' '}
+        <kbd className="hidden border border-rule px-1.5 text-xs desk:inline">/</kbd>
       </button>
       <Radix.Root open={open} onOpenChange={setOpen}>
         <Radix.Portal>

@@ -4,14 +4,8 @@ import { useState } from 'react';
 import { CheckSet } from '@/ui/checkbox';
 import { ChoiceField } from '@/ui/choice';
 import { Combobox, among } from '@/ui/combobox';
-import {
-  AngleField,
-  LengthField,
-  MoneyField,
-  OdometerFields,
-  TorqueField,
-  type TypedFigure,
-} from '@/ui/figure-fields';
+import { AngleField, LengthField, MoneyField, type TypedFigure } from '@/ui/figure-fields';
+import { OdometerFields, TorqueField } from '@/ui/unit-fields';
 import { Fold } from '@/ui/fold';
 import { Form } from '@/ui/form';
 import { Sortable, UpDown, moved, useLine } from '@/ui/lines';
@@ -52,7 +46,7 @@ export function AForm({ theme }: { theme: string }) {
         className="grid grid-cols-2 gap-3"
         aria-label="A form"
         keeps
-        said="Kept."
+        said="Recorded."
         start={START}
         onSend={async (_, { toe, car }) => [
           ...(typeof toe === 'string'
@@ -89,7 +83,7 @@ export function AForm({ theme }: { theme: string }) {
             [3, 'Wed'],
           ]}
         />
-        <Send>Keep it</Send>
+        <Send>Record it</Send>
       </Form>
     </Part>
   );

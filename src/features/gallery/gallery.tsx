@@ -47,7 +47,7 @@ function Buttons() {
   return (
     <Part name="Button">
       <div className="flex flex-wrap gap-3">
-        <Button weight="pen">Keep it</Button>
+        <Button weight="pen">Record it</Button>
         <Button>Another line</Button>
         <Button weight="plain">Leave it</Button>
         <Button weight="pen" disabled>

@@ -38,7 +38,7 @@ export function AnswerWatch({
         ]}
       />
       <Send wide size="tall">
-        Keep the answer
+        Record the answer
       </Send>
     </CommandDialog>
   );

@@ -11,7 +11,7 @@ export function LiftHole({
   target,
   text,
   leads,
-  label = 'Lift with a reason',
+  label = 'Allow, with a reason',
 }: {
   orderId: string;
   rule: OverrideRule;

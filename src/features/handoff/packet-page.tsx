@@ -62,52 +62,79 @@ function Heights({ packet }: { packet: Packet }) {
   );
 }
 
-function Torque({ packet, folded }: { packet: Packet; folded: boolean }) {
+const CORNERS_TOLD = Object.values(CORNER_NAMES);
+
+/** The torque record by corner: `Lower arm pivots, left front` stands under left front. */
+function byCorner(rows: Packet['torque']): [string, Packet['torque']][] {
+  const groups = new Map<string, Packet['torque']>();
+  for (const row of rows) {
+    const corner = CORNERS_TOLD.find((name) => row.what.endsWith(`, ${name}`)) ?? 'the car itself';
+    groups.set(corner, [...(groups.get(corner) ?? []), row]);
+  }
+  return [...groups];
+}
+
+function TorqueTable({ rows, timeZone }: { rows: Packet['torque']; timeZone: string }) {
   return (
-    <section>
+    <table className="ledger text-sm max-sm:[&_td]:block max-sm:[&_td]:border-0 max-sm:[&_th]:block max-sm:[&_thead]:hidden max-sm:[&_tr]:block max-sm:[&_tr]:border-b max-sm:[&_tr]:border-rule max-sm:[&_tr]:py-2">
+      <thead>
+        <tr>
+          <th scope="col">Fastener</th>
+          <th scope="col">Value</th>
+          <th scope="col">Reading</th>
+          <th scope="col">Who</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row.what}>
+            <th scope="row" className="font-normal">
+              {row.what}
+            </th>
+            <td>
+              <span className="figure text-lg">{row.value}</span>
+              <span className="block text-sm text-soft">
+                {row.interim && <strong className="mr-1 border border-ink px-1 text-ink">temporary</strong>}
+                {row.source}
+              </span>
+            </td>
+            <td>
+              {row.reading}, {row.support}
+              <span className="block text-sm text-soft">{row.wrench}</span>
+            </td>
+            <td>
+              {row.who}
+              <span className="block text-sm text-soft">{shopMoment(row.at, timeZone)}</span>
+              {row.checkedBy && (
+                <span className="block text-sm font-medium text-second">checked by {row.checkedBy}</span>
+              )}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Each corner opens by a tap; on paper all of them are open. */
+function Torque({ packet }: { packet: Packet }) {
+  return (
+    <section id="torque">
       <h2 className="border-b border-ink pb-1">Torque record</h2>
-      <details open={!folded} className="group">
-        <summary className={folded ? 'btn my-2 w-full' : 'hidden'}>
-          {packet.torque.length} fasteners, each with who and when
-        </summary>
-        <table className="ledger text-sm max-sm:[&_td]:block max-sm:[&_td]:border-0 max-sm:[&_th]:block max-sm:[&_thead]:hidden max-sm:[&_tr]:block max-sm:[&_tr]:border-b max-sm:[&_tr]:border-rule max-sm:[&_tr]:py-2">
-          <thead>
-            <tr>
-              <th scope="col">Fastener</th>
-              <th scope="col">Value</th>
-              <th scope="col">Reading</th>
-              <th scope="col">Who</th>
-            </tr>
-          </thead>
-          <tbody>
-            {packet.torque.map((row) => (
-              <tr key={row.what}>
-                <th scope="row" className="font-normal">
-                  {row.what}
-                </th>
-                <td>
-                  <span className="figure text-lg">{row.value}</span>
-                  <span className="block text-sm text-soft">
-                    {row.interim && <strong className="mr-1 border border-ink px-1 text-ink">interim</strong>}
-                    {row.source}
-                  </span>
-                </td>
-                <td>
-                  {row.reading}, {row.support}
-                  <span className="block text-sm text-soft">{row.wrench}</span>
-                </td>
-                <td>
-                  {row.who}
-                  <span className="block text-sm text-soft">{shopMoment(row.at, packet.timeZone)}</span>
-                  {row.checkedBy && (
-                    <span className="block text-sm font-medium text-second">checked by {row.checkedBy}</span>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </details>
+      <p className="py-1 text-soft">
+        {packet.torque.length} {packet.torque.length === 1 ? 'fastener' : 'fasteners'}, each with who and when
+      </p>
+      {byCorner(packet.torque).map(([corner, rows]) => (
+        <details key={corner} className="border-b border-rule print:break-inside-avoid">
+          <summary className="line flex cursor-pointer items-center justify-between gap-4 font-head text-lg font-semibold first-letter:uppercase">
+            <span className="first-letter:uppercase">{corner}</span>
+            <span className="font-medium text-soft">
+              {rows.length} {rows.length === 1 ? 'fastener' : 'fasteners'}
+            </span>
+          </summary>
+          <TorqueTable rows={rows} timeZone={packet.timeZone} />
+        </details>
+      ))}
     </section>
   );
 }
@@ -115,12 +142,12 @@ function Torque({ packet, folded }: { packet: Packet; folded: boolean }) {
 function Alignment({ packet }: { packet: Packet }) {
   const { alignment } = packet;
   return (
-    <section>
+    <section id="alignment">
       <h2 className="border-b border-ink pb-1">Alignment</h2>
       {alignment ? (
         <>
           <p className="pt-1 text-soft">
-            {alignment.rack}, {alignment.operator}. Held against: {alignment.specSource}.
+            {alignment.rack}, {alignment.operator}. Specification: {alignment.specSource}.
           </p>
           {alignment.wheels && (
             <>
@@ -162,7 +189,7 @@ function Photos({ packet, base }: { packet: Packet; base: string }) {
   if (!packet.photos.length) return null;
   const pairs = packet.pairs ?? [];
   return (
-    <section>
+    <section id="photos">
       <h2 className="mb-2 border-b border-ink pb-1">Photos</h2>
       {pairs.length > 0 && (
         <div className="mb-5 grid gap-5 sm:grid-cols-2">
@@ -192,6 +219,15 @@ function Photos({ packet, base }: { packet: Packet; base: string }) {
   );
 }
 
+const PARTS = [
+  ['fitted', 'Fitted'],
+  ['torque', 'Torque'],
+  ['alignment', 'Alignment'],
+  ['road', 'Road test'],
+  ['come-back', 'Come back for'],
+  ['photos', 'Photos'],
+] as const;
+
 /** The handoff as a page, drawn from the same data as its PDF. */
 export function PacketPage({
   packet,
@@ -207,7 +243,7 @@ export function PacketPage({
   return (
     <article className="grid grid-cols-[minmax(0,1fr)] gap-7 bg-card p-4 sm:p-8 print:p-0">
       <header>
-        {folded ? null : <h1>{packet.car.label}</h1>}
+        {folded ? null : <p className="font-head text-4xl leading-tight font-semibold">{packet.car.label}</p>}
         <p>
           {packet.car.plate} · {packet.customer} · order {packet.order} · {packet.shop}
         </p>
@@ -218,6 +254,15 @@ export function PacketPage({
           {packet.odometer.back && `, back ${packet.odometer.back}`}.
         </p>
         <p className="mt-1">Asked for: {packet.wants}</p>
+        {!folded && (
+          <nav aria-label="Parts of the handoff" className="no-print flex flex-wrap gap-x-4 pt-2">
+            {PARTS.map(([id, words]) => (
+              <a key={id} href={`#${id}`} className="flex min-h-11 items-center">
+                {words}
+              </a>
+            ))}
+          </nav>
+        )}
       </header>
       {packet.pushOnly && (
         <p className="hatch px-4 py-3 text-xl font-semibold">Push only: this car is not driven.</p>
@@ -229,7 +274,7 @@ export function PacketPage({
         </p>
       )}
       <Heights packet={packet} />
-      <section>
+      <section id="fitted">
         <h2 className="border-b border-ink pb-1">Fitted</h2>
         {packet.fitted.map((part) => (
           <p key={part.end} className="border-b border-rule py-1.5">
@@ -239,10 +284,10 @@ export function PacketPage({
           </p>
         ))}
       </section>
-      <Torque packet={packet} folded={folded} />
+      <Torque packet={packet} />
       <Alignment packet={packet} />
       {packet.road && (
-        <section>
+        <section id="road">
           <h2 className="border-b border-ink pb-1">Road test</h2>
           <ul className="sm:columns-2 sm:gap-9">
             {packet.road.checks.map((check) => (
@@ -259,7 +304,7 @@ export function PacketPage({
           </ul>
         </section>
       )}
-      <section>
+      <section id="come-back">
         <h2 className="border-b border-ink pb-1">Come back for</h2>
         {packet.comeBacks.map((back) => (
           <p key={back.title + back.interval} className="border-b border-rule py-1.5 text-lg">

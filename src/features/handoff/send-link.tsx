@@ -43,6 +43,7 @@ export function SendLink({
   const revoke = useCommand('link.revoke');
   const [made, setMade] = useState<{ address: string; picture: string } | null>(null);
   const [errors, setErrors] = useState<FieldError[]>([]);
+  const [asking, setAsking] = useState<'code' | 'away' | null>(null);
   const [sent, setSent] = useState<{ messageId: string | null; byHand: boolean } | null>(null);
   const make = async () => {
     const answer = await postAgain(() =>
@@ -71,15 +72,43 @@ export function SendLink({
         >
           {reach ? 'Send it' : 'Write it, to hand on'}
         </Button>
-        <Button size="tall" onClick={() => void make()}>
+        <Button size="tall" onClick={() => (link?.worksStill ? setAsking('code') : void make())}>
           Show its code
         </Button>
         {link && (
-          <Button className="col-span-2" disabled={revoke.busy} onClick={() => void revoke.send({ orderId })}>
-            Take the page away
+          <Button className="col-span-2" onClick={() => setAsking('away')}>
+            End this page
           </Button>
         )}
       </div>
+      <Dialog
+        open={asking !== null}
+        onClose={() => setAsking(null)}
+        title={asking === 'code' ? 'Give it a new address?' : 'End this page?'}
+        intro={
+          asking === 'code'
+            ? 'Only a hash of its address is kept, so that a code can only be shown of a new one. The address the customer has stops working then.'
+            : 'The customer’s address stops working, for its pictures and papers too. A new one can be given later.'
+        }
+      >
+        <div className="grid grid-cols-2 gap-3">
+          <Button
+            weight="pen"
+            size="tall"
+            disabled={revoke.busy}
+            onClick={async () => {
+              if (asking === 'code') await make();
+              else await revoke.send({ orderId });
+              setAsking(null);
+            }}
+          >
+            {asking === 'code' ? 'Make a new address' : 'End its address'}
+          </Button>
+          <Button size="tall" onClick={() => setAsking(null)}>
+            Leave it as it is
+          </Button>
+        </div>
+      </Dialog>
       {sent && !sent.byHand && (
         <p role="status" className="mt-2 font-medium">
           Waits to go out to {reach}; Messages says when it has left. An address given before stops working

@@ -47,9 +47,13 @@ function EndChart({ end, points, predicted, claimed, target, unit }: HistoryEnd 
   const first = points[0]!.label;
   const last = points[points.length - 1]!.label;
   return (
-    <figure role="img" aria-label={`${end === 'front' ? 'Front' : 'Rear'} heights. ${said}.`}>
+    <figure
+      className="min-w-0"
+      role="img"
+      aria-label={`${end === 'front' ? 'Front' : 'Rear'} heights. ${said}.`}
+    >
       <figcaption className="font-head text-lg font-semibold first-letter:uppercase">{end}</figcaption>
-      <div className="h-56">
+      <div className="h-56 overflow-hidden">
         <ResponsiveContainer width="100%" height="100%">
           <LineChart
             accessibilityLayer={false}

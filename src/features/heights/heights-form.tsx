@@ -87,7 +87,7 @@ function CornerReadings({ corner, unit }: { corner: Corner; unit: Unit }) {
               />
             ))}
             {readings.length < (third ? 3 : 2) && (
-              <Button weight="plain" className="-mt-2 min-h-9" onClick={() => set([...readings, ''])}>
+              <Button weight="plain" className="-mt-2" onClick={() => set([...readings, ''])}>
                 {third ? 'Third reading' : 'Second reading'}
               </Button>
             )}
@@ -114,7 +114,7 @@ export function HeightsForm({
     <CommandForm
       command="heights.record"
       about={orderId}
-      className="grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,7fr)_minmax(0,6fr)]"
+      className="grid gap-x-9 gap-y-6 lg:grid-cols-[minmax(0,8fr)_minmax(0,5fr)]"
       start={{
         readings: eachCorner(() => ['']),
         occasion: occasions[0]! as string,
@@ -142,9 +142,9 @@ export function HeightsForm({
         const measured = drawnHeights(readings, unit);
         return (
           <>
-            <section className="min-w-0 lg:col-span-2">
+            <section className="min-w-0">
               <h2 className="border-b border-ink pb-1">Standing heights</h2>
-              <div className="mt-3 grid gap-x-9 gap-y-1 md:grid-cols-2">
+              <div className="mt-3 grid gap-x-7 gap-y-1 sm:grid-cols-2">
                 {ORDER.map((corner) => (
                   <CornerReadings key={corner} corner={corner} unit={unit} />
                 ))}
@@ -158,9 +158,9 @@ export function HeightsForm({
                 <p className="py-6 text-soft">The stance is drawn here as soon as all four corners read.</p>
               )}
             </section>
-            <section className="min-w-0">
+            <section className="min-w-0 lg:col-span-2">
               <h2 className="border-b border-ink pb-1">How it was measured</h2>
-              <div className="mt-3 grid grid-cols-2 gap-3">
+              <div className="mt-3 grid grid-cols-2 gap-3 lg:grid-cols-3">
                 <SelectField
                   name="occasion"
                   label="Occasion"
@@ -180,13 +180,13 @@ export function HeightsForm({
                 <TextField name="tires" label="Tires on it" />
                 <TextField name="load" label="Load on it" placeholder="empty, half a tank" />
               </div>
-              <div className="mt-2">
+              <div className="mt-2 grid gap-x-6 lg:grid-cols-3">
                 <CheckField name="pressureDone" label="Tire pressure set" />
                 <CheckField name="floorLevel" label="Level floor, rolled to settle, never on a jack" />
                 <CheckField name="steeringStraight" label="Steering straight, brake off, in neutral" />
               </div>
               <Send wide size="tall" className="mt-3" again="The tape says so: keep them">
-                Keep these heights
+                Record these heights
               </Send>
             </section>
           </>

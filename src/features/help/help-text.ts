@@ -42,7 +42,7 @@ export const HELP: { who: string; lines: [title: string, words: string][] }[] = 
       ],
       [
         'The week',
-        'Says when each car is done four times in five, how surely its promise holds, and what holds it up. Try what a late part does before you call anybody.',
+        'Says when each car is likely done (4 of 5 jobs make it), how surely its promise holds, and what holds it up. Try what a late part does before you call anybody.',
       ],
       [
         'Come-backs',

@@ -16,7 +16,7 @@ export function PastHours({ book, timeZone }: { book: HoursBook; timeZone: strin
     },
   );
   return (
-    <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,7fr)_minmax(0,4fr)]">
+    <div className="grid gap-x-10 gap-y-8 *:min-w-0 lg:grid-cols-[minmax(0,7fr)_minmax(0,4fr)]">
       <section>
         <h2 className={HEAD}>Finished jobs, real against the book</h2>
         <p className="py-2">
@@ -31,7 +31,7 @@ export function PastHours({ book, timeZone }: { book: HoursBook; timeZone: strin
         </p>
         {book.jobs.length > 0 && <JobsTable jobs={book.jobs} timeZone={timeZone} />}
       </section>
-      <div className="grid content-start gap-8">
+      <div className="grid content-start gap-8 *:min-w-0">
         <section>
           <h2 className={HEAD}>By person</h2>
           <ul>

@@ -1,8 +1,9 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useEffect } from 'react';
+import { type ReactNode, useEffect } from 'react';
 import { readTireSize } from '@/core/calc/tire.size';
+import { describeTiresAndWheels } from '@/core/ledger/wheel-compare';
 import { attempt } from '@/core/refusal';
 import { suspensionsOf } from '@/core/planner/axle-kinds';
 import type { KnownCar } from '@/server/queries/cars';
@@ -13,8 +14,10 @@ import { CheckField } from '@/ui/checkbox';
 import { Combobox } from '@/ui/combobox';
 import { MomentField } from '@/ui/day-field';
 import { useAsked } from '@/ui/field';
-import { LengthField, NumberField, OdometerFields } from '@/ui/figure-fields';
+import { LengthField, NumberField } from '@/ui/figure-fields';
+import { OdometerFields } from '@/ui/unit-fields';
 import { Link } from '@/ui/link';
+import { Needs, StillMissing } from '@/ui/needs';
 import { SelectField } from '@/ui/select';
 import { Send } from '@/ui/send';
 import { AreaField, TextField } from '@/ui/text-field';
@@ -22,7 +25,7 @@ import { LENGTH_UNITS } from '@/ui/units';
 import { carWords, findCars } from '../cars/find-cars';
 import { VinDoubt, vinDoubted } from '../cars/vin-doubt';
 import { KnownPhone, KnownPlate } from './known-while-typed';
-import { type TypedIntake, emptyIntake, intakeFrom, takesWork } from './typed-intake';
+import { type TypedIntake, emptyIntake, intakeFrom, intakeNeeds, takesWork } from './typed-intake';
 
 const KINDS = [
   ['job', 'a job: lift, level or lower'],
@@ -34,53 +37,23 @@ const KINDS = [
   ['load-change', 'a load change: winch, bumper, camper'],
 ] as const;
 
-function NewCar({ vin, plate, onKnown }: { vin: string; plate: string; onKnown: (car: KnownCar) => void }) {
+const BODIES = [
+  ['pick-up', 'pick-up'],
+  ['wagon', 'wagon'],
+  ['van', 'van'],
+  ['cart', 'cart'],
+] as const;
+const DRIVES = [
+  ['four-wheel', 'four-wheel'],
+  ['two-wheel', 'two-wheel'],
+] as const;
+
+function Part({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <>
-      <TextField
-        className="col-span-2"
-        name="vehicle.label"
-        label="Maker, model, what it does"
-        placeholder="as everybody here will call it"
-      />
-      <TextField name="vehicle.plate" label="Plate" />
-      <TextField
-        name="vehicle.vin"
-        label="VIN, if to hand"
-        maxLength={17}
-        hint={vinDoubted(vin) && <VinDoubt vin={vin} />}
-      />
-      <KnownPlate plate={plate} onTake={onKnown} />
-      <SelectField
-        name="vehicle.body"
-        label="Body"
-        options={[
-          ['pick-up', 'pick-up'],
-          ['wagon', 'wagon'],
-          ['van', 'van'],
-          ['cart', 'cart'],
-        ]}
-      />
-      <SelectField
-        name="vehicle.drive"
-        label="Drive"
-        options={[
-          ['four-wheel', 'four-wheel'],
-          ['two-wheel', 'two-wheel'],
-        ]}
-      />
-      <SelectField name="vehicle.frontSuspension" label="Front suspension" options={suspensionsOf('front')} />
-      <SelectField name="vehicle.rearSuspension" label="Rear suspension" options={suspensionsOf('rear')} />
-      <LengthField
-        className="col-span-2"
-        name="vehicle.wheelbase"
-        label="Wheelbase"
-        unit="mm"
-        hint="like 3570 mm or 140 1/2 in; the unit wins, millimeters without one"
-      />
-      <TextField name="vehicle.platform" label="Platform" hint="cars of one platform teach each other" />
-      <TextField name="vehicle.later" label="Still to be fitted later" placeholder="bumper, winch" />
-    </>
+    <section className="pb-7">
+      <h2 className="border-b border-ink pb-1">{title}</h2>
+      <div className="mt-3 grid grid-cols-2 gap-3">{children}</div>
+    </section>
   );
 }
 
@@ -112,153 +85,193 @@ function Beside({ open }: { open: boolean }) {
 }
 
 type SetField = <K extends keyof TypedIntake>(name: K, value: TypedIntake[K]) => void;
+interface Typing {
+  typed: TypedIntake;
+  set: SetField;
+}
 
-function Car({ typed, set }: { typed: TypedIntake; set: SetField }) {
-  const tire = attempt(() => readTireSize(typed.tires));
-  const sets = typed.known?.sets ?? [];
+/** The plate finds the car; a car that is known brings its customer. */
+function Whose({ typed, set }: Typing) {
   return (
-    <section>
-      <h2 className="border-b border-ink pb-1">The car</h2>
-      <div className="mt-3 grid grid-cols-2 gap-3">
-        <Combobox<KnownCar>
-          className="col-span-2"
-          name="known"
-          label="Seen here before?"
-          nothing="No, a new car"
-          placeholder="Plate, car, customer"
-          find={findCars}
-          idOf={(car) => car.id}
-          wordsOf={carWords}
-        />
-        {typed.known?.open && <OpenAlready open={typed.known.open} />}
-        {!typed.known && (
-          <NewCar vin={typed.vehicle.vin} plate={typed.vehicle.plate} onKnown={(car) => set('known', car)} />
-        )}
-      </div>
-      <h2 className="mt-7 border-b border-ink pb-1">As it stands</h2>
-      <div className="mt-3 grid gap-3">
-        <OdometerFields />
-        {sets.length > 0 && (
-          <SelectField
-            name="wheelSetId"
-            label="Comes on"
-            options={[
-              ['', 'other wheels, typed here'],
-              ...sets.map(
-                ({ id, name, tires, wheels }) =>
-                  [id, `${name}: ${[tires, wheels].filter(Boolean).join(' on ')}`] as const,
-              ),
-            ]}
-          />
-        )}
-        <div
-          className={sets.some((set) => set.id === typed.wheelSetId) ? 'hidden' : 'grid grid-cols-2 gap-3'}
-        >
+    <Part title="The car and its customer">
+      {!typed.known && <TextField name="vehicle.plate" label="Plate" autoFocus />}
+      <Combobox<KnownCar>
+        className={typed.known ? 'col-span-2' : ''}
+        name="known"
+        label="Seen here before?"
+        nothing="No, a new car"
+        placeholder="Plate, car, customer"
+        find={findCars}
+        idOf={(car) => car.id}
+        wordsOf={carWords}
+      />
+      {typed.known?.open && <OpenAlready open={typed.known.open} />}
+      {!typed.known && (
+        <>
+          <KnownPlate plate={typed.vehicle.plate} onTake={(car) => set('known', car)} />
           <TextField
-            name="tires"
-            label="Tires fitted"
-            placeholder="LT245/75R17"
-            hint={
-              typed.tires &&
-              tire.ok &&
-              `${Math.round(tire.value.diameter)} mm across, ${Math.round(tire.value.width)} wide`
-            }
+            className="col-span-2"
+            name="vehicle.label"
+            label="Maker, model, what it does"
+            placeholder="as everybody here will call it"
           />
-          <TextField name="wheels" label="Wheels fitted" placeholder="17 x 7.5, offset 30" />
-        </div>
-        <TextField name="carries" label="What it carries and tows" />
-        <NumberField
-          name="pacePerDay"
-          label="Driven a day, about"
-          hint="in the dial’s unit: it foretells when it is due back"
-        />
-      </div>
-    </section>
+          {typed.whose ? (
+            <p className="col-span-2 flex flex-wrap items-center justify-between gap-3 font-semibold">
+              {typed.whose.name}
+              <Button onClick={() => set('whose', null)}>Somebody else</Button>
+            </p>
+          ) : (
+            <>
+              <TextField className="col-span-2" name="customer.name" label="Name" />
+              <TextField name="customer.phone" label="Phone" inputMode="tel" />
+              <TextField name="customer.email" label="Mail" inputMode="email" />
+              <KnownPhone phone={typed.customer.phone} onTake={(customer) => set('whose', customer)} />
+            </>
+          )}
+        </>
+      )}
+    </Part>
   );
 }
 
-function Wanted({ typed, set, places }: { typed: TypedIntake; set: SetField; places: ShopPlace[] }) {
+function Wanted({ typed }: Typing) {
   const work = takesWork(typed.orderKind);
   const unit = typed.targets.unit;
   return (
-    <section>
-      {!typed.known && (
+    <Part title="What the customer wants">
+      <SelectField className="col-span-2" name="orderKind" label="It comes for" options={KINDS} />
+      <AreaField className="col-span-2" name="wants" label="In their words" />
+      {work && (
         <>
-          <h2 className="border-b border-ink pb-1">The customer</h2>
-          <div className="mt-3 mb-7 grid grid-cols-2 gap-3">
-            {typed.whose ? (
-              <p className="col-span-2 flex flex-wrap items-center justify-between gap-3 font-semibold">
-                {typed.whose.name}
-                <Button onClick={() => set('whose', null)}>Somebody else</Button>
-              </p>
-            ) : (
-              <>
-                <TextField className="col-span-2" name="customer.name" label="Name" />
-                <TextField name="customer.phone" label="Phone" inputMode="tel" />
-                <TextField name="customer.email" label="Mail" inputMode="email" />
-                <KnownPhone phone={typed.customer.phone} onTake={(customer) => set('whose', customer)} />
-              </>
-            )}
-          </div>
+          <LengthField
+            name="targets.front"
+            label="Front target height, or lift"
+            unit={unit}
+            lift
+            hint={unit === 'in' ? 'like 22 1/2, or +2 for two inches up' : 'like 571, or +50 for 50 mm up'}
+          />
+          <LengthField
+            name="targets.rear"
+            label="Rear target height, or lift"
+            unit={unit}
+            lift
+            hint="leave blank to keep it as it is"
+          />
         </>
       )}
-      <h2 className="border-b border-ink pb-1">What the customer wants</h2>
-      <div className="mt-3 grid grid-cols-2 gap-3">
-        <SelectField className="col-span-2" name="orderKind" label="It comes for" options={KINDS} />
-        <AreaField className="col-span-2" name="wants" label="In their words" />
-        {work && (
-          <>
-            <LengthField
-              name="targets.front"
-              label="Front target height, or lift"
-              unit={unit}
-              lift
-              hint={unit === 'in' ? 'like 22 1/2, or +2 for two inches up' : 'like 571, or +50 for 50 mm up'}
-            />
-            <LengthField
-              name="targets.rear"
-              label="Rear target height, or lift"
-              unit={unit}
-              lift
-              hint="empty: leave it as it is"
-            />
-          </>
-        )}
+      <SelectField
+        name="targets.method"
+        label="Measured from"
+        options={[
+          ['hub', 'hub center to lip'],
+          ['floor', 'floor to lip'],
+          ['chassis', 'a chassis point'],
+        ]}
+      />
+      <SelectField name="targets.unit" label="Lengths without a unit are" options={LENGTH_UNITS} />
+      <TextField
+        className="col-span-2"
+        name="newTires"
+        label="Tires to fit, if others"
+        placeholder="leave empty when they stay"
+      />
+      <MomentField className="col-span-2" name="promisedFor" label="Promised for" />
+      {work && (
+        <>
+          <CheckField
+            className="col-span-2"
+            name="agreed"
+            label="The customer agreed to these heights as the goal"
+          />
+          <p className="col-span-2 text-soft">
+            A modest lift is the right answer for a truck that works: it stops shorter, tips later and wears
+            its joints less.
+          </p>
+        </>
+      )}
+    </Part>
+  );
+}
+
+function Stands({ typed, places }: Typing & { places: ShopPlace[] }) {
+  const tire = attempt(() => readTireSize(typed.tires));
+  const sets = typed.known?.sets ?? [];
+  return (
+    <Part title="As it stands">
+      <div className="col-span-2">
+        <OdometerFields />
+      </div>
+      {sets.length > 0 && (
         <SelectField
-          name="targets.method"
-          label="Measured from"
+          className="col-span-2"
+          name="wheelSetId"
+          label="Comes on"
           options={[
-            ['hub', 'hub center to lip'],
-            ['floor', 'floor to lip'],
-            ['chassis', 'a chassis point'],
+            ['', 'other wheels, typed here'],
+            ...sets.map((one) => [one.id, `${one.name}: ${describeTiresAndWheels(one)}`] as const),
           ]}
         />
-        <SelectField name="targets.unit" label="Lengths without a unit are" options={LENGTH_UNITS} />
-        <TextField
-          className="col-span-2"
-          name="newTires"
-          label="Tires to fit, if others"
-          placeholder="leave empty when they stay"
-        />
-        <MomentField name="promisedFor" label="Promised for" />
-        <SelectField
-          name="place"
-          label="Stands"
-          options={[['', 'in the yard'], ...places.map((place) => [place.id, place.name] as const)]}
-        />
-      </div>
-      <p className="mt-4 text-soft">
-        A modest lift is the right answer for a truck that works: it stops shorter, tips later and wears its
-        joints less.
-      </p>
-      {work && (
-        <CheckField className="mt-2" name="agreed" label="The customer agreed to these heights as the goal" />
       )}
-      <Beside open={typed.known?.open != null} />
-      <Send wide size="tall" className="mt-4" again="It is so: take it in">
-        {work ? 'Take it in and measure it' : 'Take it in'}
-      </Send>
-    </section>
+      <div
+        className={
+          sets.some((set) => set.id === typed.wheelSetId) ? 'hidden' : 'col-span-2 grid grid-cols-2 gap-3'
+        }
+      >
+        <TextField
+          name="tires"
+          label="Tires fitted"
+          placeholder="LT245/75R17"
+          hint={
+            typed.tires &&
+            tire.ok &&
+            `${Math.round(tire.value.diameter)} mm across, ${Math.round(tire.value.width)} wide`
+          }
+        />
+        <TextField name="wheels" label="Wheels fitted" placeholder="17 x 7.5, offset 30" />
+      </div>
+      <TextField className="col-span-2" name="carries" label="What it carries and tows" />
+      <NumberField
+        name="pacePerDay"
+        label="Driven a day, about"
+        hint="in the dial’s unit: it foretells when it is due back"
+      />
+      <SelectField
+        name="place"
+        label="Stands"
+        options={[['', 'in the yard'], ...places.map((place) => [place.id, place.name] as const)]}
+      />
+    </Part>
+  );
+}
+
+function ForThePlan({ typed }: Typing) {
+  return (
+    <Part title="What the plan is drawn from">
+      <LengthField
+        className="col-span-2"
+        name="vehicle.wheelbase"
+        label="Wheelbase"
+        unit="mm"
+        hint="like 3570 mm or 140 1/2 in; the unit wins, millimeters without one"
+      />
+      <SelectField name="vehicle.body" label="Body" options={BODIES} />
+      <SelectField name="vehicle.drive" label="Drive" options={DRIVES} />
+      <SelectField name="vehicle.frontSuspension" label="Front suspension" options={suspensionsOf('front')} />
+      <SelectField name="vehicle.rearSuspension" label="Rear suspension" options={suspensionsOf('rear')} />
+      <TextField
+        name="vehicle.vin"
+        label="VIN, if to hand"
+        maxLength={17}
+        hint={vinDoubted(typed.vehicle.vin) && <VinDoubt vin={typed.vehicle.vin} />}
+      />
+      <TextField name="vehicle.platform" label="Platform" hint="cars of one platform teach each other" />
+      <TextField
+        className="col-span-2"
+        name="vehicle.later"
+        label="Still to be fitted later"
+        placeholder="bumper, winch"
+      />
+    </Part>
   );
 }
 
@@ -277,11 +290,25 @@ function Fields({
     if (dial) set('odometer.unit', dial);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- when another car is chosen, and not after
   }, [dial]);
+  const work = takesWork(typed.orderKind);
   return (
-    <div className="grid gap-x-10 lg:grid-cols-2">
-      <Car typed={typed} set={set} />
-      <Wanted typed={typed} set={set} places={places} />
-    </div>
+    <Needs needs={intakeNeeds(typed)}>
+      <div className="grid gap-x-10 lg:grid-cols-2">
+        <div>
+          <Whose typed={typed} set={set} />
+          <Wanted typed={typed} set={set} />
+        </div>
+        <div>
+          <Stands typed={typed} set={set} places={places} />
+          {!typed.known && <ForThePlan typed={typed} set={set} />}
+          <Beside open={typed.known?.open != null} />
+          <StillMissing className="border-t border-rule pt-3" />
+          <Send wide size="tall" className="mt-3" again="It is so: take it in">
+            {work ? 'Take it in and measure it' : 'Take it in'}
+          </Send>
+        </div>
+      </div>
+    </Needs>
   );
 }
 

@@ -2,7 +2,9 @@ import type { KnownCar } from '@/server/queries/cars';
 import type { SentOf } from '@/features/transport/use-command';
 import { fromShopTime } from '@/core/units/shop-time';
 import { sentMoment } from '@/ui/day-text';
-import { type TypedFigure, type TypedOdometer, emptyOdometer, odometerFrom } from '@/ui/figure-fields';
+import type { Need } from '@/ui/needs';
+import { type TypedFigure } from '@/ui/figure-fields';
+import { type TypedOdometer, emptyOdometer, odometerFrom } from '@/ui/unit-fields';
 
 /** What stands in the form of a car that is taken in. */
 export interface TypedIntake {
@@ -75,6 +77,26 @@ export const emptyIntake = (unit: 'in' | 'mm', distance: 'km' | 'mi'): TypedInta
 
 /** A job or its next stage is planned and measured; the other visits go straight to their work. */
 export const takesWork = (orderKind: string) => orderKind === 'job' || orderKind === 'next-stage';
+
+/** What cannot be left out when a car is taken in, in the order it is asked. */
+export function intakeNeeds({ known, whose, ...typed }: TypedIntake): Need[] {
+  const has = (text: string) => text.trim() !== '';
+  const comesOn = known?.sets.some((one) => one.id === typed.wheelSetId) ?? false;
+  const need = (name: string, words: string, given: boolean): Need => ({ name, words, given });
+  return [
+    ...(known
+      ? []
+      : [
+          need('vehicle.plate', 'plate', has(typed.vehicle.plate)),
+          need('vehicle.label', 'what the car is', has(typed.vehicle.label)),
+        ]),
+    ...(known || whose ? [] : [need('customer.name', 'the customer’s name', has(typed.customer.name))]),
+    need('wants', 'what is wanted', has(typed.wants)),
+    need('odometer.value', 'odometer', typed.odometer.value !== null || has(typed.odometer.unread)),
+    ...(comesOn ? [] : [need('tires', 'tires fitted', has(typed.tires))]),
+    ...(known ? [] : [need('vehicle.wheelbase', 'wheelbase', has(typed.vehicle.wheelbase))]),
+  ];
+}
 
 export function intakeFrom(
   { known, whose, ...typed }: TypedIntake,

@@ -1,6 +1,6 @@
 'use client';
 
-import { GRADES, type InspectionArea } from '@/core/ledger/kinds/arrival';
+import { GRADES, type Grade, type InspectionArea } from '@/core/ledger/kinds/arrival';
 import { CommandForm } from '@/features/transport/command-form';
 import { ChoiceField } from '@/ui/choice';
 import { Send } from '@/ui/send';
@@ -11,10 +11,13 @@ import { PhotoField } from '../photos/photo-field';
 export function FindingForm({
   orderId,
   area,
+  grade: first = '',
   onDone,
 }: {
   orderId: string;
   area: InspectionArea;
+  /** Chosen already, in the row of the area. */
+  grade?: Grade | '';
   onDone: () => void;
 }) {
   return (
@@ -22,7 +25,7 @@ export function FindingForm({
       command="finding.record"
       about={area}
       className="grid gap-3"
-      start={{ grade: '', text: '', photoId: null as string | null }}
+      start={{ grade: first as string, text: '', photoId: null as string | null }}
       input={({ grade, ...typed }) => ({ orderId, area, grade: grade || undefined, ...typed })}
       onDone={onDone}
     >
@@ -41,7 +44,7 @@ export function FindingForm({
               orderId={orderId}
               target={{ stepId: null, corner: null, occasion: 'looked over', caption: text || area }}
             />
-            <Send className="min-w-40">Keep it</Send>
+            <Send className="min-w-40">Record it</Send>
           </div>
         </>
       )}

@@ -1,10 +1,12 @@
 'use client';
 
 import { useState } from 'react';
-import { GRADES, INSPECTION_AREAS, type InspectionArea } from '@/core/ledger/kinds/arrival';
+import { GRADES, type Grade, INSPECTION_AREAS, type InspectionArea } from '@/core/ledger/kinds/arrival';
 import { moneyText } from '@/core/units/money';
 import { Button } from '@/ui/button';
+import { useCommand } from '@/features/transport/use-command';
 import { Dialog } from '@/ui/dialog';
+import { FormErrors } from '@/ui/field';
 import { AnswerForm } from '../answers/answer-form';
 import { FindingForm } from './finding-form';
 import { GradeSign } from './grade-sign';
@@ -13,7 +15,7 @@ import { TakeOfferBack } from './take-offer-back';
 import type { ShownFinding, ShownOffer } from './shown';
 
 type Open =
-  | { what: 'area'; area: InspectionArea }
+  | { what: 'area'; area: InspectionArea; grade: Grade }
   | { what: 'offer'; finding: ShownFinding | null; offer: ShownOffer | null }
   | null;
 
@@ -95,6 +97,13 @@ export function Inspection({
   closed: boolean;
 }) {
   const [open, setOpen] = useState<Open>(null);
+  const record = useCommand('finding.record');
+  const ungraded = INSPECTION_AREAS.filter(([area]) => !findings.some((finding) => finding.area === area));
+  /** One after the other, so that the one that is refused is the last. */
+  const restIsSound = async () => {
+    for (const [area] of ungraded)
+      if (!(await record.send({ orderId, area, grade: 'sound', text: '', photoId: null }))) return;
+  };
   const offerRow = (offer: ShownOffer) => ({
     offer,
     orderId,
@@ -154,20 +163,42 @@ export function Inspection({
                     );
                   })}
                 </div>
-                {!closed && (
-                  <Button
-                    className="shrink-0"
-                    onClick={() => setOpen({ what: 'area', area })}
-                    aria-label={`Grade ${name}`}
-                  >
-                    {here.length ? 'Add' : 'Grade'}
-                  </Button>
-                )}
               </div>
+              {!closed && (
+                <div
+                  role="group"
+                  aria-label={`Grade ${name}`}
+                  className="grid grid-cols-2 gap-1.5 pt-1 sm:grid-cols-4"
+                >
+                  {GRADES.map(([grade, words]) => (
+                    <Button
+                      key={grade}
+                      className="justify-start gap-2 px-2 text-base"
+                      disabled={record.busy}
+                      onClick={() =>
+                        grade === 'sound'
+                          ? void record.send({ orderId, area, grade, text: '', photoId: null })
+                          : setOpen({ what: 'area', area, grade })
+                      }
+                    >
+                      <GradeSign grade={grade} bare /> {words}
+                    </Button>
+                  ))}
+                </div>
+              )}
             </li>
           );
         })}
       </ul>
+      <FormErrors errors={record.errors} />
+      {!closed && ungraded.length > 1 && (
+        <p className="flex flex-wrap items-center gap-x-4 gap-y-2 pt-3">
+          <Button weight="pen" disabled={record.busy} onClick={() => void restIsSound()}>
+            I looked at the other {ungraded.length}: record each sound
+          </Button>
+          <span className="text-soft">{ungraded.map(([, name]) => name).join(', ')}</span>
+        </p>
+      )}
       {offers.some((offer) => offer.findingId === null) && (
         <>
           <h3 className="mt-5">Other offers</h3>
@@ -197,7 +228,7 @@ export function Inspection({
         }
       >
         {open?.what === 'area' && (
-          <FindingForm orderId={orderId} area={open.area} onDone={() => setOpen(null)} />
+          <FindingForm orderId={orderId} area={open.area} grade={open.grade} onDone={() => setOpen(null)} />
         )}
         {open?.what === 'offer' && (
           <OfferForm

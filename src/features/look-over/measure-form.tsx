@@ -72,7 +72,11 @@ export function MeasureForm({
 }) {
   const [all, setAll] = useState(false);
   const whole = wholeSheet(setup, sheet);
-  const defs = measuresOf(setup).filter((def) => all || ASKED.includes(def.id));
+  const isMeasured = (key: string) => whole[key]!.known === 'measured';
+  // What somebody has measured leads: it is what is known.
+  const defs = measuresOf(setup)
+    .filter((def) => all || ASKED.includes(def.id))
+    .sort((a, b) => Number(isMeasured(b.key)) - Number(isMeasured(a.key)));
   return (
     <CommandForm
       command="measure.record"
@@ -123,7 +127,7 @@ export function MeasureForm({
               ))}
             </ul>
             <p className="flex flex-wrap gap-3 pt-3">
-              <Send disabled={count === 0}>{count ? `Keep ${count}` : 'Keep'}</Send>
+              <Send disabled={count === 0}>{count ? `Record ${count}` : 'Record'}</Send>
               <Button weight="plain" onClick={() => setAll(!all)}>
                 {all ? 'Only the usual ones' : 'Everything its axles ask for'}
               </Button>

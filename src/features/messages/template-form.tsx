@@ -31,13 +31,13 @@ export function TemplateForm({
           about={`${stage} ${channel}`}
           className="mt-2"
           keeps
-          said="Kept."
+          said="Saved."
           start={{ words }}
           input={(typed) => ({ stage, channel, words: typed.words })}
         >
           <AreaField name="words" label={label} rows={channel === 'mail' ? 5 : 2} />
           <Send weight="line" className="mt-1">
-            Keep these words
+            Save these words
           </Send>
         </CommandForm>
       ))}

@@ -62,7 +62,7 @@ export function SetAside({ refused, document }: { refused: Waiting[]; document: 
               </p>
               <div className="mt-2 flex flex-wrap gap-3">
                 <Button weight="plain" onClick={() => keepAsFile(`refused-${move.id}.json`, move.body)}>
-                  Keep as a file
+                  Save as a file
                 </Button>
                 <Button disabled={busy} onClick={() => void throwAway(move)}>
                   Throw away

@@ -127,6 +127,11 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
       const db = await store();
       const known = await db.get('bundles', orderId);
       if (first) {
+        // Read anew for somebody else at the tablet: it is theirs from here on.
+        if (!gone)
+          setBundle((now) =>
+            now?.viewer.id === first.viewer.id && now.entries.length > first.entries.length ? now : first,
+          );
         await db.put('bundles', first);
         await keepOffset(first.readAt);
         await keyReady(first.viewer.id);

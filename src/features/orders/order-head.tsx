@@ -5,10 +5,10 @@ import { placedName } from '@/core/procedure/engine';
 import { nextThing } from '@/core/ledger/next-thing';
 import { markNow, tapeOf } from '@/core/ledger/tape';
 import { odometerText } from '@/core/units/distance';
-import { shopMoment } from '@/core/units/shop-time';
+import { shopDay, shopMoment, shortDay } from '@/core/units/shop-time';
 import type { OrderFile } from '@/server/queries/order';
-import { LargeTape } from '@/ui/tape';
 import { orderHref } from './order-href';
+import { OrderNav, OrderTape, StuckHead } from './order-nav';
 
 const PAGE_OF_MARK: Record<string, string> = {
   intake: '',
@@ -25,22 +25,6 @@ const PAGE_OF_MARK: Record<string, string> = {
   'hand-over': 'handoff',
 };
 
-const MORE = [
-  ['', 'Overview'],
-  ['look-over', 'Look over'],
-  ['heights', 'Heights'],
-  ['plan', 'Plan'],
-  ['quote', 'Quote'],
-  ['parts', 'Parts'],
-  ['work', 'Work'],
-  ['torque', 'Torque'],
-  ['alignment', 'Alignment'],
-  ['road', 'Road'],
-  ['photos', 'Photos'],
-  ['handoff', 'Handoff'],
-  ['trail', 'Trail'],
-] as const;
-
 /** The head of every page of an order: the car, the next thing, the tape, and the way to its other pages. */
 export function OrderHead({ file, nowIso }: { file: OrderFile; nowIso: string }) {
   const { state, vehicle, customer } = file;
@@ -53,6 +37,8 @@ export function OrderHead({ file, nowIso }: { file: OrderFile; nowIso: string })
           placedName(state.document!.fasteners.find((one) => one.id === id) ?? { name: id }),
         )
       : null;
+  const end = state.handoffs.at(-1) ?? state.visitClosed ?? state.cancelled;
+  const ended = end && `${next.text} ${shortDay(shopDay(end.at, file.shop.timeZone))}`;
   const hrefs = Object.fromEntries(
     Object.entries(PAGE_OF_MARK).map(([mark, page]) => [mark, `/orders/${file.id}${page && `/${page}`}`]),
   );
@@ -73,14 +59,20 @@ export function OrderHead({ file, nowIso }: { file: OrderFile; nowIso: string })
             </p>
           )}
         </div>
-        <div className="text-right">
-          <p className="font-head text-soft">Next</p>
-          <Link
-            href={orderHref(file.id, next.page)}
-            className="font-head text-2xl leading-tight font-semibold underline decoration-pen decoration-4 underline-offset-4"
-          >
-            {next.text}
-          </Link>
+        <div className="sm:text-right">
+          {ended ? (
+            <p className="font-head text-2xl leading-tight font-semibold">{ended}</p>
+          ) : (
+            <>
+              <p className="font-head text-soft">Next</p>
+              <Link
+                href={orderHref(file.id, next.page)}
+                className="font-head text-2xl leading-tight font-semibold underline decoration-pen decoration-4 underline-offset-4"
+              >
+                {next.text}
+              </Link>
+            </>
+          )}
           {running && (
             <p className="font-medium first-letter:uppercase">
               <Link href="/hours">{running}</Link>
@@ -88,28 +80,14 @@ export function OrderHead({ file, nowIso }: { file: OrderFile; nowIso: string })
           )}
         </div>
       </div>
-      <div className="mt-3">
-        <LargeTape marks={marks} hrefs={hrefs} here={markNow(marks) ?? undefined} />
+      <div className="mt-2">
+        <OrderTape orderId={file.id} marks={marks} hrefs={hrefs} here={markNow(marks) ?? undefined} />
       </div>
-      <nav aria-label="Pages of this order" className="flex flex-wrap gap-x-1 border-y border-ink">
-        {MORE.map(([page, label]) => (
-          <Link
-            key={page}
-            href={`/orders/${file.id}${page && `/${page}`}`}
-            className="flex min-h-11 items-center px-2.5 font-head text-lg font-medium no-underline hover:bg-hair"
-          >
-            {label}
-          </Link>
-        ))}
-        {state.run && (
-          <Link
-            href={`/bay/${file.id}`}
-            className="ml-auto flex min-h-11 items-center bg-ink px-5 font-head text-lg font-semibold text-paper no-underline"
-          >
-            Bay view
-          </Link>
-        )}
-      </nav>
+      <OrderNav orderId={file.id} hasBay={state.run !== null} />
+      <StuckHead
+        car={`${vehicle.label} · ${vehicle.plate} · order ${file.number}`}
+        next={ended ?? <Link href={orderHref(file.id, next.page)}>{next.text}</Link>}
+      />
     </header>
   );
 }

@@ -73,7 +73,7 @@ export function ChangeTargets({ orderId, targets }: { orderId: string; targets: 
               label="Rear target height, or lift"
               unit={unit}
               lift
-              hint="empty: as it is"
+              hint="leave blank to keep it as it is"
             />
           </div>
           <SelectField name="unit" label="Lengths without a unit are" options={LENGTH_UNITS} />
@@ -84,7 +84,7 @@ export function ChangeTargets({ orderId, targets }: { orderId: string; targets: 
             </div>
           )}
           <Send wide again="It is so: keep them">
-            Keep these targets
+            Record these targets
           </Send>
         </>
       )}

@@ -57,7 +57,7 @@ function CountForm({ orderId, line, onDone }: { orderId: string; line: ShownLine
           orderId={orderId}
           target={{ stepId: null, corner: null, occasion: 'parts in', caption: line.name }}
         />
-        <Send className="min-w-40">Keep the count</Send>
+        <Send className="min-w-40">Record the count</Send>
       </div>
     </CommandForm>
   );

@@ -109,7 +109,7 @@ export function PersonLine({ person, own }: { person: PersonRow; own: boolean })
             label="Can do"
             hint="with commas: welding, alignment. The week asks for them where work needs them"
           />
-          <Send wide>Keep</Send>
+          <Send wide>Save</Send>
         </CommandDialog>
         <CommandDialog
           command="person.reset"
@@ -122,7 +122,7 @@ export function PersonLine({ person, own }: { person: PersonRow; own: boolean })
           input={(typed) => ({ personId: person.id, ...typed })}
         >
           <SecretFields />
-          <Send wide>Give it</Send>
+          <Send wide>Save the new password</Send>
         </CommandDialog>
         {!own && <LetGo person={person} />}
       </span>
@@ -161,7 +161,7 @@ export function SessionLine({
           input={({ name }) => ({ deviceId: session.deviceId, name })}
         >
           <TextField name="name" label="Name" hint="like: tablet of lift 2" />
-          <Send wide>Keep</Send>
+          <Send wide>Save</Send>
         </CommandDialog>
         {!here && (
           <Button weight="plain" disabled={end.busy} onClick={() => void end.send({ session: session.id })}>
@@ -181,7 +181,7 @@ export function OwnSettings(units: { lengthUnit: 'in' | 'mm'; torqueUnit: 'lbft'
       command="person.own"
       className="grid max-w-xl gap-3"
       keeps
-      said="Kept."
+      said="Saved."
       start={{ ...units, password: '', newPassword: '', newPin: '' }}
       input={(typed) => typed}
     >
@@ -194,7 +194,7 @@ export function OwnSettings(units: { lengthUnit: 'in' | 'mm'; torqueUnit: 'lbft'
         label="New password"
         type="password"
         autoComplete="new-password"
-        hint="empty: as it is"
+        hint="leave blank to keep"
       />
       <TextField
         name="newPin"
@@ -202,7 +202,7 @@ export function OwnSettings(units: { lengthUnit: 'in' | 'mm'; torqueUnit: 'lbft'
         type="password"
         inputMode="numeric"
         autoComplete="new-password"
-        hint="empty: as it is"
+        hint="leave blank to keep"
       />
       <TextField
         name="password"
@@ -211,7 +211,7 @@ export function OwnSettings(units: { lengthUnit: 'in' | 'mm'; torqueUnit: 'lbft'
         autoComplete="current-password"
         hint="only to change one of those two"
       />
-      <Send>Keep</Send>
+      <Send>Save</Send>
     </CommandForm>
   );
 }

@@ -28,7 +28,7 @@ export function ShopHoursForm({ hours, rackDays }: { hours: OpenHours; rackDays:
       command="shop.hours"
       className="grid gap-3"
       keeps
-      said="Kept."
+      said="Saved."
       start={{
         openFrom: clockOf(hours.from),
         openTo: clockOf(hours.to),
@@ -53,7 +53,7 @@ export function ShopHoursForm({ hours, rackDays }: { hours: OpenHours; rackDays:
       <CheckSet name="openDays" legend="Open on" options={DAYS} />
       <CheckSet name="rackDays" legend="The rack can be had on" options={DAYS} />
       <Send weight="line" className="justify-self-start">
-        Keep these hours
+        Save these hours
       </Send>
     </CommandForm>
   );
@@ -87,7 +87,7 @@ export function PlaceForm({ place }: { place: Place | null }) {
           ['rack', 'own rack'],
         ]}
       />
-      <Send weight="line">{place ? 'Keep' : 'Add'}</Send>
+      <Send weight="line">{place ? 'Save' : 'Add'}</Send>
       {place && (
         <Button
           weight="plain"

@@ -114,7 +114,7 @@ export function MarkPhoto({
               if (await send({ orderId, photoEntryId, marks })) setOpen(false);
             }}
           >
-            Keep the marks
+            Record the marks
           </Button>
         </div>
       </Dialog>

@@ -56,7 +56,7 @@ export function StandInCamera({ orderId }: { orderId: string }) {
                       shot,
                       caption: words,
                     });
-                    if (kept) setOpen(false);
+                    if (kept.ok) setOpen(false);
                   }}
                 >
                   {/* eslint-disable-next-line @next/next/no-img-element */}

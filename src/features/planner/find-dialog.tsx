@@ -1,16 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import {
-  CartesianGrid,
-  ResponsiveContainer,
-  Scatter,
-  ScatterChart,
-  Tooltip,
-  XAxis,
-  YAxis,
-  ZAxis,
-} from 'recharts';
+import { CartesianGrid, ResponsiveContainer, Scatter, ScatterChart, Tooltip, XAxis, YAxis } from 'recharts';
 import { formatTape } from '@/core/calc/tape.format';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import type { PlannerInput } from '@/core/planner/car-stand';
@@ -30,6 +21,65 @@ const TOLERANCES = [3, 6.35, 12.7, 19] as const;
 /** Less than the tape shows, half a sixteenth or half a millimeter, is on target. */
 const offText = (mm: number, unit: TapeUnit) =>
   mm < (unit === 'in' ? MM_PER_INCH / 32 : 0.5) ? 'on target' : `${formatTape(mm, unit)} off`;
+
+/** Its letter in the picture and in the list. */
+const letterOf = (index: number) => String.fromCharCode(65 + (index % 26));
+
+/** What a set of parts costs beside money and hours, on this car. */
+function describeTrouble({ limits, irreversible }: FoundPlan['trouble']): string {
+  const said = [
+    limits.length > 0 &&
+      `${limits.length === 1 ? 'a safety point' : `${limits.length} safety points`} to fix: ${limits.join('; ')}`,
+    irreversible.length > 0 && `cannot be undone: ${irreversible.join(', ')}`,
+  ].filter(Boolean);
+  return said.length ? `In trouble: ${said.join(' · ')}.` : 'In trouble: nothing new to fix on this car.';
+}
+
+interface FoundMarkProps {
+  cx: number;
+  cy: number;
+  payload: { index: number; hours: number };
+}
+
+/** A set of parts as a lettered mark; a finger, the mouse or a key on it shows its line in the list. */
+function FoundMark({
+  cx,
+  cy,
+  payload: { index, hours },
+  marked,
+  onMark,
+}: FoundMarkProps & { marked: number; onMark: (index: number) => void }) {
+  const lit = index === marked;
+  const r = 9 + Math.min(8, hours);
+  return (
+    <g
+      className="cursor-pointer"
+      onMouseEnter={() => onMark(index)}
+      onClick={() => onMark(index)}
+      data-mark={letterOf(index)}
+    >
+      <circle
+        cx={cx}
+        cy={cy}
+        r={r}
+        fill={lit ? 'var(--pen)' : 'var(--paper)'}
+        stroke={lit ? 'var(--ink)' : 'var(--predicted)'}
+        strokeWidth={lit ? 3 : 2}
+      />
+      <text
+        x={cx}
+        y={cy + 5}
+        textAnchor="middle"
+        fontSize="14"
+        fontWeight="700"
+        fontFamily="var(--font-head)"
+        fill={lit ? 'var(--on-pen)' : 'var(--ink)'}
+      >
+        {letterOf(index)}
+      </text>
+    </g>
+  );
+}
 
 /** Searches the catalog for the sets of parts nothing beats, drawn by error and cost; the one taken becomes the plan. */
 export function FindDialog({
@@ -75,6 +125,11 @@ export function FindDialog({
       current = false;
     };
   }, [key, catalog, past, platform]);
+  /** A mark that was pointed at: its line comes into sight. */
+  const show = (index: number) => {
+    setMarked(index);
+    document.getElementById(`found-${index}`)?.scrollIntoView({ block: 'nearest' });
+  };
   const nameOf = (id: string) => catalog.find((part) => part.id === id)?.name ?? id;
   const points = (found ?? []).map((plan, index) => ({
     index,
@@ -131,10 +186,11 @@ export function FindDialog({
                   name={`off target, ${unit}`}
                   stroke="var(--ink)"
                   padding={{ top: 16 }}
-                  tickFormatter={(value: number) => value.toFixed(unit === 'in' ? 2 : 1)}
+                  tickFormatter={(value: number) =>
+                    unit === 'in' ? formatTape(value * MM_PER_INCH, 'in', 16) : String(Math.round(value))
+                  }
                   label={{ value: `${unit} off`, angle: -90, position: 'insideLeft' }}
                 />
-                <ZAxis type="number" dataKey="hours" range={[60, 420]} name="hours" />
                 <Tooltip
                   cursor={false}
                   content={({ payload }) => {
@@ -149,16 +205,16 @@ export function FindDialog({
                 />
                 <Scatter
                   data={points}
-                  fill="var(--predicted)"
-                  stroke="var(--ink)"
-                  onClick={(point) => setMarked((point as unknown as { index: number }).index)}
                   isAnimationActive={false}
+                  shape={(mark: unknown) => (
+                    <FoundMark {...(mark as FoundMarkProps)} marked={marked} onMark={show} />
+                  )}
                 />
               </ScatterChart>
             </ResponsiveContainer>
           </div>
           <p className="text-soft">
-            The larger the mark, the more hours.{' '}
+            Each mark is the line of its letter; the larger, the more hours.{' '}
             {points.length === 1 ? 'Nothing beats it' : `Nothing beats any of these ${points.length}`} on
             error, cost and hours together.
           </p>
@@ -166,8 +222,17 @@ export function FindDialog({
             {found!.map((plan, index) => (
               <li
                 key={plan.ids.join(' ')}
-                className={`grid grid-cols-[1fr_auto] gap-x-4 border-b border-rule py-2 ${index === marked ? 'bg-hair' : ''}`}
+                id={`found-${index}`}
+                className={`grid grid-cols-[auto_1fr_auto] gap-x-4 border-b border-rule py-2 ${index === marked ? 'bg-hair' : ''}`}
+                onMouseEnter={() => setMarked(index)}
+                onFocus={() => setMarked(index)}
               >
+                <span
+                  aria-hidden
+                  className={`figure text-xl ${index === marked ? 'bg-pen px-1.5' : 'px-1.5'}`}
+                >
+                  {letterOf(index)}
+                </span>
                 <div>
                   <p className="font-semibold">{plan.ids.map(nameOf).join(' + ') || 'Nothing fitted'}</p>
                   <p>
@@ -177,6 +242,7 @@ export function FindDialog({
                     · {offText(plan.wholeError, unit)} · {moneyText(plan.cost, currency)} ·{' '}
                     {hoursText(plan.minutes)}
                   </p>
+                  <p>{describeTrouble(plan.trouble)}</p>
                   <p className="text-sm text-soft">
                     Each part alone would add up to front {formatTape(plan.summed.front, unit)}, rear{' '}
                     {formatTape(plan.summed.rear, unit)}; together they give what stands above.

@@ -34,7 +34,7 @@ export function KeepPlan({
         <TextField name="stackedReason" label="Why these lift parts may be stacked" />
       )}
       <Send size="tall" wide disabled={draft.parts.length === 0}>
-        {order.again ? 'Keep as a new version' : 'Keep this plan'}
+        {order.again ? 'Record as a new version' : 'Record this plan'}
       </Send>
     </CommandForm>
   );

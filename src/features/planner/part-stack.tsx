@@ -186,7 +186,7 @@ function PartLayer({
           value={part.name}
           onChange={(event) => onChange({ ...part, name: event.target.value })}
         />
-        <Button weight="plain" size="icon" aria-label={`Take out ${part.name}`} onClick={onRemove}>
+        <Button weight="plain" size="icon" aria-label={`Remove ${part.name}`} onClick={onRemove}>
           <X className="size-5" aria-hidden />
         </Button>
       </div>

@@ -207,9 +207,9 @@ export function Planner({
               >
                 {planned.musts.length
                   ? planned.musts.length === 1
-                    ? 'one must unanswered'
-                    : `${planned.musts.length} musts unanswered`
-                  : 'nothing unanswered'}
+                    ? 'a safety point to fix'
+                    : `${planned.musts.length} safety points to fix`
+                  : 'no safety point to fix'}
               </span>
             </p>
             {irreversible.length > 0 && (
@@ -228,16 +228,16 @@ export function Planner({
                   ])
                 }
               >
-                Set beside
+                Compare
               </Button>
               <Button
                 disabled={!draft.baseline || (draft.targets.front === null && draft.targets.rear === null)}
                 onClick={() => void schoolPlans(draft, past, platform, catalog).then(setBeside)}
               >
-                Compare schools
+                Other ways to lift it
               </Button>
               <Button aria-expanded={figures} onClick={() => setFigures(!figures)}>
-                What is known of it
+                What we measured and know
               </Button>
             </p>
             {figures && (

@@ -171,13 +171,13 @@ export function SideBySide({
                         .slice(0, 3)
                         .map((one) => one.name.toLowerCase())
                         .join('; ')}`
-                    : 'nothing unanswered'}
+                    : 'no safety point to fix'}
                 </dd>
               </dl>
               <p className="flex gap-2 pt-2">
                 <Button onClick={() => onTake(plan)}>Make it the plan</Button>
                 <Button weight="plain" onClick={() => onDrop(plan.id)}>
-                  Put away
+                  Remove
                 </Button>
               </p>
             </article>

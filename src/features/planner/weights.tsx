@@ -88,7 +88,7 @@ export function Weights({
       >
         <TextField name="name" label="What" placeholder="winch, camper" />
         <NumberField name="weight" label={imperial ? 'lb' : 'kg'} />
-        <Send weight="line">Put on</Send>
+        <Send weight="line">Add</Send>
         <SelectField
           name="x"
           label="Where"

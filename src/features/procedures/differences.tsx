@@ -1,6 +1,6 @@
 import type { Difference } from '@/core/procedure/diff';
 
-const CHANGE = { added: 'new', removed: 'gone', moved: 'moved', changed: 'changed' } as const;
+const CHANGE = { added: 'new', removed: 'removed', moved: 'moved', changed: 'changed' } as const;
 
 /** What changed between two versions, thing by thing and field by field. */
 export function Differences({

@@ -74,7 +74,7 @@ export function ItemsTable({
     });
   };
   return (
-    <fieldset disabled={locked}>
+    <fieldset disabled={locked} className="overflow-x-auto">
       <table className="ledger">
         <thead>
           <tr>

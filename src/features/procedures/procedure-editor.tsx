@@ -127,7 +127,7 @@ export function ProcedureEditor({
               ? `${problems.length} ${problems.length === 1 ? 'problem' : 'problems'}`
               : unclean.length
                 ? `Clean here; not with ${unclean.map((one) => one.way ?? 'it as it stands').join(', ')}`
-                : 'Clean, with every way'}
+                : 'No errors, all variants checked'}
           </p>
           {!mayEdit && <p className="ml-auto text-soft">{why}</p>}
         </div>
@@ -138,7 +138,10 @@ export function ProcedureEditor({
             ))}
           </ul>
         )}
-        <TabPanel of="steps" className="mt-3 grid gap-x-8 lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
+        <TabPanel
+          of="steps"
+          className="mt-3 grid gap-x-8 *:min-w-0 lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]"
+        >
           <StepsList draft={draft} chosen={chosen} mayEdit={mayEdit} onChoose={setChosen} />
           <fieldset disabled={!mayEdit} aria-label="The step">
             {step && (
@@ -155,7 +158,7 @@ export function ProcedureEditor({
                           notice(`“${step.do}” is out.`, putBack);
                         }}
                       >
-                        Take it out
+                        Remove it
                       </Button>
                     </span>
                   )}

@@ -4,44 +4,43 @@ import { type Procedure, type Step, ENDS, PHASES, SUPPORTS } from '@/core/proced
 import { CORNERS } from '@/core/corners';
 import { CheckField } from '@/ui/checkbox';
 import { PickMany } from '@/ui/pick-many';
+import { Rows } from '@/ui/rows';
 import { SelectField } from '@/ui/select';
 import { AreaField, TextField } from '@/ui/text-field';
 import { KeptFigure } from './kept-figure';
 
 const none = ['', 'not said'] as const;
 const options = (words: readonly string[]) => [none, ...words.map((word) => [word, word] as const)];
-const linesOf = (text: string) =>
-  text
-    .split('\n')
-    .map((line) => line.split('|').map((part) => part.trim()))
-    .filter(([first]) => first);
-const commas = (text: string) =>
-  text
-    .split(',')
-    .map((one) => one.trim())
-    .filter(Boolean);
-
-/** What of a step is written a line each: as it is typed, and as the file holds it. */
-const toolText = (step: Step) =>
-  (step.tools ?? [])
-    .map((tool) => [tool.kind, tool.size ?? '', tool.drive ?? ''].join(' | ').replace(/( \| )+$/, ''))
-    .join('\n');
-const readTools = (text: string): Step['tools'] =>
-  linesOf(text).map(([kind, size, drive]) => ({
+/** What of a step is several lines: as rows, and as the file holds them. */
+const toolRows = (step: Step) => (step.tools ?? []).map((one) => [one.kind, one.size ?? '', one.drive ?? '']);
+const toolsFrom = (rows: readonly (readonly string[])[]): Step['tools'] =>
+  rows.map(([kind, size, drive]) => ({
     kind: kind!,
     ...(size ? { size } : {}),
     ...(drive ? { drive } : {}),
   }));
-const measureText = (step: Step) => (step.measure ?? []).map((one) => `${one.what} | ${one.unit}`).join('\n');
-const readMeasures = (text: string, step: Step): Step['measure'] =>
-  linesOf(text).map(([what, unit]) => ({
+const measureRows = (step: Step) => (step.measure ?? []).map((one) => [one.what, one.unit]);
+/** A measure or a shot that stays is kept as it is, with the corner and whatever else it has. */
+const measuresFrom = (rows: readonly (readonly string[])[], step: Step): Step['measure'] =>
+  rows.map(([what, unit]) => ({
+    ...(step.measure?.find((one) => one.what === what) ?? (step.corner ? { corner: step.corner } : {})),
     what: what!,
     unit: unit || 'mm',
-    ...(step.corner ? { corner: step.corner } : {}),
   }));
-const photoText = (step: Step) => (step.photo ?? []).map((one) => one.shot).join('\n');
-const readShots = (text: string, step: Step): Step['photo'] =>
-  linesOf(text).map(([shot]) => ({ shot: shot!, ...(step.corner ? { corner: step.corner } : {}) }));
+const shotRows = (step: Step) => (step.photo ?? []).map((one) => [one.shot]);
+const shotsFrom = (rows: readonly (readonly string[])[], step: Step): Step['photo'] =>
+  rows.map(([shot]) => ({
+    ...(step.photo?.find((one) => one.shot === shot) ?? (step.corner ? { corner: step.corner } : {})),
+    shot: shot!,
+  }));
+
+/** Every line of its kind that stands in the procedure, each once, in the order of its letters. */
+const knownRows = (draft: Procedure, rowsOf: (step: Step) => string[][]): string[][] => {
+  const steps = [...draft.steps, ...draft.ways.flatMap((way) => way.in.map(({ step }) => step))];
+  const all = new Map(steps.flatMap(rowsOf).map((row) => [row.join('\n'), row]));
+  return [...all.values()].sort((a, b) => a.join(' ').localeCompare(b.join(' ')));
+};
+const single = (words: string[] | undefined) => (words ?? []).map((one) => [one]);
 
 const TOUCHES = [
   ['opens', 'Opens', 'items'],
@@ -96,44 +95,57 @@ function Touches({ step, draft, onChange }: Props) {
   );
 }
 
-/** What a step takes, measures and shows, a line each. */
-function Takes({ step, onChange }: Omit<Props, 'draft'>) {
+/** What a step takes, measures and shows: a row each, picked from what the procedure has or typed. */
+function Takes({ step, draft, onChange }: Props) {
   return (
     <>
-      <AreaField
+      <Rows
+        className="col-span-2"
         name="tools"
-        label="Tools: kind | size | drive, one a line"
-        defaultValue={toolText(step)}
-        onBlur={(event) => onChange({ tools: readTools(event.target.value) })}
+        label="Tools"
+        one="a tool"
+        columns={['tool', 'size', 'drive']}
+        rows={toolRows(step)}
+        known={knownRows(draft, toolRows)}
+        onRows={(rows) => onChange({ tools: toolsFrom(rows) })}
       />
-      <AreaField
+      <Rows
+        className="col-span-2"
         name="measure"
-        label="Measures: what | unit, one a line"
-        defaultValue={measureText(step)}
-        onBlur={(event) => onChange({ measure: readMeasures(event.target.value, step) })}
+        label="Measures"
+        one="a measure"
+        columns={['what is measured', 'unit']}
+        rows={measureRows(step)}
+        known={knownRows(draft, measureRows)}
+        onRows={(rows) => onChange({ measure: measuresFrom(rows, step) })}
       />
-      <AreaField
+      <Rows
+        className="col-span-2"
         name="photo"
-        label="Shots, one a line"
-        defaultValue={photoText(step)}
-        onBlur={(event) => onChange({ photo: readShots(event.target.value, step) })}
+        label="Pictures"
+        one="a picture"
+        columns={['what it shows']}
+        rows={shotRows(step)}
+        onRows={(rows) => onChange({ photo: shotsFrom(rows, step) })}
       />
-      <div className="grid content-start gap-3">
-        <TextField
-          name="parts"
-          label="Parts"
-          hint="with commas"
-          defaultValue={(step.parts ?? []).join(', ')}
-          onBlur={(event) => onChange({ parts: commas(event.target.value) })}
-        />
-        <TextField
-          name="consumables"
-          label="Consumables"
-          hint="with commas"
-          defaultValue={(step.consumables ?? []).join(', ')}
-          onBlur={(event) => onChange({ consumables: commas(event.target.value) })}
-        />
-      </div>
+      <Rows
+        name="parts"
+        label="Parts"
+        one="a part"
+        columns={['part']}
+        rows={single(step.parts)}
+        known={knownRows(draft, (one) => single(one.parts))}
+        onRows={(rows) => onChange({ parts: rows.map(([part]) => part!) })}
+      />
+      <Rows
+        name="consumables"
+        label="Used up"
+        one="what is used up"
+        columns={['what is used up']}
+        rows={single(step.consumables)}
+        known={knownRows(draft, (one) => single(one.consumables))}
+        onRows={(rows) => onChange({ consumables: rows.map(([one]) => one!) })}
+      />
     </>
   );
 }
@@ -159,7 +171,7 @@ export function StepForm({ step, draft, onChange }: Props) {
     />
   );
   return (
-    <div className="grid grid-cols-2 gap-3" key={step.id}>
+    <div className="grid grid-cols-2 gap-3 *:min-w-0" key={step.id}>
       {words('do', 'What is done')}
       {words('why', 'Why')}
       {words('caution', 'Caution')}
@@ -202,7 +214,7 @@ export function StepForm({ step, draft, onChange }: Props) {
         </div>
       </fieldset>
       <Touches step={step} draft={draft} onChange={onChange} />
-      <Takes step={step} onChange={onChange} />
+      <Takes step={step} draft={draft} onChange={onChange} />
       <KeptFigure
         bare={false}
         mayBeEmpty

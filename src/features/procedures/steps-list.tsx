@@ -1,7 +1,7 @@
 'use client';
 
 import type { PlacedProblem } from '@/core/procedure/problems';
-import type { Step } from '@/core/procedure/types';
+import { PHASE_WORDS, type Step } from '@/core/procedure/types';
 import { Sortable, UpDown, useLine } from '@/ui/lines';
 import type { ProcedureDraft } from './procedure-draft';
 
@@ -37,7 +37,7 @@ function StepLine({
         <span className="w-8 shrink-0 font-head text-soft">{at + 1}</span>
         <span className="min-w-0">
           <span className={chosen ? 'font-semibold' : ''}>{step.do}</span>
-          <span className="ml-2 text-sm text-soft">{step.phase}</span>
+          <span className="ml-2 text-sm text-soft">{PHASE_WORDS[step.phase].toLowerCase()}</span>
           {problems.map((problem) => (
             <span
               key={`${problem.code} ${problem.ref}`}
@@ -50,6 +50,52 @@ function StepLine({
       </button>
       {mayEdit && <UpDown at={at} count={count} label={`“${step.do}”`} onMove={onMove} />}
     </li>
+  );
+}
+
+/** Consecutive steps of one phase, as they stand. */
+function phasesOf(steps: readonly Step[]): { phase: Step['phase']; steps: { step: Step; at: number }[] }[] {
+  const all: { phase: Step['phase']; steps: { step: Step; at: number }[] }[] = [];
+  steps.forEach((step, at) => {
+    const last = all.at(-1);
+    if (last?.phase === step.phase) last.steps.push({ step, at });
+    else all.push({ phase: step.phase, steps: [{ step, at }] });
+  });
+  return all;
+}
+
+/**
+ * Every step in one look: a tick each along a tape, phase after phase; the chosen one in paint, one with a problem hatched.
+ * For the eye and the finger: keys walk the list below it.
+ */
+function StepsTape({
+  draft,
+  chosen,
+  onChoose,
+}: {
+  draft: ProcedureDraft;
+  chosen: string;
+  onChoose: (id: string) => void;
+}) {
+  const wrong = new Set(draft.problems.map((problem) => problem.stepId));
+  return (
+    <div aria-hidden className="mb-2 flex gap-px" data-testid="steps-tape">
+      {phasesOf(draft.draft.steps).map(({ phase, steps }) => (
+        <div key={`${phase} ${steps[0]!.at}`} className="min-w-0" style={{ flex: steps.length }}>
+          <div className="flex h-5 border-y border-l-2 border-ink bg-card">
+            {steps.map(({ step, at }) => (
+              <span
+                key={step.id}
+                title={`${at + 1} ${step.do}`}
+                className={`flex-1 cursor-pointer border-r border-rule ${step.id === chosen ? 'bg-pen' : wrong.has(step.id) ? 'bg-danger' : 'hover:bg-hair'}`}
+                onClick={() => onChoose(step.id)}
+              />
+            ))}
+          </div>
+          <p className="truncate font-head text-sm text-soft">{PHASE_WORDS[phase]}</p>
+        </div>
+      ))}
+    </div>
   );
 }
 
@@ -68,21 +114,24 @@ export function StepsList({
   const { steps } = draft.draft;
   return (
     <Sortable ids={steps.map((step) => step.id)} onMove={draft.moveStep}>
-      <ol className="lg:max-h-144 lg:overflow-y-auto lg:pr-3">
-        {steps.map((step, at) => (
-          <StepLine
-            key={step.id}
-            step={step}
-            at={at}
-            count={steps.length}
-            chosen={step.id === chosen}
-            problems={draft.problems.filter((problem) => problem.stepId === step.id)}
-            mayEdit={mayEdit}
-            onChoose={() => onChoose(step.id)}
-            onMove={draft.moveStep}
-          />
-        ))}
-      </ol>
+      <div className="min-w-0">
+        <StepsTape draft={draft} chosen={chosen} onChoose={onChoose} />
+        <ol aria-label="Steps" className="lg:max-h-[max(36rem,calc(100vh-11rem))] lg:overflow-y-auto lg:pr-3">
+          {steps.map((step, at) => (
+            <StepLine
+              key={step.id}
+              step={step}
+              at={at}
+              count={steps.length}
+              chosen={step.id === chosen}
+              problems={draft.problems.filter((problem) => problem.stepId === step.id)}
+              mayEdit={mayEdit}
+              onChoose={() => onChoose(step.id)}
+              onMove={draft.moveStep}
+            />
+          ))}
+        </ol>
+      </div>
     </Sortable>
   );
 }

@@ -65,7 +65,7 @@ function InsertedStep({
             onChange={(patch: Partial<Step>) => onChange({ after, step: pruned({ ...step, ...patch }) })}
           />
           <Button className="mt-3" onClick={onRemove}>
-            Take the step out of this way
+            Remove the step from this way
           </Button>
         </Fold>
         <UpDown at={at} count={count} label={step.do} onMove={onMove} />
@@ -152,10 +152,10 @@ function Way({
             onChange({ in: [...way.in, { after, step: newStep(draft, phase) }] });
           }}
         >
-          Put a step in
+          Add a step
         </Button>
         <Button weight="plain" onClick={onRemove}>
-          Take this way out
+          Remove this way
         </Button>
       </p>
     </section>

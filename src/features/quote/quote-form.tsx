@@ -38,7 +38,7 @@ function Line({ id, at, onRemove }: { id: string; at: number; onRemove: () => vo
         <NumberField bare name={`${name}.minutes`} label={`Line ${at + 1}, minutes`} />
       </td>
       <td>
-        <Button weight="plain" aria-label={`Take out line ${at + 1}`} onClick={onRemove}>
+        <Button weight="plain" aria-label={`Remove line ${at + 1}`} onClick={onRemove}>
           <Trash2 className="size-5" aria-hidden />
         </Button>
       </td>
@@ -80,7 +80,7 @@ function Lines({
                 Minutes
               </th>
               <th scope="col" className="w-14">
-                <span className="sr-only">Take out</span>
+                <span className="sr-only">Remove</span>
               </th>
             </tr>
           </thead>
@@ -155,8 +155,8 @@ export function QuoteForm({
             <MomentField name="promisedFor" label="Promised for" />
             <TextField className="sm:col-span-2" name="unknown" label="What is still unknown" />
           </div>
-          <Send wide size="tall" className="mt-4" again="Keep it like this">
-            {again ? 'Keep as a new version' : 'Keep this quote'}
+          <Send wide size="tall" className="mt-4" again="Record it like this">
+            {again ? 'Record as a new version' : 'Record this quote'}
           </Send>
         </>
       )}

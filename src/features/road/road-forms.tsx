@@ -11,13 +11,8 @@ import { Button } from '@/ui/button';
 import { CheckField } from '@/ui/checkbox';
 import { ChoiceField } from '@/ui/choice';
 import { WrongAt, useAsked, useDescribed } from '@/ui/field';
-import {
-  NumberField,
-  OdometerFields,
-  type TypedFigure,
-  emptyOdometer,
-  odometerFrom,
-} from '@/ui/figure-fields';
+import { NumberField, type TypedFigure } from '@/ui/figure-fields';
+import { OdometerFields, emptyOdometer, odometerFrom } from '@/ui/unit-fields';
 import { BareSelect } from '@/ui/select';
 import { Send } from '@/ui/send';
 import { AreaField, BareField, TextField } from '@/ui/text-field';
@@ -26,7 +21,7 @@ function TakeItOut() {
   const less = useAsked('confirm');
   return (
     <Send wide size="tall" className="mt-4">
-      {less ? 'The dial shows less: take it out' : 'Take it out'}
+      {less ? 'The dial shows less: record it so' : 'Record that it goes out'}
     </Send>
   );
 }
@@ -49,7 +44,7 @@ const RESULTS = ['good', 'fault', 'not tried'] as const;
 
 function TakeAway({ what, onClick }: { what: string; onClick: () => void }) {
   return (
-    <Button weight="plain" aria-label={`Take ${what} away`} onClick={onClick}>
+    <Button weight="plain" aria-label={`Remove ${what}`} onClick={onClick}>
       <Trash2 className="size-5" aria-hidden />
     </Button>
   );
@@ -232,7 +227,7 @@ export function CustomerDroveForm({ orderId, unit }: { orderId: string; unit: 'k
       <CheckField name="content" label="They are content with how it drives" />
       <OdometerFields label="Odometer after, when read" />
       <Send weight="line" className="mt-3">
-        Keep their words
+        Record their words
       </Send>
     </CommandForm>
   );

@@ -22,7 +22,8 @@ export function PersonMenu({
 }: {
   id: string;
   name: string;
-  role: string;
+  /** What they may do here, told with the name. */
+  role?: string;
   people: PinPerson[];
 }) {
   const router = useRouter();
@@ -30,9 +31,10 @@ export function PersonMenu({
   return (
     <>
       <Button
+        aria-haspopup="dialog"
         onClick={() => setOpen(true)}
         className="border-transparent whitespace-nowrap"
-        aria-label={`${name}, ${role}: change person`}
+        aria-label={`${[name, role].filter(Boolean).join(', ')}: change person`}
       >
         {name}
       </Button>

@@ -15,7 +15,7 @@ export function ShopDetailsForm({ details }: { details: InputOf<'shop.details'> 
       command="shop.details"
       className="grid grid-cols-2 items-start gap-3"
       keeps
-      said="Kept."
+      said="Saved."
       start={{
         name,
         address,
@@ -61,7 +61,7 @@ export function ShopDetailsForm({ details }: { details: InputOf<'shop.details'> 
             </>
           )}
           <Send weight="line" className="col-span-2">
-            Keep name, paper and money
+            Save name, paper and money
           </Send>
         </>
       )}

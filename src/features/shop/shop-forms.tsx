@@ -83,7 +83,7 @@ export function MarkWrench({ wrenchId, name, out }: { wrenchId: string; name: st
       about={`${wrenchId} ${out ? 'back' : 'out'}`}
       opens={
         <>
-          {out ? 'Back in use' : 'Take it out'}
+          {out ? 'Back in use' : 'Put it out of use'}
           <span className="sr-only">, {name}</span>
         </>
       }
@@ -99,7 +99,7 @@ export function MarkWrench({ wrenchId, name, out }: { wrenchId: string; name: st
       ) : (
         <TextField name="out" label="Used as a lever, dropped: why it is out" />
       )}
-      <Send>{out ? 'Put it back in use' : 'Take it out'}</Send>
+      <Send>{out ? 'Put it back in use' : 'Put it out of use'}</Send>
     </CommandDialog>
   );
 }
@@ -158,7 +158,7 @@ export function ShopLimits({ limits }: { limits: Limits<number> }) {
       command="shop.set"
       className="grid grid-cols-2 items-end gap-3"
       keeps
-      said="Kept."
+      said="Saved."
       start={limits as Limits<TypedFigure>}
       input={(typed) => typed}
     >
@@ -166,7 +166,7 @@ export function ShopLimits({ limits }: { limits: Limits<number> }) {
         <NumberField key={name} name={name} label={label} />
       ))}
       <Send weight="line" className="col-span-2">
-        Keep these limits
+        Save these limits
       </Send>
     </CommandForm>
   );

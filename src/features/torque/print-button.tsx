@@ -2,7 +2,7 @@
 
 export function PrintButton({ words = 'Print' }: { words?: string }) {
   return (
-    <Button size="tall" onClick={() => window.print()}>
+    <Button size="tall" className="no-print" onClick={() => window.print()}>
       {words}
     </Button>
   );

@@ -8,6 +8,7 @@ import type { OrderFile } from '@/server/queries/order';
 import type { PinPerson } from '@/ui/pin-fields';
 import { Link } from '@/ui/link';
 import { Stripe, STRIPE_WORDS } from '@/ui/stripe';
+import { SignBoxes } from '@/ui/sign-boxes';
 import { PrintButton } from './print-button';
 import { SecondCheck } from './second-check';
 import { StripePlan } from './stripe-plan';
@@ -149,7 +150,10 @@ function Row({
             ))}
           </>
         ) : (
-          <span className="text-soft">no torque yet</span>
+          <>
+            <span className="text-soft print:hidden">no torque yet</span>
+            <span aria-hidden className="hidden h-8 w-40 border border-black print:inline-block" />
+          </>
         )}
       </td>
       <td className="no-print text-right">
@@ -276,6 +280,7 @@ export function TorqueLedger({
           </section>
         );
       })}
+      <SignBoxes words={['Torqued by', 'Checked by somebody else', 'Lead, date']} />
     </div>
   );
 }

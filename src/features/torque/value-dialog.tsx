@@ -17,7 +17,7 @@ import { TORQUE_UNITS } from '@/ui/units';
 
 const KINDS = [
   ['entered', 'A value from a sheet'],
-  ['interim', 'An interim value, with its basis'],
+  ['interim', 'A temporary value, with its source'],
   ['waiting', 'Asked the maker, waiting'],
   ['missing', 'There is none'],
 ] as const;
@@ -45,7 +45,7 @@ function Beside({ fastener, value, unit }: { fastener: Fastener; value: TypedFig
 
 function Write({ leads }: { leads: PinPerson[] | null }) {
   const slip = useAsked('confirm');
-  const words = slip ? 'That is what the sheet says: keep it' : 'Write it down';
+  const words = slip ? 'That is what the sheet says: record it' : 'Record it';
   if (!leads)
     return (
       <Send wide size="tall">

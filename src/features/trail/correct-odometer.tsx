@@ -2,7 +2,7 @@
 
 import type { Odometer } from '@/core/ledger/kinds/arrival';
 import { CommandDialog } from '@/features/transport/command-dialog';
-import { OdometerFields, emptyOdometer, odometerFrom } from '@/ui/figure-fields';
+import { OdometerFields, emptyOdometer, odometerFrom } from '@/ui/unit-fields';
 import { Send } from '@/ui/send';
 import { TextField } from '@/ui/text-field';
 
@@ -35,7 +35,7 @@ export function CorrectOdometer({
       <OdometerFields label="What the dial read" />
       <TextField name="reason" label="Why" />
       <Send wide className="mt-1">
-        Write the correction
+        Record the correction
       </Send>
     </CommandDialog>
   );

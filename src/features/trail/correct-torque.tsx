@@ -1,7 +1,8 @@
 'use client';
 
 import { CommandDialog } from '@/features/transport/command-dialog';
-import { TorqueField, type TypedFigure } from '@/ui/figure-fields';
+import { type TypedFigure } from '@/ui/figure-fields';
+import { TorqueField } from '@/ui/unit-fields';
 import { SelectField } from '@/ui/select';
 import { Send } from '@/ui/send';
 import { TextField } from '@/ui/text-field';
@@ -42,10 +43,10 @@ export function CorrectTorque({
         label="Wrench"
         options={wrenches.map((wrench) => [wrench.id, wrench.name] as const)}
       />
-      <TorqueField name="reading" label="Reading" hint="empty: it clicked at its value" />
+      <TorqueField name="reading" label="Reading" hint="leave blank: it clicked at its value" />
       <TextField name="reason" label="Why" />
       <Send wide className="mt-1">
-        Write the correction
+        Record the correction
       </Send>
     </CommandDialog>
   );

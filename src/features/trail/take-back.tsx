@@ -26,7 +26,7 @@ export function TakeBack({
   const [open, setOpen] = useState(false);
   return (
     <>
-      <Button {...button} onClick={() => setOpen(true)}>
+      <Button aria-haspopup="dialog" {...button} onClick={() => setOpen(true)}>
         {label}
       </Button>
       <Dialog

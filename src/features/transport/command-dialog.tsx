@@ -28,7 +28,7 @@ export function CommandDialog<N extends CommandName, F extends FieldValues>({
   const [open, setOpen] = useState(false);
   return (
     <>
-      <Button {...button} onClick={() => setOpen(true)}>
+      <Button aria-haspopup="dialog" {...button} onClick={() => setOpen(true)}>
         {opens}
       </Button>
       <Dialog open={open} onClose={() => setOpen(false)} title={title} intro={intro} wide={wide}>

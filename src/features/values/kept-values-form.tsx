@@ -10,7 +10,7 @@ import { type ValueLine, noValue } from './value-lines';
 function Keep() {
   return (
     <Send size="tall" className="no-print mt-4 px-10">
-      {useAsked('confirm') ? 'That is what the sheet says: keep it' : 'Keep these values'}
+      {useAsked('confirm') ? 'That is what the sheet says: save it' : 'Save these values'}
     </Send>
   );
 }

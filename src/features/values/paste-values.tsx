@@ -60,7 +60,7 @@ export function PasteValues({
           Save the empty sheet as CSV
         </Button>
         <label className="btn cursor-pointer">
-          Take a filled CSV
+          Read a filled CSV
           <input
             type="file"
             accept=".csv,text/csv,text/plain"

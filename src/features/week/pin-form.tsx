@@ -110,7 +110,7 @@ export function PinForm({
                   })
                 }
               >
-                Take the pin out
+                Remove the pin
               </Button>
             </li>
           ))}

@@ -50,20 +50,25 @@ export function WeekList({
   onChoose: (jobId: string) => void;
 }) {
   const { plan, chances } = week;
+  /** What misses its promise stands first, the worst leading. */
+  const lateBy = ({ id, promise }: WeekProblem['jobs'][number]) =>
+    promise === null ? 0 : Math.max(0, (plan.ends[id] ?? 0) - promise);
   const rows = problem.jobs
     .map((job) => ({ job, placed: plan.placed.filter((one) => one.jobId === job.id) }))
     .filter((row) => row.placed.length)
-    .sort((a, b) => a.placed[0]!.start - b.placed[0]!.start);
+    .sort((a, b) => lateBy(b.job) - lateBy(a.job) || a.placed[0]!.start - b.placed[0]!.start);
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Jobs of the week">
       <table className="w-full min-w-184 text-left">
         <thead>
           <tr className="border-b border-ink">
-            {['Car', 'Begins', 'Done, four in five', 'Promised', 'Promise holds'].map((head) => (
-              <th key={head} className="py-1.5 pr-4">
-                {head}
-              </th>
-            ))}
+            {['Car', 'Begins', 'Likely finish, 4 of 5 jobs make it', 'Promised', 'Promise holds'].map(
+              (head) => (
+                <th key={head} className="py-1.5 pr-4">
+                  {head}
+                </th>
+              ),
+            )}
           </tr>
         </thead>
         <tbody>
@@ -82,7 +87,7 @@ export function WeekList({
                 <td className="py-2 pr-4">
                   <button
                     type="button"
-                    className="cursor-pointer text-left font-semibold underline-offset-4 hover:underline"
+                    className="line cursor-pointer text-left font-semibold underline-offset-4 hover:underline"
                     onClick={() => onChoose(job.id)}
                   >
                     {facts.number ? `${facts.number} · ` : ''}

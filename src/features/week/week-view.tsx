@@ -7,6 +7,7 @@ import type { WeekFile } from '@/server/week/problem';
 import { useCommand } from '@/features/transport/use-command';
 import { Loading, Nothing } from '@/ui/states';
 import { Button } from '@/ui/button';
+import { Fold } from '@/ui/fold';
 import { FormErrors } from '@/ui/field';
 import type { WorkedWeek } from '@/workers/week.worker';
 import { PinForm } from './pin-form';
@@ -14,33 +15,25 @@ import { useWorkedWeek } from './use-week';
 import { type Happening, WhatIfForm } from './what-if-form';
 import { WeekList } from './week-list';
 import { WeekTapes } from './week-tapes';
-import { describeBecause, describeChance, whenText, workText } from './week-words';
+import { describeBecause, describeChance, lateText, promisesMissed, whenText, workText } from './week-words';
 
-/** How good the plan is, said plainly: against its promises, against the simple rule, against what any plan could do. */
+/** What the week comes to, in one sentence first; how it was worked out is folded below it. */
 function Verdict({ week, file }: { week: WorkedWeek; file: WeekFile }) {
   const { plan, rule, bound } = week;
   const gap = Math.max(0, plan.late - bound);
-  const names = plan.after.map((id) => file.jobs[id]?.car.split(',')[0]).filter(Boolean);
+  const carOf = (id: string) => file.jobs[id]?.car.split(',')[0];
+  const names = plan.after.map(carOf).filter(Boolean);
+  const { promised, missed, worst } = promisesMissed(file.problem, plan, week.chances, file.calendar);
   return (
-    <div className="max-w-4xl">
-      <p className="text-lg">
-        {plan.late < 1 ? (
-          <strong>Every promise can be kept, four times in five.</strong>
-        ) : (
-          <>
-            <strong>{workText(plan.late)} late in all</strong>, counted at four times in five.
-          </>
-        )}{' '}
-        {rule.late - plan.late > 1
-          ? `Earliest promise first would come to ${workText(rule.late)}.`
-          : 'Earliest promise first does as well.'}{' '}
-        {gap < 1
-          ? 'No plan does better.'
-          : `No plan can get under ${workText(bound)}; this one is within ${workText(gap)} of that.`}{' '}
-        <span className="text-soft">
-          Lifts idle {workText(plan.idle)} before their last job. Worked out in {(week.ms / 1000).toFixed(1)}{' '}
-          s.
-        </span>
+    <div className="max-w-4xl min-w-0 flex-1">
+      <p className="text-2xl leading-tight font-semibold">
+        {missed === 0
+          ? promised === 0
+            ? 'Nothing is promised in these ten days.'
+            : 'Every promise will probably be kept.'
+          : `${missed} of ${promised} ${promised === 1 ? 'promise' : 'promises'} will probably be missed.`}
+        {worst &&
+          ` Worst: ${[file.jobs[worst.jobId]?.number, carOf(worst.jobId)].filter(Boolean).join(' ')}, ${lateText(worst.days)}.`}
       </p>
       {names.length > 0 && (
         <p className="caution mt-2 px-3 py-1.5">After these ten days: {names.join(', ')}.</p>
@@ -48,10 +41,25 @@ function Verdict({ week, file }: { week: WorkedWeek; file: WeekFile }) {
       {plan.pinsMissed.length > 0 && (
         <p className="caution mt-2 px-3 py-1.5">
           A pin could not be kept to the minute:{' '}
-          {plan.pinsMissed.map((pin) => file.jobs[pin.jobId]?.car.split(',')[0] ?? pin.jobId).join(', ')}.
-          Something else of it, or whoever stands there, comes first.
+          {plan.pinsMissed.map((pin) => carOf(pin.jobId) ?? pin.jobId).join(', ')}. Something else of it, or
+          whoever stands there, comes first.
         </p>
       )}
+      <Fold title="How this was worked out" className="no-print">
+        <p>
+          {plan.late < 1
+            ? 'Counted by the time that 4 of 5 such jobs keep, nothing is late.'
+            : `Counted by the time that 4 of 5 such jobs keep, ${workText(plan.late)} are late in all.`}{' '}
+          {rule.late - plan.late > 1
+            ? `Earliest promise first would come to ${workText(rule.late)}.`
+            : 'Earliest promise first does as well.'}{' '}
+          {gap < 1
+            ? 'No plan does better.'
+            : `No plan can get under ${workText(bound)}; this one is within ${workText(gap)} of that.`}{' '}
+          Lifts idle {workText(plan.idle)} before their last job. Worked out in {(week.ms / 1000).toFixed(1)}{' '}
+          s.
+        </p>
+      </Fold>
     </div>
   );
 }
@@ -181,7 +189,7 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
         Thick: what half such jobs take. Thin: what four in five keep. Oxide: past its promise. Grey days: the
         rack is not to be had.
       </p>
-      <div className="grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,1fr)_22rem]">
+      <div className="grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,1fr)_26rem]">
         <div className="min-w-0">
           <WeekList problem={problem} week={week} {...shared} />
         </div>
@@ -220,54 +228,59 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
             <div className="pt-3">
               <WhatIfForm problem={problem} calendar={calendar} onTry={setHappening} />
             </div>
+            {happening && (
+              <section aria-label="What it would do" className="mt-4 border-t-2 border-ink pt-3">
+                <h3>{happening.words}</h3>
+                {!then || busyThen ? (
+                  <p role="status" className="py-3">
+                    Planning that week too…
+                  </p>
+                ) : (
+                  <>
+                    <div className="mt-3 grid gap-4">
+                      <div className="min-w-0">
+                        <h4>As it stands</h4>
+                        <WeekTapes
+                          problem={problem}
+                          plan={week.plan}
+                          {...shared}
+                          label="The week as it stands"
+                        />
+                      </div>
+                      <div className="min-w-0">
+                        <h4>Then</h4>
+                        <WeekTapes problem={other!} plan={then.plan} {...shared} label="The week then" />
+                      </div>
+                    </div>
+                    <div className="mt-4">
+                      <SideBySide
+                        before={week}
+                        after={then}
+                        file={file}
+                        problems={{ before: problem, after: other! }}
+                      />
+                    </div>
+                    <div className="mt-4 flex gap-3">
+                      <Button onClick={() => setHappening(null)}>Leave it as it is</Button>
+                      {(happening.command.name === 'week.away' ? isLead : mayAsk) && (
+                        <Button
+                          weight="pen"
+                          disabled={asked[happening.command.name].busy}
+                          onClick={async () => {
+                            if (await itIsSo(happening)) setHappening(null);
+                          }}
+                        >
+                          It is so: plan with it
+                        </Button>
+                      )}
+                    </div>
+                  </>
+                )}
+              </section>
+            )}
           </section>
         </div>
       </div>
-      {happening && (
-        <section aria-label="What it would do" className="border-t-2 border-ink pt-4">
-          <h2>{happening.words}</h2>
-          {!then || busyThen ? (
-            <p role="status" className="py-3">
-              Planning that week too…
-            </p>
-          ) : (
-            <>
-              <div className="mt-3 grid gap-8 lg:grid-cols-2">
-                <div className="min-w-0">
-                  <h3>As it stands</h3>
-                  <WeekTapes problem={problem} plan={week.plan} {...shared} label="The week as it stands" />
-                </div>
-                <div className="min-w-0">
-                  <h3>Then</h3>
-                  <WeekTapes problem={other!} plan={then.plan} {...shared} label="The week then" />
-                </div>
-              </div>
-              <div className="mt-4">
-                <SideBySide
-                  before={week}
-                  after={then}
-                  file={file}
-                  problems={{ before: problem, after: other! }}
-                />
-              </div>
-              <div className="mt-4 flex gap-3">
-                <Button onClick={() => setHappening(null)}>Leave it as it is</Button>
-                {(happening.command.name === 'week.away' ? isLead : mayAsk) && (
-                  <Button
-                    weight="pen"
-                    disabled={asked[happening.command.name].busy}
-                    onClick={async () => {
-                      if (await itIsSo(happening)) setHappening(null);
-                    }}
-                  >
-                    It is so: plan with it
-                  </Button>
-                )}
-              </div>
-            </>
-          )}
-        </section>
-      )}
       <FormErrors errors={errors} />
     </div>
   );

@@ -23,7 +23,7 @@ export function describeBecause(because: Because, problem: WeekProblem): string 
     case 'place':
       return because.what
         ? `its place has ${nameOf(problem, because.what)} on it`
-        : 'its place is not open sooner';
+        : 'waits until its place is open: the alignment rack on its days';
     case 'tech':
       return because.what
         ? `everybody who can do it is busy, with ${nameOf(problem, because.what)}`
@@ -50,9 +50,9 @@ export function mainReason(placed: PlacedPhase[], problem: WeekProblem): string 
 
 /** A share as people say it: `8 in 10`; `19 in 20` near the end of the scale. */
 export function describeChance(share: number): string {
-  if (share >= 0.985) return 'as good as sure';
+  if (share >= 0.985) return 'nearly certain';
   if (share >= 0.93) return '19 in 20';
-  if (share <= 0.015) return 'hardly';
+  if (share <= 0.015) return 'very unlikely';
   if (share < 0.07) return '1 in 20';
   return `${Math.round(share * 10)} in 10`;
 }
@@ -62,4 +62,32 @@ export function workText(minutes: number): string {
   const whole = Math.round(minutes);
   if (whole < 60) return `${whole} min`;
   return `${Math.floor(whole / 60)} h${whole % 60 ? ` ${String(whole % 60).padStart(2, '0')}` : ''}`;
+}
+
+/** The promises of a week that are more likely missed than kept, and the one that is missed by most. */
+export function promisesMissed(
+  problem: WeekProblem,
+  plan: { ends: Record<string, number> },
+  chances: Record<string, { holds: number | null }>,
+  calendar: WorkCalendar,
+): { promised: number; missed: number; worst: { jobId: string; days: number } | null } {
+  const promised = problem.jobs.filter((job) => job.promise !== null);
+  const missed = promised.filter((job) => (chances[job.id]?.holds ?? 1) < 0.5);
+  let worst: { jobId: string; days: number } | null = null;
+  for (const job of missed) {
+    const end = plan.ends[job.id];
+    if (end === undefined) continue;
+    const [due, done] = [job.promise!, end].map((minute) => Date.parse(fromAxis(calendar, minute, true)));
+    const days = (done! - due!) / 86_400_000;
+    if (days > 0 && (!worst || days > worst.days)) worst = { jobId: job.id, days };
+  }
+  return { promised: promised.length, missed: missed.length, worst };
+}
+
+/** `three days`, `half a day`: how late, as people say it. */
+export function lateText(days: number): string {
+  if (days < 0.3) return 'some hours';
+  if (days < 0.8) return 'half a day';
+  const whole = Math.round(days);
+  return whole === 1 ? 'a day' : `${['', '', 'two', 'three', 'four', 'five', 'six'][whole] ?? whole} days`;
 }

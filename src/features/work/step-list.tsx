@@ -21,7 +21,7 @@ export function StepList({
         const steps = numbered.filter(({ step }) => step.phase === phase);
         if (!steps.length) return null;
         return (
-          <section key={phase} className="mb-6 break-inside-avoid">
+          <section key={phase} className="mb-6">
             <h2 className="border-b border-ink pb-1">{PHASE_WORDS[phase]}</h2>
             <ol>
               {steps.map(({ step, number }) => {
@@ -54,7 +54,13 @@ export function StepList({
                           {people[done.personId]} {shopClock(done.at, timeZone)}
                         </>
                       ) : (
-                        <span className="text-soft">{step.minutes} min</span>
+                        <>
+                          <span className="text-soft">{step.minutes} min</span>
+                          <span
+                            aria-hidden
+                            className="ml-2 hidden size-5 border border-black align-middle print:inline-block"
+                          />
+                        </>
                       )}
                     </span>
                   </li>

@@ -43,14 +43,14 @@ export function changesFor(file: OrderFile): string[] {
     const off = (1 / set.dialFactor - 1) * 100;
     if (Math.abs(off) >= 0.5)
       changes.push(
-        `On the ${set.tires} it leaves on, the dial reads ${Math.abs(off).toFixed(1)}% ${off < 0 ? 'less' : 'more'} than you drive.`,
+        `On the ${set.tires} it leaves on, the speedometer and odometer read ${Math.abs(off).toFixed(1)}% ${off < 0 ? 'less' : 'more'} than you drive.`,
       );
   } else if (intake.newTires) {
     const { speedometerErrorPct } = compareTires({ old: intake.tires, new: intake.newTires });
     if (Math.abs(speedometerErrorPct) >= 0.5) {
       const way = speedometerErrorPct < 0 ? 'less' : 'more';
       changes.push(
-        `On ${intake.newTires} the dial reads ${Math.abs(speedometerErrorPct).toFixed(1)}% ${way} than you drive.`,
+        `On ${intake.newTires} the speedometer and odometer read ${Math.abs(speedometerErrorPct).toFixed(1)}% ${way} than you drive.`,
       );
     }
   }

@@ -61,7 +61,7 @@ function alignmentPart(paper: Paper, packet: Packet): void {
       `Not aligned. Drive no further than ${packet.driveLimit ?? 'needed'}, and only to the rack.`,
       'strong',
     );
-  paper.paragraph(`${alignment.rack}, ${alignment.operator}. Held against: ${alignment.specSource}.`);
+  paper.paragraph(`${alignment.rack}, ${alignment.operator}. Specification: ${alignment.specSource}.`);
   const parts = [2, 1, 1, 1.2, 0.8];
   const rows = alignment.rows.map((row) => [
     row.name,

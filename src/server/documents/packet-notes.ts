@@ -81,7 +81,7 @@ export function packetNotes(
         ({ data }) => `Planned ${data.planned}, got ${data.got} (${people[data.leadId] ?? ''})`,
       ),
     },
-    { title: 'Interim torque values', lines: interim },
+    { title: 'Temporary torque values', lines: interim },
     {
       title: 'Found and not done',
       lines: [

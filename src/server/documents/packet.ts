@@ -221,7 +221,7 @@ const TITLES = {
   chassis: 'Chassis and U-bolts clicked again',
   heights: 'Heights measured again, settled',
   alignment: 'Alignment looked at again',
-  'check-in': 'A word after months: how it rides',
+  'check-in': 'We ask you how it drives',
 } as const;
 
 async function comeBacks(tx: Db, file: OrderFile): Promise<PacketComeBack[]> {

@@ -11,7 +11,7 @@ import { queueMessage } from './queue';
 const SPOKEN: Record<Exclude<FollowUpKind, 'check-in'>, string> = {
   wheel: 'the wheel-nut check',
   chassis: 'the chassis re-torque',
-  heights: 'measuring its settled heights',
+  heights: 'its ride-height check',
   alignment: 'the alignment check',
 };
 

@@ -24,6 +24,20 @@ export async function fastenersOfCar(tx: Db, vehicleId: string): Promise<Fastene
   return places.filter((row) => row.what === 'fastener').map((row) => row.definition as Fastener);
 }
 
+/** What stands open, loose or left off on a car by its last record, in words. */
+export async function openOnCar(tx: Db, vehicleId: string): Promise<string[]> {
+  const words: Partial<Record<PlaceRow['state'], string>> = {
+    open: 'open',
+    'left off': 'left off',
+    broken: 'loosened, not torqued again',
+    thin: 'snug, not torqued',
+    shifted: 'found moved',
+  };
+  return (await placesOfCar(tx, vehicleId)).flatMap((row) =>
+    words[row.state] ? [`${placedName(row.definition)}: ${words[row.state]}`] : [],
+  );
+}
+
 /**
  * Lets a new run start from the car's last recorded state: what is still open or loose is carried in, and added to the
  * run where its procedures do not name that place themselves.

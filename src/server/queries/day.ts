@@ -19,6 +19,8 @@ export interface DayOrder {
   waiting: boolean;
   tape: { id: TapeMarkId; ticks: number; done: number }[];
   promisedFor: string | null;
+  /** When it is likely done by the week as it was agreed last; null where it is not in it. */
+  likely: string | null;
   onClock: string[];
   lastWorker: string | null;
 }
@@ -38,6 +40,7 @@ interface DayRow {
   waiting: number;
   tape: DayOrder['tape'];
   promised_for: Date | null;
+  likely: Date | null;
   on_clock: string | null;
   last_worker: string | null;
 }
@@ -47,6 +50,7 @@ export async function openOrders(tx: Db): Promise<DayOrder[]> {
   const rows = await tx.rows<DayRow>(
     `SELECT work_order.id, number, vehicle_id, kind, place, label, plate, contact.name, next_text, next_role, next_page, waiting,
             tape, promised_for,
+            (SELECT MAX(ends_at) FROM week_slot WHERE job_id = work_order.id) AS likely,
             (SELECT GROUP_CONCAT(person.name ORDER BY clock_now.from_at SEPARATOR '|') FROM clock_now
                JOIN person ON person.id = clock_now.person_id
               WHERE clock_now.order_id = work_order.id AND to_at IS NULL) AS on_clock,
@@ -74,6 +78,7 @@ export async function openOrders(tx: Db): Promise<DayOrder[]> {
     waiting: Boolean(row.waiting),
     tape: row.tape,
     promisedFor: row.promised_for?.toISOString() ?? null,
+    likely: row.likely?.toISOString() ?? null,
     onClock: row.on_clock?.split('|') ?? [],
     lastWorker: row.last_worker,
   }));

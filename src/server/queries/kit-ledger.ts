@@ -4,6 +4,7 @@ import {
   type KitLift,
   type KitLiftSummary,
   type Tally,
+  summarizeByPlatform,
   summarizeLifts,
   tally,
 } from '@/core/ledger/kit-ledger';
@@ -17,6 +18,8 @@ export interface KitLedger {
   lifts: KitLiftSummary[];
   /** Every job's lift, for the picture. */
   points: KitLift[];
+  /** By platform, where there is more than one. */
+  platforms: { platform: string; lifts: KitLiftSummary[] }[];
   /** Minutes by the book and on the clock, over the jobs whose clock was kept. */
   hours: { jobs: number; book: number; actual: number } | null;
   moved: Tally[];
@@ -27,10 +30,14 @@ export interface KitLedger {
 
 /** What the shop knows of one kit from its own jobs. */
 export async function kitLedger(tx: Db, kit: string): Promise<KitLedger> {
-  const points = await tx.rows<KitLift & { order_id: string }>(
-    `SELECT order_id, end_of_car AS end, platform, claimed, measured FROM finished_lift WHERE kit = ? ORDER BY order_id, end_of_car`,
-    [kit],
-  );
+  const points = (
+    await tx.rows<Omit<KitLift, 'closedAt'> & { order_id: string; closed_at: Date | null }>(
+      `SELECT order_id, end_of_car AS end, finished_lift.platform, claimed, measured, closed_at
+         FROM finished_lift LEFT JOIN finished_work USING (order_id)
+        WHERE kit = ? ORDER BY closed_at, order_id, end_of_car`,
+      [kit],
+    )
+  ).map(({ closed_at: closed, ...lift }) => ({ ...lift, closedAt: closed?.toISOString() ?? null }));
   const hours = await tx.row<{ jobs: number; book: number | null; actual: number | null }>(
     `SELECT COUNT(*) AS jobs, SUM(book_minutes) AS book, SUM(actual_minutes) AS actual FROM finished_work
       WHERE order_id IN (SELECT order_id FROM finished_lift WHERE kit = ?)`,
@@ -45,7 +52,8 @@ export async function kitLedger(tx: Db, kit: string): Promise<KitLedger> {
     kit,
     jobs: new Set(points.map((point) => point.order_id)).size,
     lifts: summarizeLifts(points),
-    points: points.map(({ end, platform, claimed, measured }) => ({ end, platform, claimed, measured })),
+    points: points.map(({ order_id: _, ...lift }): KitLift => lift),
+    platforms: summarizeByPlatform(points),
     hours: hours?.jobs
       ? { jobs: hours.jobs, book: Number(hours.book ?? 0), actual: Number(hours.actual ?? 0) }
       : null,

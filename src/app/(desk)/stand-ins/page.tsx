@@ -36,7 +36,7 @@ export default async function StandInsPage() {
         leaves this machine.{' '}
         {shop.demo ? '' : 'In a shop that works in earnest each is off until it is chosen here.'}
       </p>
-      <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+      <div className="grid gap-x-10 gap-y-8 *:min-w-0 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <section>
           <h2 className="border-b border-ink pb-1">The message gateway’s outbox</h2>
           {gateway.chosen && !gateway.working && (
@@ -66,7 +66,7 @@ export default async function StandInsPage() {
             Telephone numbers that end in four zeros reach nobody, so that a failure can be practiced.
           </p>
         </section>
-        <div className="grid content-start gap-8">
+        <div className="grid min-w-0 content-start gap-8 *:min-w-0">
           <section>
             <h2 className="border-b border-ink pb-1">Which are in use</h2>
             <ul>

@@ -1,20 +1,28 @@
 import type { Metadata } from 'next';
 import { connection } from 'next/server';
 import { holdsRole } from '@/core/ledger/roles';
+import { shopMoment } from '@/core/units/shop-time';
 import { WeekView } from '@/features/week/week-view';
 import { now } from '@/server/clock';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
+import { readShop } from '@/server/queries/shop';
 import { readWeek } from '@/server/week/problem';
+import { PrintStrip } from '@/ui/print-strip';
 
 export const metadata: Metadata = { title: 'The week' };
 
 export default async function WeekPage() {
   await connection();
   const person = await requirePerson();
-  const file = await readWeek(db(), now());
+  const [file, shop] = await Promise.all([readWeek(db(), now()), readShop(db())]);
   return (
     <>
+      <PrintStrip
+        across
+        paper={shop.paper}
+        words={[shop.name, 'The week', shopMoment(now(), shop.timeZone)]}
+      />
       <h1 className="pb-2">The week</h1>
       <WeekView
         file={file}

@@ -34,7 +34,7 @@ const STEPS = [
     'Torque wrenches',
     'Range and the day the calibration runs out. Without one no torque can be recorded.',
   ],
-  ['tools', 'Tool boards', 'What the pull list is held against before take-down.'],
+  ['tools', 'Tool boards', 'What the pull list is checked against before take-down.'],
   ['hours', 'Hours', 'When the shop is open, and when the rack can be had: what the week is planned in.'],
   ['kit', 'First part or kit', 'What you fit most. More come by CSV in the catalog.'],
 ] as const;

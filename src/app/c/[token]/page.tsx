@@ -185,7 +185,7 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
 
         {page.closed && (
           <section className={section}>
-            <h2 className="mb-2">What the dial reads</h2>
+            <h2 className="mb-2">Mileage</h2>
             <TellOdometer orderId={file.id} unit={file.vehicle.distanceUnit} />
           </section>
         )}

@@ -1,9 +1,15 @@
 import { Link } from '@/ui/link';
+import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { calculators } from '@/core/calc';
 import { BENCH_TOOLS } from '@/core/calc/bench';
 import { inputOf } from '@/core/calc/describe';
 import { BenchFrame } from '@/features/bench/bench-frame';
+
+export async function generateMetadata({ params }: { params: Promise<{ name: string }> }): Promise<Metadata> {
+  const { name } = await params;
+  return { title: BENCH_TOOLS.find((one) => one.name === name)?.title ?? 'Not here' };
+}
 
 export default async function BenchToolRoute({ params }: { params: Promise<{ name: string }> }) {
   const { name } = await params;

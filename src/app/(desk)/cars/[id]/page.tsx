@@ -2,33 +2,57 @@ import { Nothing } from '@/ui/states';
 import { Link } from '@/ui/link';
 import { notFound, redirect } from 'next/navigation';
 import { connection } from 'next/server';
+import type { Metadata } from 'next';
+import { cache } from 'react';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { formatTape } from '@/core/calc/tape.format';
 import { KNOWN_WORDS, type Known, measuresOf } from '@/core/planner/measures';
 import { shopMoment } from '@/core/units/shop-time';
-import { vinWarning } from '@/core/vehicle-facts';
+import { stanceOfOrder } from '@/core/stance/of-order';
+import { VEHICLE_FACTS, vinWarning } from '@/core/vehicle-facts';
 import { holdsRole } from '@/core/ledger/roles';
 import { CorrectCar, CorrectCustomer, MergeWith } from '@/features/cars/put-right';
 import { VehicleForm } from '@/features/cars/vehicle-form';
+import { HeightHistory } from '@/features/heights/height-history';
+import { heightHistory } from '@/features/heights/order-heights';
 import { WheelSets } from '@/features/cars/wheel-sets';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
+import { heightsOfCar } from '@/server/queries/car-heights';
+import { openOnCar } from '@/server/queries/car-state';
 import { readCar } from '@/server/queries/cars';
+import { readOrderFile } from '@/server/queries/order';
 import { readShop } from '@/server/queries/shop';
+import { watchLines } from '@/server/queries/watch';
 import { wheelSets, wheelsOnCar } from '@/server/queries/wheel-sets';
+import { Fold } from '@/ui/fold';
+
+const carOf = cache((id: string) => (/^[0-9a-f-]{36}$/.test(id) ? readCar(db(), id) : Promise.resolve(null)));
+
+export async function generateMetadata({ params }: { params: Promise<{ id: string }> }): Promise<Metadata> {
+  await connection();
+  await requirePerson();
+  const car = await carOf((await params).id);
+  return { title: car ? `${car.label}, ${car.plate}` : 'Not here' };
+}
 
 export default async function CarPage({ params }: { params: Promise<{ id: string }> }) {
   await connection();
   const person = await requirePerson();
   const { id } = await params;
-  const car = /^[0-9a-f-]{36}$/.test(id) ? await readCar(db(), id) : null;
+  const car = await carOf(id);
   if (!car) notFound();
   if (car.mergedInto) redirect(`/cars/${car.mergedInto}`);
-  const [shop, sets, worn] = await Promise.all([
+  const lastJob = car.visits.find((visit) => visit.kind === 'job' || visit.kind === 'next-stage');
+  const [shop, sets, worn, open, watched, file] = await Promise.all([
     readShop(db()),
     wheelSets(db(), car.id),
     wheelsOnCar(db(), car.id),
+    openOnCar(db(), car.id),
+    watchLines(db(), car.id),
+    lastJob ? readOrderFile(db(), lastJob.id) : null,
   ]);
+  const history = file ? heightHistory(await heightsOfCar(db(), file), stanceOfOrder(file).target) : [];
   const defs = new Map(measuresOf({ front: car.front, rear: car.rear }).map((def) => [def.key, def]));
   return (
     <>
@@ -54,6 +78,35 @@ export default async function CarPage({ params }: { params: Promise<{ id: string
               </li>
             ))}
           </ol>
+          {open.length > 0 && (
+            <>
+              <h2 className="mt-8 border-b border-ink pb-1">Open or loose by its last record</h2>
+              <ul>
+                {open.map((words) => (
+                  <li key={words} className="border-b border-rule py-1.5 font-medium">
+                    {words}
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+          {watched.length > 0 && (
+            <>
+              <h2 className="mt-8 border-b border-ink pb-1">To be watched</h2>
+              <ul>
+                {watched.map((line) => (
+                  <li key={line.watchId} className="border-b border-rule py-1.5">
+                    {line.words} <span className="text-soft">from order {line.orderNumber}</span>
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+          {history.length > 0 && (
+            <section className="mt-8">
+              <HeightHistory ends={history} unit={person.lengthUnit} />
+            </section>
+          )}
           <h2 className="mt-8 border-b border-ink pb-1">Wheel sets</h2>
           <WheelSets
             vehicleId={car.id}
@@ -99,7 +152,25 @@ export default async function CarPage({ params }: { params: Promise<{ id: string
           </section>
           <section>
             <h2 className="border-b border-ink pb-1">Which car exactly</h2>
-            <VehicleForm vehicle={{ ...car, warning: vinWarning(car.vin) }} />
+            <dl>
+              {[
+                ['VIN', car.vin || 'not written down'],
+                ['Platform', car.platform || 'not written down'],
+                ...VEHICLE_FACTS.flatMap(({ id: fact, label }) =>
+                  car.facts[fact] ? [[label, car.facts[fact]]] : [],
+                ),
+                ['Wheelbase', formatTape(car.wheelbaseMm, person.lengthUnit, 32)],
+                ['To be fitted later', car.later || 'nothing named'],
+              ].map(([term, fact]) => (
+                <div key={term} className="grid grid-cols-[8rem_1fr] gap-3 border-b border-rule py-1.5">
+                  <dt className="text-soft">{term}</dt>
+                  <dd>{fact}</dd>
+                </div>
+              ))}
+            </dl>
+            <Fold title="Edit what is known" className="">
+              <VehicleForm vehicle={{ ...car, warning: vinWarning(car.vin) }} />
+            </Fold>
           </section>
           {car.others.length > 0 && (
             <section>

@@ -8,6 +8,7 @@ import { describeClaim, describeLift } from '@/features/kits/kit-words';
 import { LiftChart } from '@/features/kits/lift-chart';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
+import { readShop } from '@/server/queries/shop';
 import { kitLedger, kitName } from '@/server/queries/kit-ledger';
 
 export const metadata: Metadata = { title: 'A kit' };
@@ -44,6 +45,7 @@ export default async function KitPage({ params }: { params: Promise<{ id: string
   if (!name) notFound();
   const ledger = await kitLedger(db(), name);
   const unit = person.lengthUnit;
+  const { timeZone } = await readShop(db());
   const { hours } = ledger;
   const over = hours && hours.book > 0 ? Math.round((hours.actual / hours.book - 1) * 100) : null;
   return (
@@ -54,12 +56,22 @@ export default async function KitPage({ params }: { params: Promise<{ id: string
       <h1 className="pb-3">{name}</h1>
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-2">
         {ledger.lifts.map((summary) => (
-          <section key={summary.end}>
+          <section key={summary.end} className="min-w-0">
             <h2 className="border-b border-ink pb-1">
               {summary.end === 'front' ? 'Front' : 'Rear'}: {describeClaim(summary.ratio)}
             </h2>
-            <LiftChart summary={summary} points={ledger.points} unit={unit} />
+            <LiftChart summary={summary} points={ledger.points} unit={unit} timeZone={timeZone} />
             <p>{describeLift(summary, unit)}.</p>
+            {ledger.platforms.flatMap(({ platform, lifts }) =>
+              lifts
+                .filter((one) => one.end === summary.end)
+                .map((one) => (
+                  <p key={platform} className="border-t border-rule py-1">
+                    <strong>On {platform || 'no platform'}:</strong> {describeLift(one, unit)},{' '}
+                    {describeClaim(one.ratio)}.
+                  </p>
+                )),
+            )}
             <p className="text-soft">
               {summary.platforms.length ? `On ${summary.platforms.join(', ')}. ` : ''}Solid: mean and spread
               here; dashed: the claim.

@@ -1,9 +1,11 @@
+import { describeTiresAndWheels } from '@/core/ledger/wheel-compare';
 import { HeightTable, StancePanel } from '@/features/heights/stance-panel';
 import { heightsOfOrder } from '@/features/heights/order-heights';
 import { OpenList } from '@/features/orders/open-list';
 import { CancelOrder, ChangeTargets } from '@/features/orders/undo-order';
 import { WheelsOn } from '@/features/orders/wheels-on';
-import { ClockButton, PlaceControl } from '@/features/orders/place-and-clock';
+import { ClockButton } from '@/features/orders/clock-button';
+import { PlaceControl } from '@/features/orders/place-control';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { openedUp } from '@/core/ledger/cancel';
 import { isClosed, isJob } from '@/core/ledger/order-state';
@@ -31,8 +33,8 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
     [
       'Wears',
       state.wheels
-        ? `${state.wheels.data.name}: ${[state.wheels.data.tires, state.wheels.data.wheels].filter(Boolean).join(' on ')}`
-        : `${intake.tires}${intake.newTires ? `, to wear ${intake.newTires}` : ''}${intake.wheels ? ` on ${intake.wheels}` : ''}`,
+        ? `${state.wheels.data.name}: ${describeTiresAndWheels(state.wheels.data)}`
+        : `${describeTiresAndWheels(intake)}${intake.newTires ? `, to wear ${intake.newTires}` : ''}`,
     ],
     ['Carries', intake.carries || 'nothing named'],
     ['Front', SUSPENSIONS[vehicle.frontSuspension].name],

@@ -29,8 +29,8 @@ export default async function AuditPage({ searchParams }: { searchParams: Promis
     <>
       <h1 className="pb-1">Who changed what</h1>
       <p className="pb-4 text-soft">
-        The shop’s own chain: people, places, tools, settings, the week. Each line is hashed over the one
-        before; what belongs to a car is on its own trail.
+        The shop’s own chain: people, places, tools, settings, the week. Each line is locked: a change would
+        show. What belongs to a car is on its own trail.
       </p>
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,7fr)_minmax(0,3fr)]">
         <section>

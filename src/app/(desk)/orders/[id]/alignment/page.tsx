@@ -1,3 +1,4 @@
+import type { Metadata } from 'next';
 import { steerReading } from '@/core/alignment/pull';
 import { EXAGGERATED, wheelsDrawing } from '@/core/alignment/wheels-drawing';
 import { nextBooking, sentBack } from '@/core/ledger/after-work';
@@ -53,7 +54,7 @@ function OneSheet({
     <>
       <p className="text-soft">
         {data.rack}, {data.operator}, {shopMoment(sheet.entry.at, file.shop.timeZone)}
-        {data.file ? `, from ${data.file.name}` : ''}. Held against: {data.specSource}.
+        {data.file ? `, from ${data.file.name}` : ''}. Specification: {data.specSource}.
       </p>
       <div className="grid gap-x-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <div>
@@ -101,6 +102,8 @@ function OneSheet({
     </>
   );
 }
+
+export const metadata: Metadata = { title: 'Alignment' };
 
 export default async function AlignmentPage({
   params,
@@ -174,7 +177,7 @@ export default async function AlignmentPage({
             </div>
           </section>
           <section className="mb-8">
-            <h2 className="border-b border-ink pb-1">Dropped by the rack</h2>
+            <h2 className="border-b border-ink pb-1">Sheets from the rack</h2>
             <DroppedSheets
               orderId={file.id}
               orderNumber={file.number}

@@ -1,3 +1,4 @@
+import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { type HandoffBlocker, mayBeDeferred } from '@/core/ledger/closing';
 import { isClosed, isJob } from '@/core/ledger/order-state';
@@ -6,6 +7,7 @@ import { shopMoment } from '@/core/units/shop-time';
 import { LeadReason } from '@/features/answers/lead-reason';
 import { AnswerWatch } from '@/features/handoff/answer-watch';
 import { CloseVisit } from '@/features/handoff/close-visit';
+import { WAY_TO, holeGroups } from '@/features/handoff/hole-groups';
 import { LiftHole } from '@/features/handoff/lift-hole';
 import { PacketPage } from '@/features/handoff/packet-page';
 import { HandOn } from '@/features/messages/hand-on';
@@ -24,7 +26,12 @@ import { correctionToTell } from '@/server/queries/correction';
 import { carriersNow, channelFor } from '@/server/messages/carriers';
 import type { OrderFile } from '@/server/queries/order';
 import { crewNames, orderPage } from '@/server/queries/page-data';
+import { Fold } from '@/ui/fold';
 import type { PinPerson } from '@/ui/pin-fields';
+import { SignBoxes } from '@/ui/sign-boxes';
+
+const hrefOf = (file: OrderFile, page: HandoffBlocker['page']) =>
+  page === 'work' || page === 'bay' ? `/bay/${file.id}` : `/orders/${file.id}/${page}`;
 
 function Hole({
   file,
@@ -41,8 +48,6 @@ function Hole({
   const owed = hole.code === 'second-check' && document ? fastenerOf(document, hole.ref) : null;
   // Where there is somebody else, nobody lifts a check: it is given.
   const mayLift = hole.rule !== null && (hole.rule !== 'second-check' || people.length < 2);
-  const href =
-    hole.page === 'work' || hole.page === 'bay' ? `/bay/${file.id}` : `/orders/${file.id}/${hole.page}`;
   return (
     <li className="border-b border-rule py-2">
       <p className="font-medium">{hole.text}</p>
@@ -58,8 +63,8 @@ function Hole({
             button={{}}
           />
         ) : (
-          <Link className="btn" href={href}>
-            Do it
+          <Link className="btn" href={hrefOf(file, hole.page)}>
+            {WAY_TO[hole.page]}
           </Link>
         )}
         {mayLift && (
@@ -69,6 +74,8 @@ function Hole({
     </li>
   );
 }
+
+export const metadata: Metadata = { title: 'Handoff' };
 
 export default async function HandoffPage({
   params,
@@ -118,17 +125,32 @@ export default async function HandoffPage({
               Visit closed {shopMoment(state.visitClosed.at, file.shop.timeZone)} on its evidence.
             </p>
           )}
-          <ul>
-            {holes.map((hole) => (
-              <Hole
-                key={`${hole.code} ${hole.ref}`}
-                file={file}
-                hole={hole}
-                leads={leads}
-                people={everybody}
-              />
-            ))}
-          </ul>
+          {holeGroups(holes).map(({ code, words, holes: group }) => {
+            const lines = (
+              <ul>
+                {group.map((hole) => (
+                  <Hole
+                    key={`${hole.code} ${hole.ref}`}
+                    file={file}
+                    hole={hole}
+                    leads={leads}
+                    people={everybody}
+                  />
+                ))}
+              </ul>
+            );
+            if (words === null) return <div key={`${code} ${group[0]!.ref}`}>{lines}</div>;
+            return (
+              <div key={code} className="border-b border-rule py-1">
+                <Fold title={words} className="">
+                  {lines}
+                </Fold>
+                <Link className="btn mb-2" href={hrefOf(file, group[0]!.page)}>
+                  {WAY_TO[group[0]!.page]}
+                </Link>
+              </div>
+            );
+          })}
           {deferrable.length > 0 && (
             <div className="mt-3">
               <StageForm
@@ -237,6 +259,7 @@ export default async function HandoffPage({
       </aside>
       <div className="min-w-0 lg:order-1">
         <PacketPage packet={packet!} />
+        {!closed && <SignBoxes words={['The customer', 'For the shop', 'Date']} />}
       </div>
     </div>
   );

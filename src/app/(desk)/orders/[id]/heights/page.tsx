@@ -1,3 +1,4 @@
+import type { Metadata } from 'next';
 import type { HeightOccasion } from '@/core/ledger/kinds/arrival';
 import { isClosed, isJob } from '@/core/ledger/order-state';
 import { tiresNow } from '@/core/ledger/wheel-set';
@@ -32,6 +33,8 @@ const VISIT: HeightOccasion[] = [
   'after alignment',
 ];
 
+export const metadata: Metadata = { title: 'Heights' };
+
 export default async function HeightsPage({ params }: { params: Promise<{ id: string }> }) {
   const { file, viewer } = await orderPage(params);
   const intake = file.state.intake!.data;
@@ -46,6 +49,27 @@ export default async function HeightsPage({ params }: { params: Promise<{ id: st
   const tires = tiresNow(file.state);
   return (
     <>
+      {!isClosed(file.state) && (
+        <div className="mb-8">
+          <HeightsForm
+            key={rows.length}
+            orderId={file.id}
+            stance={{
+              body: stance.body,
+              wheelbaseMm: stance.wheelbaseMm,
+              tireDiameterMm: stance.tireDiameterMm,
+              predicted: stance.predicted,
+              target: stance.target,
+              before: stance.before,
+            }}
+            occasions={occasions}
+            method={baseline?.entry.data.method ?? intake.targets.method}
+            upperPoint={baseline?.entry.data.upperPoint ?? 'fender lip'}
+            tires={tires}
+            unit={baseline ? unit : viewer.lengthUnit}
+          />
+        </div>
+      )}
       {rows.length > 0 && (
         <section className="mb-8">
           <StancePanel
@@ -71,25 +95,6 @@ export default async function HeightsPage({ params }: { params: Promise<{ id: st
       )}
       {history.length > 0 && <HeightHistory ends={history} unit={unit} />}
       {off && !isClosed(file.state) && file.state.run && <WhyOff orderId={file.id} leads={leads} {...off} />}
-      {!isClosed(file.state) && (
-        <HeightsForm
-          key={rows.length}
-          orderId={file.id}
-          stance={{
-            body: stance.body,
-            wheelbaseMm: stance.wheelbaseMm,
-            tireDiameterMm: stance.tireDiameterMm,
-            predicted: stance.predicted,
-            target: stance.target,
-            before: stance.before,
-          }}
-          occasions={occasions}
-          method={baseline?.entry.data.method ?? intake.targets.method}
-          upperPoint={baseline?.entry.data.upperPoint ?? 'fender lip'}
-          tires={tires}
-          unit={baseline ? unit : viewer.lengthUnit}
-        />
-      )}
     </>
   );
 }

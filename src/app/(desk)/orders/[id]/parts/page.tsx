@@ -1,3 +1,4 @@
+import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { formatTape } from '@/core/calc/tape.format';
 import { shortDay } from '@/core/units/shop-time';
@@ -8,6 +9,8 @@ import { sizesBeforeTeardown } from '@/core/planner/sizes';
 import { CheckIn } from '@/features/parts/check-in';
 import { heightsOfOrder } from '@/features/heights/order-heights';
 import { crewNames, orderPage } from '@/server/queries/page-data';
+
+export const metadata: Metadata = { title: 'Parts' };
 
 export default async function PartsPage({ params }: { params: Promise<{ id: string }> }) {
   const { file } = await orderPage(params);

@@ -1,3 +1,4 @@
+import type { Metadata } from 'next';
 import { Nothing } from '@/ui/states';
 import { missingShots } from '@/core/ledger/closing';
 import { isClosed } from '@/core/ledger/order-state';
@@ -10,6 +11,8 @@ import { standInsNow } from '@/server/devices/chosen';
 import { StandInCamera } from '@/features/photos/stand-in-camera';
 import { PhotoGrid } from '@/features/photos/photo-grid';
 import { orderPage } from '@/server/queries/page-data';
+
+export const metadata: Metadata = { title: 'Photos' };
 
 export default async function PhotosPage({ params }: { params: Promise<{ id: string }> }) {
   const { file } = await orderPage(params);

@@ -1,3 +1,4 @@
+import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { formatTape } from '@/core/calc/tape.format';
 import { baselineOf, latestPlan, planAnswer } from '@/core/ledger/order-state';
@@ -15,6 +16,8 @@ import { catalogParts } from '@/server/queries/catalog';
 import { orderPage } from '@/server/queries/page-data';
 import { finishedLifts, sheetOfOrder } from '@/server/queries/planning';
 import { Shapes } from '@/ui/shapes';
+
+export const metadata: Metadata = { title: 'Plan' };
 
 export default async function PlanPage({ params }: { params: Promise<{ id: string }> }) {
   const { file, viewer } = await orderPage(params);
@@ -52,6 +55,7 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
     parts: plan?.data.parts ?? [],
     accessories: plan?.data.accessories ?? [],
   };
+  const musts = plan?.data.musts.length ?? 0;
   const later = plan?.data.accessories.filter((one) => one.later) ?? [];
   return (
     <>
@@ -105,7 +109,9 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
               </p>
               {plan.data.musts.length > 0 && (
                 <div className="hatch mt-2 px-3 py-2">
-                  <p className="font-semibold">Unanswered in this plan</p>
+                  <p className="font-semibold">
+                    {musts === 1 ? 'A safety point' : `${musts} safety points`} to fix
+                  </p>
                   <ul>
                     {plan.data.musts.map((must) => (
                       <li key={must.id}>
@@ -130,10 +136,18 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
                     {shopMoment(answered.at, shop.timeZone)}, to this picture.
                   </p>
                 ) : (
-                  <AnswerForm
-                    command="plan.answer"
-                    input={{ orderId: file.id, version: plan.data.version }}
-                  />
+                  <>
+                    {musts > 0 && (
+                      <a href="#change" className="btn btn-pen mb-3 w-full">
+                        Fix {musts === 1 ? 'it' : `these ${musts}`} before asking
+                      </a>
+                    )}
+                    <AnswerForm
+                      command="plan.answer"
+                      input={{ orderId: file.id, version: plan.data.version }}
+                      outlined={musts > 0}
+                    />
+                  </>
                 )}
                 <Link href={`/orders/${file.id}/quote`} className="btn mt-3">
                   {state.quotes.length ? 'The quote' : 'Write the quote'}
@@ -144,7 +158,7 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
         </section>
       )}
       {!state.run && (
-        <details open={!plan || answered?.data.yes === false}>
+        <details id="change" open={!plan || answered?.data.yes === false || (!answered && musts > 0)}>
           <summary className={plan ? 'btn mb-5' : 'sr-only'}>
             Change the plan, and ask the customer again
           </summary>

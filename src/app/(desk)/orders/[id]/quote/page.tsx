@@ -1,3 +1,4 @@
+import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { Nothing } from '@/ui/states';
 import { isClosed, latestPlan, planAnswer } from '@/core/ledger/order-state';
@@ -9,6 +10,8 @@ import { QuoteForm } from '@/features/quote/quote-form';
 import { QuotePrice, QuoteStack } from '@/features/quote/quote-stack';
 import { orderPage } from '@/server/queries/page-data';
 import { quoteStart } from '@/server/queries/quote-start';
+
+export const metadata: Metadata = { title: 'Quote' };
 
 export default async function QuotePage({
   params,

@@ -1,3 +1,4 @@
+import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import type { EntryOf } from '@/core/ledger/entries';
 import { isClosed } from '@/core/ledger/order-state';
@@ -66,6 +67,8 @@ function RoadTest({
     </section>
   );
 }
+
+export const metadata: Metadata = { title: 'Road test' };
 
 export default async function RoadPage({ params }: { params: Promise<{ id: string }> }) {
   const { file } = await orderPage(params);

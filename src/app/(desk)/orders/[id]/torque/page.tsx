@@ -1,7 +1,10 @@
+import type { Metadata } from 'next';
 import { holdsRole } from '@/core/ledger/roles';
 import { isClosed } from '@/core/ledger/order-state';
 import { TorqueLedger } from '@/features/torque/torque-ledger';
 import { crewNames, orderPage } from '@/server/queries/page-data';
+
+export const metadata: Metadata = { title: 'Torque' };
 
 export default async function TorquePage({ params }: { params: Promise<{ id: string }> }) {
   const { file, viewer } = await orderPage(params);

@@ -1,3 +1,4 @@
+import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { holdsRole } from '@/core/ledger/roles';
 import { isClosed } from '@/core/ledger/order-state';
@@ -7,6 +8,9 @@ import { PrintButton } from '@/features/torque/print-button';
 import { OrderValues } from '@/features/values/order-values';
 import type { ValueLine } from '@/features/values/value-lines';
 import { crewNames, orderPage } from '@/server/queries/page-data';
+import { SignBoxes } from '@/ui/sign-boxes';
+
+export const metadata: Metadata = { title: 'Value sheet' };
 
 export default async function ValuesPage({ params }: { params: Promise<{ id: string }> }) {
   const { file, viewer } = await orderPage(params);
@@ -68,6 +72,7 @@ export default async function ValuesPage({ params }: { params: Promise<{ id: str
         leads={holdsRole(viewer.roles, ['lead']) ? null : leads}
         platform={file.vehicle.platform}
       />
+      <SignBoxes words={['Read from the sheet by', 'Read again by somebody else', 'Date']} />
     </>
   );
 }

@@ -1,4 +1,7 @@
+import type { Metadata } from 'next';
+import { PrintButton } from '@/features/torque/print-button';
 import { Link } from '@/ui/link';
+import { SignBoxes } from '@/ui/sign-boxes';
 import { isJob, openHolds, planAnswer } from '@/core/ledger/order-state';
 import { OpenList } from '@/features/orders/open-list';
 import { StartForm } from '@/features/work/start-form';
@@ -7,6 +10,8 @@ import { fitsCar, suggestedFor, usualFor } from '@/core/planner/procedures-for';
 import { db } from '@/server/database';
 import { procedures } from '@/server/procedures';
 import { crewNames, orderPage } from '@/server/queries/page-data';
+
+export const metadata: Metadata = { title: 'Work' };
 
 export default async function WorkPage({ params }: { params: Promise<{ id: string }> }) {
   const { file } = await orderPage(params);
@@ -19,12 +24,16 @@ export default async function WorkPage({ params }: { params: Promise<{ id: strin
             {state.document.sources.map((source) => source.title).join(' and ')}, as one run of{' '}
             {state.document.steps.length} steps.
           </p>
+          <p className="no-print mb-4">
+            <PrintButton words="Print the job sheet" />
+          </p>
           <StepList
             document={state.document}
             run={state.run}
             people={file.people}
             timeZone={file.shop.timeZone}
           />
+          <SignBoxes words={['Worked by', 'Checked by somebody else', 'Lead, date']} />
         </div>
         <OpenList document={state.document} run={state.run} />
       </div>

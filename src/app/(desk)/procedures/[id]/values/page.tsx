@@ -13,6 +13,8 @@ import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
 import { procedureById } from '@/server/procedures';
 import { keptFor, platformsAndKits } from '@/server/queries/kept-values';
+import { readShop } from '@/server/queries/shop';
+import { PrintStrip } from '@/ui/print-strip';
 
 export const metadata: Metadata = { title: 'Value sheet' };
 
@@ -30,10 +32,11 @@ export default async function ProcedureValuesPage({
   const { id } = await params;
   const query = await searchParams;
   const [platform, kit] = [asText(query.platform), asText(query.kit)];
-  const [found, { platforms, kits }, kept] = await Promise.all([
+  const [found, { platforms, kits }, kept, shop] = await Promise.all([
     procedureById(db(), id),
     platformsAndKits(db()),
     keptFor(db(), platform, kit),
+    readShop(db()),
   ]);
   if (!found) notFound();
   const { procedure } = found;
@@ -55,6 +58,10 @@ export default async function ProcedureValuesPage({
   });
   return (
     <>
+      <PrintStrip
+        paper={shop.paper}
+        words={[shop.name, procedure.title, 'value sheet', platform, kit].filter(Boolean)}
+      />
       <p className="no-print">
         <Link href={`/procedures/${id}`}>{procedure.title}</Link>
       </p>

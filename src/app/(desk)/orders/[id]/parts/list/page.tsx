@@ -1,3 +1,4 @@
+import type { Metadata } from 'next';
 import { isClosed, lackingOf, latestPlan, linesMissing } from '@/core/ledger/order-state';
 import { formatTape } from '@/core/calc/tape.format';
 import { sizesBeforeTeardown } from '@/core/planner/sizes';
@@ -12,6 +13,8 @@ import { codesOf } from '@/server/queries/catalog';
 import { Link } from '@/ui/link';
 
 /** What is still to come for an order, as a list that is printed or mailed to whoever sells it. */
+export const metadata: Metadata = { title: 'Order list' };
+
 export default async function OrderListPage({ params }: { params: Promise<{ id: string }> }) {
   const { file } = await orderPage(params);
   const { state, shop, vehicle } = file;

@@ -5,33 +5,7 @@ import { STOP_REASONS } from '@/core/ledger/kinds/noted';
 import { useCommand } from '@/features/transport/use-command';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
-import { Errors, FormErrors } from '@/ui/field';
-import { SelectField } from '@/ui/select';
-
-export function PlaceControl({
-  orderId,
-  place,
-  places,
-}: {
-  orderId: string;
-  place: string | null;
-  places: { id: string; name: string }[];
-}) {
-  const { send, busy, errors } = useCommand('order.place');
-  return (
-    <Errors errors={errors}>
-      <SelectField
-        name="place"
-        label="Stands"
-        value={place ?? ''}
-        disabled={busy}
-        onValue={(chosen) => void send({ orderId, place: chosen || null })}
-        options={[['', 'in the yard'], ...places.map((one) => [one.id, one.name] as const)]}
-      />
-      <FormErrors errors={errors} shown={['place']} />
-    </Errors>
-  );
-}
+import { FormErrors } from '@/ui/field';
 
 /** One's own clock on this job: on with one tap, off with a reason. */
 export function ClockButton({
