@@ -37,10 +37,9 @@ await page.getByLabel('Name').fill('Odalys');
 await page.getByLabel('Password').fill('paint-pen-odalys');
 await page.getByRole('button', { name: 'Sign in' }).click();
 await page.waitForURL(`${base}/`);
-const [orchard, rescue, sawmill, shuttle, pack, survey] = [
+const [orchard, rescue, shuttle, pack, survey] = [
   await order('KLM'),
   await order('VMR'),
-  await order('SAW'),
   await order('SNO'),
   await order('PACK'),
   await order('SUR'),
@@ -64,11 +63,7 @@ const top = (words) =>
     );
     window.scrollTo(0, (found?.getBoundingClientRect().top ?? 0) + window.scrollY - 12);
   }, words);
-await page.goto(`${base}${shuttle}/heights`);
-await page.waitForTimeout(800);
-await top('Every set so far');
-await page.evaluate(() => window.scrollBy(0, -250));
-await keep('heights');
+await show('heights', `${shuttle}/heights`);
 await page.goto(`${base}/kits`);
 await page.locator('main table a').first().click();
 await page.waitForURL(/kits\//);
@@ -88,7 +83,8 @@ await page.goto(`${base}/week`);
 await page.locator('table').first().waitFor();
 await page.waitForTimeout(800);
 await keep('week');
-await show('hours', '/hours/past');
+await show('intake', '/orders/new');
+await show('values', `${orchard}/values`);
 await page.goto(base);
 await page.keyboard.press('/');
 await page.getByPlaceholder(/Plate, name, part/).fill('frame ends');
@@ -109,17 +105,11 @@ await keep('offline');
 await page.context().setOffline(false);
 await page.setViewportSize(DESK);
 await page.goto(`${base}${pack}/plan`);
-await page.locator('summary').first().click();
+// Open already where something has to be mended before the customer is asked.
+if ((await page.locator('details#change').getAttribute('open')) === null)
+  await page.locator('summary').first().click();
 await page.waitForTimeout(2500);
 await top('Change the plan');
 await page.evaluate(() => window.scrollBy(0, 64));
 await keep('plan');
-await page.goto(`${base}${sawmill}/plan`);
-await page.locator('summary').first().click();
-await page.getByRole('button', { name: 'Compare schools' }).click();
-await page.waitForTimeout(2500);
-await page.getByRole('button', { name: 'Find me parts' }).click();
-await page.getByRole('button', { name: 'Take these' }).first().waitFor();
-await page.waitForTimeout(800);
-await keep('search');
 await browser.close();

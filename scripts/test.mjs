@@ -9,7 +9,7 @@
  * Two lanes run beside each other, one for each core: the browser's (build, a demo shop for each of two Chromium workers)
  * and that of everything else; the one that ends first goes on with the large shop, starts and faults.
  */
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { bundledCommand, root } from './lib/bundle.mjs';
 import { ensureMariadb } from './lib/database.mjs';
@@ -33,6 +33,16 @@ const show = words.includes('--show');
 const at = words.indexOf('-g');
 const grep = at < 0 ? null : (words[at + 1] ?? '');
 const chosen = words.filter((word, index) => !word.startsWith('-') && (at < 0 || index !== at + 1));
+/** Which lines were run is told of a whole run alone. */
+const covers = chosen.length === 0 && grep === null && !changed;
+const coverageDir = path.join(workDir, 'coverage');
+if (covers)
+  Object.assign(process.env, {
+    WRENCHWISE_SOURCE_MAPS: '1',
+    // Where commands that make a shop write what they ran.
+    WRENCHWISE_RAN: path.join(coverageDir, 'commands'),
+  });
+const serverCoverage = covers ? { NODE_V8_COVERAGE: path.join(coverageDir, 'server') } : {};
 const wants = (name) => chosen.length === 0 || chosen.includes(name);
 
 const tally = new Tally();
@@ -58,6 +68,15 @@ const jest = (name, what, env, extra = []) =>
     const args = ['--selectProjects', name, '--json', `--outputFile=${file}`, '--forceExit', ...extra];
     if (grep !== null) args.push('--testPathPatterns', grep);
     if (changed) args.push('--onlyChanged');
+    if (covers)
+      args.push(
+        '--coverage',
+        '--coverageProvider=v8',
+        '--coverageReporters=json',
+        `--coverageDirectory=${path.join(coverageDir, name)}`,
+        // What no test even loads counts as not run; it is enough that one project says so.
+        ...(name === 'component' ? ['--collectCoverageFrom=src/**/*.{ts,tsx}'] : []),
+      );
     const { output } = await node(bin('jest', 'bin', 'jest.js'), args, { env: { ...process.env, ...env } });
     if (!existsSync(file)) return stage.count(0, 1, output);
     const result = JSON.parse(readFileSync(file, 'utf8'));
@@ -90,7 +109,10 @@ const demoShop = once(() =>
   ),
 );
 const built = once(async () => {
-  if (!buildFresh()) await tally.stage('The application, built', build);
+  // One without source maps does not say which lines a browser ran.
+  const chunks = path.join(root, '.next', 'static', 'chunks');
+  const maps = !covers || (existsSync(chunks) && readdirSync(chunks).some((name) => name.endsWith('.map')));
+  if (!buildFresh() || !maps) await tally.stage('The application, built', build);
 });
 
 const sqlEnv = () => ({ WRENCHWISE_ROOT: root, WRENCHWISE_NOW: DAY, WRENCHWISE_TEST_PLACE: place });
@@ -112,7 +134,7 @@ async function browserShop(index) {
   const web = await startWeb({
     port,
     dataDir: folder,
-    env: { WRENCHWISE_NOW: DAY, WRENCHWISE_GALLERY: 'shown' },
+    env: { WRENCHWISE_NOW: DAY, WRENCHWISE_GALLERY: 'shown', ...serverCoverage },
   });
   cleanUp.push(web.stop);
   return { url: `http://127.0.0.1:${port}`, data: folder };
@@ -128,7 +150,7 @@ async function emptyShop() {
   const { folder, database } = await copyShop(made, path.join(place, 'browser-empty'));
   cleanUp.push(database.stop);
   const port = await freePort();
-  const web = await startWeb({ port, dataDir: folder, env: { WRENCHWISE_NOW: DAY } });
+  const web = await startWeb({ port, dataDir: folder, env: { WRENCHWISE_NOW: DAY, ...serverCoverage } });
   cleanUp.push(web.stop);
   return { url: `http://127.0.0.1:${port}`, code };
 }
@@ -155,6 +177,7 @@ async function endToEnd() {
           WRENCHWISE_SHOPS: JSON.stringify(shops),
           WRENCHWISE_EMPTY: JSON.stringify(await emptyShop()),
           WRENCHWISE_ROOT: root,
+          ...(covers ? { WRENCHWISE_COVERAGE: path.join(coverageDir, 'browser') } : {}),
           PLAYWRIGHT_JSON_OUTPUT_NAME: file,
         },
       },
@@ -205,6 +228,7 @@ async function checks() {
     ['--check'],
   );
   await jest('unit', 'Unit tests of the core', {}, ['--maxWorkers=1']);
+  await jest('component', 'What people touch, piece by piece', {}, ['--maxWorkers=1']);
 }
 
 async function programs() {
@@ -220,6 +244,7 @@ async function programs() {
 let place;
 async function main() {
   mkdirSync(workDir, { recursive: true });
+  rmSync(coverageDir, { recursive: true, force: true });
   place = freshPlace();
   const withPrograms = ['sql', 'large', 'e2e', 'start'].some(wants);
   await Promise.all([
@@ -236,6 +261,24 @@ async function main() {
   await Promise.all([lane(endToEnd), lane(checks, () => sql('sql', 'SQL tests against a real MariaDB', 2))]);
 }
 
+/** Prints by folder which lines of `src` were run, and fails where it is too little. */
+const linesRun = () =>
+  tally.stage('Lines run, by folder', async (stage) => {
+    // Not before: on a fresh clone the packages it needs come with the first stage.
+    const { coverageByFolder, coverageTable, tooLittle } = await import('./lib/coverage.mjs');
+    const told = await coverageByFolder({
+      jest: ['unit', 'component', 'sql', 'large'].map((name) =>
+        path.join(coverageDir, name, 'coverage-final.json'),
+      ),
+      ran: ['server', 'browser', 'commands'].map((name) => path.join(coverageDir, name)),
+    });
+    const table = coverageTable(told);
+    writeFileSync(path.join(coverageDir, 'by-folder.md'), `${table}\n`);
+    console.log(`\n${table}\n`);
+    const wrong = tooLittle(told);
+    stage.count(wrong.length ? 0 : 1, wrong.length, wrong.join('\n'));
+  });
+
 process.env.NEXT_TELEMETRY_DISABLED = '1';
 try {
   await main();
@@ -245,6 +288,8 @@ try {
   );
 }
 for (const stop of cleanUp.reverse()) await stop();
+// The servers have ended and written what they ran.
+if (covers) await linesRun();
 if (place) rmSync(place, { recursive: true, force: true });
 tally.close();
 process.exit(tally.failed ? 1 : 0);

@@ -39,7 +39,7 @@ export async function bundledCommand(name) {
       format: 'esm',
       target: 'node20',
       // Read at every start of a command: the smaller it is, the sooner it answers.
-      sourcemap: false,
+      sourcemap: process.env.WRENCHWISE_SOURCE_MAPS === '1' ? 'external' : false,
       minify: true,
       keepNames: true,
       // Joi is bundled so that the calculators start fast; the rest stays where its native parts can be found.

@@ -61,7 +61,13 @@ export async function cli(what, name, args, dataDir, options = {}) {
     {
       cwd: root,
       ...options,
-      env: { ...process.env, WRENCHWISE_DATA: dataDir, WRENCHWISE_ROOT: root, ...options.env },
+      env: {
+        ...process.env,
+        ...(process.env.WRENCHWISE_RAN ? { NODE_V8_COVERAGE: process.env.WRENCHWISE_RAN } : {}),
+        WRENCHWISE_DATA: dataDir,
+        WRENCHWISE_ROOT: root,
+        ...options.env,
+      },
     },
   );
   return output.trimEnd();

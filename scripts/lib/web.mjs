@@ -100,7 +100,9 @@ export async function startWeb({ port, dataDir, env = {}, onExit }) {
   while (Date.now() < until && !gone) {
     try {
       const answer = await fetch(`http://127.0.0.1:${port}/api/alive`);
-      if (answer.ok) return { pid: child.pid, stop: () => stopProcess(child.pid) };
+      // What it ran is written as it ends, which takes its time.
+      const patience = env.NODE_V8_COVERAGE ? 30_000 : undefined;
+      if (answer.ok) return { pid: child.pid, stop: () => stopProcess(child.pid, patience) };
     } catch {
       // Not listening yet.
     }

@@ -1,4 +1,4 @@
-import { type Locator, type Page, expect, test } from '@playwright/test';
+import { type Locator, type Page, expect, test } from './covered';
 import { db } from '../../src/server/database';
 import {
   LEVEL_IN_INCHES,
@@ -16,6 +16,7 @@ import {
   workUntil,
   choose,
   find,
+  openMore,
 } from './hands';
 
 test.use({ hasTouch: true });
@@ -67,8 +68,8 @@ async function leadSets(page: Page, id: string, row: RegExp, fill: (sheet: Locat
   for (const one of await page.getByRole('row', { name: row }).all()) {
     await one.getByRole('button', { name: 'Change value' }).click();
     await fill(dialog(page));
-    await page.getByRole('button', { name: 'Write it down' }).click();
-    const keep = page.getByRole('button', { name: 'That is what the sheet says: keep it' });
+    await page.getByRole('button', { name: 'Record it' }).click();
+    const keep = page.getByRole('button', { name: 'That is what the sheet says: record it' });
     await expect(keep.or(one.getByText('e2e sheet')).first()).toBeVisible();
     if (await keep.count()) await keep.click();
     await expect(dialog(page)).toHaveCount(0);
@@ -80,10 +81,10 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
   await signIn(page, 'Odalys');
   const id = await takeIn(page, TRUCK);
   await typeHeights(page, TRUCK, TRUCK.before);
-  await page.getByRole('button', { name: 'Keep these heights' }).click();
+  await page.getByRole('button', { name: 'Record these heights' }).click();
   await expect(page).toHaveURL(`/orders/${id}`);
   await planBothEnds(page, id, TRUCK);
-  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await page.getByRole('button', { name: 'Record this plan' }).click();
   await page.getByRole('button', { name: 'The customer says yes' }).click();
   await expect(page.getByText(/The customer said yes in the shop/)).toBeVisible();
   await checkIn(page, id);
@@ -109,7 +110,7 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
     .getByRole('button', { name: 'Change value' })
     .click();
   await choose(dialog(page).getByLabel('What there is'), 'missing');
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.getByRole('button', { name: 'Record it' }).click();
   await expect(page.getByText('No value', { exact: true })).toBeVisible();
 
   // The tech, with gloves on.
@@ -130,6 +131,7 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
   expect(plain).toBe(1);
 
   // A helper is called over by one tap on their badge, and goes back by another.
+  await openMore(page);
   await page.getByRole('button', { name: 'Call Ilse to help' }).tap();
   await expect(page.getByText(/Ilse on it since/)).toBeVisible();
   await page.getByRole('button', { name: 'Ilse goes back' }).tap();
@@ -171,17 +173,17 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
   await dialog(page).getByRole('button', { name: 'Close' }).tap();
 
   // A stuck bolt: one tap on its fastener, and heat in the end.
-  await tapFor(page, 'stuck.begin', page.getByRole('button', { name: 'Stuck', exact: true }));
+  await tapFor(page, 'stuck.begin', page.getByRole('button', { name: /^Stuck starts/ }));
   await page.getByRole('button', { name: /Stuck \d+ min/ }).tap();
   await tapFor(page, 'stuck.end', dialog(page).getByRole('button', { name: 'heat' }));
-  await expect(page.getByRole('button', { name: 'Stuck', exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Stuck starts/ })).toBeVisible();
 
   // Found on the spot: priced and asked, and the work goes on.
   await page.getByRole('button', { name: 'Found', exact: true }).tap();
   await dialog(page).getByLabel('What was found').fill('Left boot split');
   await dialog(page).getByLabel('Price, to ask the customer').fill('85.00');
   // The minutes were forgotten: the finding is kept, and only they are asked for.
-  await dialog(page).getByRole('button', { name: 'Keep it, go on' }).tap();
+  await dialog(page).getByRole('button', { name: 'Record it, go on' }).tap();
   await expect(dialog(page).getByText(/What was found is written down/)).toBeVisible();
   await dialog(page).getByLabel('Minutes, about').fill('40');
   await tapFor(page, 'offer.make', dialog(page).getByRole('button', { name: 'Ask the customer' }));
@@ -207,7 +209,10 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
 
   // The upper joint: a second person checks it with their own PIN.
   await workUntil(page, /Left upper joint home/, 'Ilse');
-  await page.getByRole('button', { name: /^Take/ }).first().tap();
+  await page
+    .getByRole('button', { name: /^Record \d/ })
+    .first()
+    .tap();
   await page.getByRole('button', { name: 'Second check' }).tap();
   await expect(dialog(page).getByRole('radio', { name: 'Brannoch' })).toHaveCount(0);
   await enterPin(page, 'Ilse', 'I checked it');
@@ -220,30 +225,30 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
   await workUntil(page, /Carrier bearing back/, 'Ilse');
   const carrier = card(page, 'Carrier-bearing bolts, Carrier-bearing bolts');
   await carrier.getByRole('button', { name: 'Ask the maker; the car stays' }).tap();
-  await dialog(page).getByRole('button', { name: 'Write it down' }).tap();
+  await dialog(page).getByRole('button', { name: 'Record it' }).tap();
   await expect(carrier.getByText('The maker was asked.', { exact: false })).toBeVisible();
   await expect(page.getByRole('button', { name: /Torque first/ })).toBeDisabled();
-  await carrier.getByRole('button', { name: 'An interim, with its basis' }).tap();
+  await carrier.getByRole('button', { name: 'A temporary value, with its source' }).tap();
   await dialog(page).getByLabel('Value', { exact: true }).fill('35');
   await dialog(page).getByLabel(/Basis/).fill('printed grade table, M10 8.8');
-  await enterPin(page, 'Odalys', 'Write it down');
-  await expect(carrier.getByText('interim', { exact: true })).toBeVisible();
-  await tapFor(page, 'torque.record', carrier.getByRole('button', { name: /^Take 35/ }));
+  await enterPin(page, 'Odalys', 'Record it');
+  await expect(carrier.getByText('temporary', { exact: true })).toBeVisible();
+  await tapFor(page, 'torque.record', carrier.getByRole('button', { name: /^Record 35/ }));
   await expect(carrier.getByText('torqued', { exact: false }).first()).toBeVisible();
   await switchToLeadValue(page, id);
   await page.setViewportSize(BAY);
   await page.goto(`/bay/${id}`);
   await workUntil(page, /Carrier bearing back/, 'Ilse');
-  await tapFor(page, 'torque.record', carrier.getByRole('button', { name: /^Take 39/ }));
+  await tapFor(page, 'torque.record', carrier.getByRole('button', { name: /^Record 39/ }));
   await expect(done(page)).toBeEnabled();
 
   // On its wheels: torque, then angle.
   await workUntil(page, /Torque the lower arm pivots/, 'Ilse');
   const left = card(page, 'Lower arm pivots, left front');
   await expect(left.getByText('+ 90°')).toBeVisible();
-  await tapFor(page, 'torque.record', left.getByRole('button', { name: /^Take 81/ }));
+  await tapFor(page, 'torque.record', left.getByRole('button', { name: /^Record 81/ }));
   await expect(left.getByText('snug only')).toBeVisible();
-  await tapFor(page, 'torque.record', left.getByRole('button', { name: 'Turned 90°' }));
+  await tapFor(page, 'torque.record', left.getByRole('button', { name: 'Record 90° turned' }));
   await expect(left.getByText(/turned 90°/)).toBeVisible();
 
   // Through a crowfoot the wrench is set lower, and says to what.
@@ -255,11 +260,12 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
   await lower.getByLabel('Extension, mm').fill('150');
   // 118 lbf·ft over 600 of 750 mm of lever.
   await expect(lower.getByText('94 lbf·ft')).toBeVisible();
-  await tapFor(page, 'torque.record', lower.getByRole('button', { name: /^Take 118/ }));
+  await tapFor(page, 'torque.record', lower.getByRole('button', { name: /^Record 118/ }));
   await expect(lower.getByText(/with extension/)).toBeVisible();
 
   // A wrench that sends its readings: pull left, pull right, one tap.
   await workUntil(page, /Torque the bar link nuts/, 'Ilse');
+  await openMore(page);
   await page.getByRole('button', { name: 'Bind a wrench to this tablet' }).tap();
   await dialog(page)
     .getByRole('button', { name: /^Wrench 1/ })
@@ -291,6 +297,7 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
   expect(afterPulls).toBe(1);
 
   // The walk of what is left, once round the car.
+  await openMore(page);
   await page.getByRole('button', { name: /Walk round/ }).tap();
   await expect(page.getByRole('region', { name: 'Walk round the car' })).toBeVisible();
   await page.getByRole('button', { name: 'Step by step again' }).tap();
@@ -298,7 +305,7 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
   await page.setViewportSize(DESK);
   await page.goto(`/orders/${id}/heights`);
   await typeHeights(page, TRUCK, TRUCK.after);
-  await page.getByRole('button', { name: 'Keep these heights' }).click();
+  await page.getByRole('button', { name: 'Record these heights' }).click();
   await expect(page.getByRole('rowheader', { name: /On wheels/ })).toBeVisible();
   await page.setViewportSize(BAY);
   await page.goto(`/bay/${id}`);
@@ -312,7 +319,7 @@ test('a whole two-end job in the bay, by touch', async ({ page }) => {
   // At the end two taps: what would be done differently, and whether that is proven here.
   await page.getByRole('radio', { name: 'wrong size' }).tap();
   await page.getByLabel('Which size it really takes').fill('the U-bolts took a 22 mm deep socket');
-  await tapFor(page, 'lesson.record', page.getByRole('button', { name: 'Keep: proven here' }));
+  await tapFor(page, 'lesson.record', page.getByRole('button', { name: 'Record it: proven here' }));
   await expect(page.getByText(/It stands with the procedure/)).toBeVisible();
   await page.getByRole('button', { name: 'Stop clock' }).tap();
   await dialog(page).getByRole('button', { name: 'done', exact: true }).tap();
@@ -344,16 +351,16 @@ test('the shop edits a procedure: moved, checked, saved, compared, exported and 
   await signIn(page, 'Odalys');
   await page.goto('/procedures');
   await page.getByRole('link', { name: 'Preload spacer under the coil, front strut' }).click();
-  await expect(page.getByText('Clean, with every way')).toBeVisible();
+  await expect(page.getByText('No errors, all variants checked')).toBeVisible();
   // Down with the strut before the tower nuts are torqued again: the checker says where.
   await page
     .getByRole('button', { name: /^\d+ ?Left spring in the compressor/ })
     .first()
     .click();
-  await page.getByRole('button', { name: /^Opens: take out/ }).click();
+  await page.getByRole('button', { name: /^Opens: remove/ }).click();
   await expect(page.getByText('Spring held in the compressor is closed while it is not open.')).toBeVisible();
   await find(page.getByRole('button', { name: 'Opens', exact: true }), 'clamped-L');
-  await expect(page.getByText('Clean, with every way')).toBeVisible();
+  await expect(page.getByText('No errors, all variants checked')).toBeVisible();
   await page.getByLabel('Minutes', { exact: true }).fill('17');
   await page
     .getByRole('button', { name: /^“(Lay|Spacers).*: one up$/ })
@@ -482,7 +489,7 @@ test('told from the bay: a link left off, damage done here, a doubt, a setting',
       await sheet.getByLabel('The customer has been told').check();
     },
     'damage.record',
-    'Write it down',
+    'Record it',
   );
   await tell(
     'To be watched',
@@ -491,7 +498,7 @@ test('told from the bay: a link left off, damage done here, a doubt, a setting',
       await sheet.getByLabel('Or after').fill('400');
     },
     'watch.add',
-    'Put it on the watch list',
+    'Add it to the watch list',
   );
   await tell(
     'Corner setting',
@@ -501,7 +508,7 @@ test('told from the bay: a link left off, damage done here, a doubt, a setting',
       await sheet.getByLabel('clicks from closed').fill('9');
     },
     'setting.record',
-    'Write it down',
+    'Record it',
   );
   await page.setViewportSize(DESK);
   await page.goto(href);
@@ -520,6 +527,7 @@ test('a reading nobody waits for lies in the tray until somebody says whose it i
   const href = (await page.locator('main ul li a').last().getAttribute('href'))!;
   await page.setViewportSize(BAY);
   await page.goto(href.replace('/orders/', '/bay/'));
+  await openMore(page);
   await page.getByRole('button', { name: 'Bind a wrench to this tablet' }).tap();
   await dialog(page)
     .getByRole('button', { name: /^Wrench 2/ })

@@ -1,4 +1,4 @@
-import { type Browser, expect, test } from '@playwright/test';
+import { type Browser, expect, test } from './covered';
 import { db } from '../../src/server/database';
 import { onTheLift } from '../support/shop';
 import { signInBy } from './hands';

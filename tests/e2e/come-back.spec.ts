@@ -1,4 +1,4 @@
-import { type Page, expect, test } from '@playwright/test';
+import { type Page, expect, test } from './covered';
 import config from '../../playwright.config';
 import { closePool, db } from '../../src/server/database';
 import { loadOrder } from '../../src/server/entries/order';

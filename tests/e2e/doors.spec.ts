@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { type APIRequestContext, type Page, expect, test } from '@playwright/test';
+import { type APIRequestContext, type Page, expect, test } from './covered';
 import { zipSync } from 'fflate';
 import sharp from 'sharp';
 import { give, orderId, signIn } from './hands';
@@ -155,7 +155,7 @@ test('hostile files are refused at the door by name; a large photograph arrives 
   expect(again.status()).toBe(304);
 
   // A hostile ZIP names what is wrong on the shop's own page, and nothing comes in.
-  await page.goto('/shop');
+  await page.goto('/shop?part=in-out');
   await page.getByLabel('A work order’s ZIP').setInputFiles({
     name: 'order.zip',
     mimeType: 'application/zip',
@@ -164,7 +164,7 @@ test('hostile files are refused at the door by name; a large photograph arrives 
   await page.getByRole('button', { name: 'Take it in' }).click();
   await expect(page.getByText(/names a file "\.\.\/\.\.\/evil", which is not ours/)).toBeVisible();
   const whole = await page.request.get(`/api/orders/${await orderId(page, 'VMR')}/order.zip`);
-  await page.goto('/shop');
+  await page.goto('/shop?part=in-out');
   await page.getByLabel('A work order’s ZIP').setInputFiles({
     name: 'order.zip',
     mimeType: 'application/zip',

@@ -1,4 +1,4 @@
-import { type Page, expect, test } from '@playwright/test';
+import { type Page, expect, test } from './covered';
 import { find, orderId, signIn, switchTo } from './hands';
 
 /** Forms: figures as people type them, what is half typed, what is wrong with it, and keys. */
@@ -33,15 +33,15 @@ test.describe('a form of the gallery', () => {
     }
     await expect(form(page).getByText('21 3/16", 538 mm')).toBeVisible();
     await toe.fill('steep');
-    await form(page).getByRole('button', { name: 'Keep it' }).click();
+    await form(page).getByRole('button', { name: 'Record it' }).click();
     await expect(form(page).getByText('Write the toe as an angle.')).toBeVisible();
     await expect(toe).toHaveValue('steep');
     await expect(toe).toHaveAttribute('aria-invalid', 'true');
     await expect(form(page).getByText('Choose the car.')).toBeVisible();
     await toe.fill('0,3');
     await find(form(page).getByLabel('Which car'), 'prs');
-    await form(page).getByRole('button', { name: 'Keep it' }).click();
-    await expect(form(page).getByRole('status').filter({ hasText: 'Kept.' })).toBeVisible();
+    await form(page).getByRole('button', { name: 'Record it' }).click();
+    await expect(form(page).getByRole('status').filter({ hasText: 'Recorded.' })).toBeVisible();
   });
 
   test('one of many is found and taken by keys alone', async ({ page }) => {
@@ -82,7 +82,7 @@ test('what is half typed outlives a reload, asks before it is left, and goes wit
   page,
 }) => {
   await signIn(page, 'Odalys');
-  await page.goto('/shop');
+  await page.goto('/shop?part=tools');
   const tool = page.getByLabel('Tool', { exact: true });
   await tool.fill('ball joint splitter');
   await page.getByLabel('Size', { exact: true }).fill('28 mm');
@@ -95,7 +95,7 @@ test('what is half typed outlives a reload, asks before it is left, and goes wit
   const jobs = page.getByRole('navigation', { name: 'Main' }).getByRole('link', { name: 'Jobs' });
   await jobs.click();
   await page.getByRole('button', { name: 'Go on typing' }).click();
-  await expect(page).toHaveURL(/\/shop$/);
+  await expect(page).toHaveURL(/\/shop\?part=tools$/);
   await expect(tool).toHaveValue('ball joint splitter');
   await jobs.click();
   await page.getByRole('button', { name: 'Leave it half typed' }).click();
@@ -130,7 +130,7 @@ test('what is half typed outlives a reload, asks before it is left, and goes wit
 
 test('a form is looked through by the contract before anything is sent', async ({ page }) => {
   await signIn(page, 'Odalys');
-  await page.goto('/shop');
+  await page.goto('/shop?part=wrenches');
   let sent = 0;
   page.on('request', (request) => {
     if (request.url().includes('/api/commands/')) sent += 1;
@@ -150,7 +150,7 @@ test('a promise stands in the shop’s own time, wherever the browser is', async
   await signIn(page, 'Odalys');
   await page.goto(`/orders/${await orderId(page, 'KLM')}/quote`);
   await expect(page.getByText('promised Thu 16 Apr 2026, 16:00')).toBeVisible();
-  await expect(page.getByLabel('Promised for')).toHaveValue('Apr 16, 2026, 16:00');
+  await expect(page.getByLabel('Promised for')).toHaveValue('16 Apr 2026, 16:00');
 });
 
 test('a reading typed in the bay that does not read is refused at its field, and nothing is recorded', async ({
@@ -160,7 +160,7 @@ test('a reading typed in the bay that does not read is refused at its field, and
   await signIn(page, 'Odalys');
   await page.goto(`/bay/${await orderId(page, 'KLM')}`);
   const card = page.getByRole('region', { name: /lower arm pivots, left front/i });
-  await card.getByRole('button', { name: /^More ways to take/ }).click();
+  await card.getByRole('button', { name: /^More ways to record/ }).click();
   await card.getByRole('button', { name: 'Type it' }).click();
   const reading = card.getByLabel(/^Reading/);
   await reading.pressSequentially('131,2 and a bit');
@@ -169,7 +169,7 @@ test('a reading typed in the bay that does not read is refused at its field, and
   page.on('request', (request) => {
     if (request.method() === 'POST' && /commands|outbox/.test(request.url())) sent += 1;
   });
-  await card.getByRole('button', { name: /^Take 131/ }).click();
+  await card.getByRole('button', { name: /^Record 131/ }).click();
   await expect(card.getByText('“131,2 and a bit” does not read as a figure.')).toBeVisible();
   await expect(reading).toHaveValue('131,2 and a bit');
   expect(sent).toBe(0);
@@ -179,7 +179,7 @@ test('a reading typed in the bay that does not read is refused at its field, and
 
 test('whoever comes back by PIN finds what they half typed; somebody else does not', async ({ page }) => {
   await signIn(page, 'Odalys');
-  await page.goto('/shop');
+  await page.goto('/shop?part=tools');
   const tool = page.getByLabel('Tool', { exact: true });
   const kept = () => page.evaluate(() => JSON.stringify({ ...localStorage }));
   await tool.fill('half a splitter');

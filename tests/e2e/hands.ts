@@ -61,6 +61,21 @@ export const drawnPicture = (hue: number) =>
     .jpeg()
     .toBuffer();
 
+/** What the bay keeps behind More: crew, heights, wrench, walk, lowering. */
+export async function openMore(page: Page): Promise<void> {
+  const more = page.getByRole('button', { name: 'More', exact: true }).first();
+  await expect(more).toBeVisible();
+  if ((await more.getAttribute('aria-expanded')) !== 'true') await press(more);
+}
+
+/** Takes lowering to this tablet alone: it says what that means before it does. */
+export async function lowerFromHere(page: Page): Promise<void> {
+  await openMore(page);
+  await press(page.getByRole('button', { name: 'Lower from this tablet alone' }));
+  await press(page.getByRole('dialog').getByRole('button', { name: 'This tablet alone' }));
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+}
+
 let pictures = 0;
 /** Gives the tablet's camera a picture of its own and waits until it is bound. */
 export async function takePhoto(page: Page, within: Page | Locator = page, asked?: string): Promise<void> {
@@ -167,7 +182,7 @@ export async function workUntil(page: Page, stop: RegExp, checker: CrewName): Pr
     const words = await heading.innerText();
     if (stop.test(words) || /Every step of the run is done/.test(words)) return;
     for (;;) {
-      const take = button(/^(Take|Pass|Clicked|Turned)/);
+      const take = button(/^Record( pass|:| \d)/);
       const offered = await take.allInnerTexts();
       if (offered.length === 0) break;
       const answered = page.waitForResponse((response) =>
@@ -224,7 +239,7 @@ export async function typeSheet(page: Page): Promise<void> {
 export async function roadTest(page: Page, id: string, out: number, back: number): Promise<void> {
   await page.goto(`/orders/${id}/road`);
   await page.getByLabel('Odometer going out').fill(String(out));
-  await page.getByRole('button', { name: 'Take it out' }).click();
+  await page.getByRole('button', { name: 'Record that it goes out' }).click();
   await page.getByLabel('Odometer coming back').fill(String(back));
   for (const good of await page.getByRole('radio', { name: 'good' }).all()) await good.click();
   await page.getByRole('button', { name: 'It is back' }).click();

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { type Browser, type Page, expect, test } from '@playwright/test';
+import { type Browser, type Page, expect, test } from './covered';
 import { CREW } from '../../demo/crew';
 import { checkIn, choose, sign, workUntil } from './hands';
 
@@ -60,7 +60,7 @@ async function setUp(page: Page): Promise<void> {
   await choose(page.getByLabel('Tax on a quote'), 'included');
   await page.getByLabel('What it is called').fill('MwSt.');
   await page.getByLabel('Rate, %').fill('20');
-  await page.getByRole('button', { name: 'Keep name, paper and money' }).click();
+  await page.getByRole('button', { name: 'Save name, paper and money' }).click();
   await expect(
     page.getByRole('link', { name: /Name, paper and money.*Werkstatt am Almgraben/ }),
   ).toBeVisible();
@@ -150,12 +150,12 @@ test('an empty shop in another country, from its first page to a closed re-torqu
 
   // One corner with a digit too few is asked about, with the figure it may have been.
   await typeFour(page, ['51,9', '515,5', '562', '560,5']);
-  await page.getByRole('button', { name: 'Keep these heights' }).click();
+  await page.getByRole('button', { name: 'Record these heights' }).click();
   await expect(
     page.getByText(/Left front reads 52 mm beside 561 mm\. Was it 519 mm\?/).first(),
   ).toBeVisible();
   await page.getByLabel('left front', { exact: true }).fill('519');
-  await page.getByRole('button', { name: /keep/i }).click();
+  await page.getByRole('button', { name: /record/i }).click();
   await expect(page).toHaveURL(`/orders/${id}`);
 
   // Planned with parts of no catalog: they have no price until the quote says one.
@@ -173,13 +173,13 @@ test('an empty shop in another country, from its first page to a closed re-torqu
     await list.getByRole('option').first().click();
   }
   await page.getByRole('button', { name: 'Lamps aimed again' }).click();
-  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await page.getByRole('button', { name: 'Record this plan' }).click();
   await expect(page.getByRole('heading', { name: 'Plan, version 1' })).toBeVisible();
   await page.goto(`/orders/${id}/quote`);
   await page.getByLabel('Line 1, price').fill('1.250,50');
   await page.getByLabel('Line 2, price').fill('189,90');
   await expect(page.getByLabel('Promised for')).toHaveValue(/16:00/);
-  await page.getByRole('button', { name: 'Keep this quote' }).click();
+  await page.getByRole('button', { name: 'Record this quote' }).click();
   await expect(page.getByText(/€/).first()).toBeVisible();
 
   // The customer is written to: nothing carries it, so it is handed on; and says one yes on a telephone of theirs.
@@ -229,7 +229,7 @@ test('an empty shop in another country, from its first page to a closed re-torqu
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(`/orders/${id}/heights`);
   await typeFour(page, ['567,5', '566', '587', '585,5']);
-  await page.getByRole('button', { name: 'Keep these heights' }).click();
+  await page.getByRole('button', { name: 'Record these heights' }).click();
   await expect(page.getByText(/on target/).first()).toBeVisible();
   await page.goto(`/bay/${id}`);
   await workUntil(page, /Road test/, 'Ilse');
@@ -258,15 +258,15 @@ test('an empty shop in another country, from its first page to a closed re-torqu
   };
   for (const [name, typed] of Object.entries(figures)) await field(name).fill(typed);
   await page.getByPlaceholder('ours, or whose').fill('auswärts');
-  await page.getByRole('button', { name: 'Keep the sheet' }).click();
+  await page.getByRole('button', { name: 'Record the sheet' }).click();
   await expect(page.getByText(/Caster 31° right front\. Was it 3\.1°\?/).first()).toBeVisible();
   await field('after.RF.caster').fill('3,1');
-  await page.getByRole('button', { name: /Keep the sheet|keep it/ }).click();
+  await page.getByRole('button', { name: /[Rr]ecord (the sheet|it)/ }).click();
   await expect(page.getByText(/Every angle that has a limit is within it/)).toBeVisible();
 
   await page.goto(`/orders/${id}/road`);
   await page.getByLabel('Odometer going out').fill('45.303');
-  await page.getByRole('button', { name: 'Take it out' }).click();
+  await page.getByRole('button', { name: 'Record that it goes out' }).click();
   await page.getByLabel('Odometer coming back').fill('45.312');
   for (const good of await page.getByRole('radio', { name: 'good' }).all()) await good.click();
   await page.getByRole('button', { name: 'It is back' }).click();
@@ -276,12 +276,12 @@ test('an empty shop in another country, from its first page to a closed re-torqu
 
   // What the photo steps asked for is there; the customer signs, and reads it on the page and on paper.
   await page.goto(`/orders/${id}/handoff`);
-  const missing = page.getByRole('link', { name: 'Do it' });
+  const missing = page.locator('aside').getByRole('link', { name: /^To the / });
   if (await missing.count()) throw new Error(`still missing: ${await page.getByRole('main').innerText()}`);
   await sign(page);
   await phone.reload();
   await expect(phone.getByTestId('standing')).toHaveText('It has been handed over.');
-  await phone.getByText(/fasteners, each with who and when/).click();
+  for (const corner of await phone.locator('#torque summary').all()) await corner.click();
   const handoff = await phone.locator('main').innerText();
   isTrueForCustomers(handoff, 'the handoff on the page');
   for (const words of [

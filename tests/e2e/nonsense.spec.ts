@@ -1,4 +1,4 @@
-import { type Locator, type Page, expect, test } from '@playwright/test';
+import { type Locator, type Page, expect, test } from './covered';
 import { isPlain } from '../support/plain';
 import { orderId, signIn } from './hands';
 
@@ -10,6 +10,9 @@ const PAGES = [
   '/hours',
   '/me',
   '/shop',
+  '/shop?part=hours',
+  '/shop?part=limits',
+  '/shop?part=wrenches',
   '/shop/people',
   '/welcome',
   '/week',
@@ -21,6 +24,7 @@ const PAGES = [
 ];
 const ORDER_PAGES = [
   'look-over',
+  'measures',
   'heights',
   'plan',
   'quote',
@@ -36,7 +40,7 @@ const NONSENSE = 'zz?';
 const OPENERS: Record<string, RegExp> = {
   '/catalog': /^(A part of our own|New part|Add a part|A new part)/,
   '/kits': /^(A new kit|New kit|Add a kit)/,
-  'look-over': /^(Offer something else|Grade Tires|Add)$/,
+  'look-over': /^(Offer something else|Due soon|Which car exactly.*)$/,
 };
 
 /** Forms whose figures are read on the server alone: nonsense is refused there, and what is said of it is read. */
@@ -165,6 +169,6 @@ test('nonsense in the forms of an order is told at its fields, in plain sentence
   for (const order of open)
     for (const part of ORDER_PAGES)
       found[part] = (found[part] ?? 0) + (await tryPage(page, `/orders/${order}/${part}`, OPENERS[part]));
-  for (const part of ['look-over', 'heights', 'quote', 'alignment'])
+  for (const part of ['measures', 'heights', 'quote', 'alignment'])
     expect(found[part], `${part}: nothing was refused`).toBeGreaterThan(0);
 });

@@ -1,11 +1,11 @@
-import { type Browser, type Page, expect, test } from '@playwright/test';
+import { type Browser, type Page, expect, test } from './covered';
 import type { Entry } from '../../src/core/ledger/entries';
 import { db } from '../../src/server/database';
 import { entriesOf } from '../../src/server/entries/kept';
 import type { DemoJob } from '../../demo/job';
 import { onTheLift } from '../support/shop';
 import { Cable } from './cut';
-import { addPart, drawnPicture, enterPin, signIn, choose } from './hands';
+import { addPart, drawnPicture, enterPin, signIn, choose, lowerFromHere, openMore } from './hands';
 
 /** What an online run and an offline one must say alike: what was recorded, in its order, by whom. */
 const record = (entries: Entry[]) =>
@@ -35,7 +35,7 @@ async function workOn(page: Page, stop: RegExp): Promise<void> {
   for (let guard = 0; guard < 80; guard += 1) {
     const words = await heading(page).innerText();
     if (stop.test(words)) return;
-    const take = page.getByRole('button', { name: /^(Take|Pass|Clicked|Turned)/ });
+    const take = page.getByRole('button', { name: /^Record( pass|:| \d)/ });
     for (;;) {
       const offered = await take.allInnerTexts();
       if (!offered.length) break;
@@ -94,7 +94,7 @@ test('from raise to torque without network: reloaded, reconnected, and the recor
   const cable = await Cable.to(base);
   const { context, page } = await tablet(browser, cable.url, 'Brannoch');
   await openBay(page, offline);
-  await page.getByRole('button', { name: 'Lower from this tablet alone' }).click();
+  await lowerFromHere(page);
   await expect(page.getByText('This tablet lowers and drives')).toBeVisible();
   cable.cut();
   await page.getByRole('button', { name: 'Start clock' }).click();
@@ -122,7 +122,7 @@ test('from raise to torque without network: reloaded, reconnected, and the recor
 
   const other = await tablet(browser, base, 'Brannoch');
   await openBay(other.page, online);
-  await other.page.getByRole('button', { name: 'Lower from this tablet alone' }).click();
+  await lowerFromHere(other.page);
   await expect(other.page.getByText('This tablet lowers and drives')).toBeVisible();
   await other.page.getByRole('button', { name: 'Start clock' }).click();
   await workOn(other.page, LAST);
@@ -149,7 +149,7 @@ test('two tablets on one car: while one lowers alone, the other may not loosen; 
   const cable = await Cable.to(base);
   const away = await tablet(browser, cable.url, 'Brannoch');
   await openBay(away.page, job);
-  await away.page.getByRole('button', { name: 'Lower from this tablet alone' }).click();
+  await lowerFromHere(away.page);
   await expect(away.page.getByText('This tablet lowers and drives')).toBeVisible();
   cable.cut();
   // Two browsers at once: the second sees within a second that the first holds lowering.
@@ -190,6 +190,7 @@ test('two tablets on one car: while one lowers alone, the other may not loosen; 
   expect(await entriesOf(db(), job.orderId)).toHaveLength(before);
 
   // The tablet is given up for lost: the lead looks at the car and takes lowering back.
+  await openMore(near.page);
   await near.page.getByRole('button', { name: 'Take it back' }).click();
   await near.page.getByLabel(/The lead has looked at the car/).check();
   await near.page.getByLabel('Why it is taken back').fill('the tablet fell into the drain');
@@ -208,7 +209,7 @@ test('two tablets on one car: while one lowers alone, the other may not loosen; 
   await near.page
     .getByLabel('What was seen and done')
     .fill('It stands raised in front, nothing else was done');
-  await near.page.getByRole('button', { name: 'Write it down' }).click();
+  await near.page.getByRole('button', { name: 'Record it' }).click();
   await expect(near.page.getByRole('region', { name: 'To be looked at' })).toHaveCount(0);
   await away.context.close();
   await near.context.close();
@@ -285,7 +286,7 @@ test('what the shop refuses for good is set aside in sight and the rest goes on;
   await expect(page.getByRole('dialog')).toContainText(words);
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Keep as a file' }).click(),
+    page.getByRole('button', { name: 'Save as a file' }).click(),
   ]);
   expect(file.suggestedFilename()).toMatch(/^refused-[0-9a-f-]{36}\.json$/);
   await page.getByRole('button', { name: 'Throw away' }).click();

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './covered';
 import {
   LEVEL_IN_INCHES,
   type Truck,
@@ -40,18 +40,18 @@ test('from intake to a closed re-torque, as lead, tech and advisor', async ({ pa
   await page.getByRole('button', { name: 'Second reading' }).first().click();
   await page.getByLabel('left front, second reading', { exact: true }).fill('21 1/4');
   await expect(page.getByText('measure this corner a third time')).toBeVisible();
-  await page.getByRole('button', { name: 'Keep these heights' }).click();
+  await page.getByRole('button', { name: 'Record these heights' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'third time' }).first()).toBeVisible();
   await page.getByRole('button', { name: 'Third reading' }).click();
   await page.getByLabel('left front, third reading', { exact: true }).fill('20 7/16');
-  await page.getByRole('button', { name: 'Keep these heights' }).click();
+  await page.getByRole('button', { name: 'Record these heights' }).click();
   await expect(page).toHaveURL(`/orders/${id}`);
 
   // The lead plans, the advisor asks, the lead starts.
   await switchTo(page, 'Odalys');
   await planBothEnds(page, id, FIRST);
   await expect(page.getByText('against a target of 22 3/8"')).toBeVisible();
-  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await page.getByRole('button', { name: 'Record this plan' }).click();
   await expect(page.getByRole('heading', { name: 'Plan, version 1' })).toBeVisible();
   await switchTo(page, 'Teodor');
   await choose(page.getByLabel('Asked'), 'by phone');
@@ -75,7 +75,7 @@ test('from intake to a closed re-torque, as lead, tech and advisor', async ({ pa
   await carrier.getByRole('button', { name: 'Change value' }).click();
   await choose(page.getByRole('dialog').getByLabel('What there is'), 'missing');
   await expect(page.getByRole('dialog').getByLabel(/Source/)).toHaveCount(0);
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.getByRole('button', { name: 'Record it' }).click();
   await expect(carrier.getByText('No value')).toBeVisible();
   await switchTo(page, 'Brannoch');
 
@@ -129,7 +129,7 @@ test('from intake to a closed re-torque, as lead, tech and advisor', async ({ pa
     .getByRole('dialog')
     .getByLabel(/Source/)
     .fill('kit sheet by mail, line 9');
-  await page.getByRole('button', { name: 'Write it down' }).click();
+  await page.getByRole('button', { name: 'Record it' }).click();
   await expect(page.getByText('kit sheet by mail, line 9')).toBeVisible();
   await switchTo(page, 'Brannoch');
   await page.goto(`/bay/${id}`);
@@ -140,7 +140,7 @@ test('from intake to a closed re-torque, as lead, tech and advisor', async ({ pa
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(`/orders/${id}/heights`);
   await typeHeights(page, FIRST, FIRST.after);
-  await page.getByRole('button', { name: 'Keep these heights' }).click();
+  await page.getByRole('button', { name: 'Record these heights' }).click();
   await expect(
     page
       .getByText('Front up 2", as the kit claims, on target. Rear up 1", as the kit claims, on target.')
@@ -151,7 +151,7 @@ test('from intake to a closed re-torque, as lead, tech and advisor', async ({ pa
   await workUntil(page, /Road test/, 'Ilse');
   await page.goto(`/orders/${id}/alignment`);
   await typeSheet(page);
-  await page.getByRole('button', { name: 'Keep the sheet' }).click();
+  await page.getByRole('button', { name: 'Record the sheet' }).click();
   await expect(page.getByText(/Every angle that has a limit is within it/)).toBeVisible();
   await roadTest(page, id, 52104, 52112);
   await page.goto(`/bay/${id}`);
@@ -165,6 +165,8 @@ test('from intake to a closed re-torque, as lead, tech and advisor', async ({ pa
   await switchTo(page, 'Teodor');
   await sign(page);
   const text = await pdfText(page, `/api/orders/${id}/handoff`);
+  // The torque record is folded by corner.
+  for (const corner of await page.locator('#torque summary').all()) await corner.click();
   for (const part of [
     '20 7/16"',
     '22 3/8"',
@@ -199,7 +201,7 @@ test('from intake to a closed re-torque, as lead, tech and advisor', async ({ pa
   const left = page.getByRole('region', { name: /U-bolt nuts, left rear/ });
   await left.getByRole('button', { name: 'It moved' }).click();
   await left.getByLabel('By degrees, about').fill('20');
-  await left.getByRole('button', { name: 'Clicked' }).click();
+  await left.getByRole('button', { name: /^Record: clicked/ }).click();
   await expect(left.getByRole('img', { name: 'found moved' })).toBeVisible();
   await workUntil(page, /Every step/, 'Ilse');
   await page.goto(`/orders/${visit}/handoff`);

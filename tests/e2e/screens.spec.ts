@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import AxeBuilder from '@axe-core/playwright';
 import type { AxeResults } from 'axe-core';
-import { type Page, expect, test } from '@playwright/test';
+import { type Page, expect, test } from './covered';
 import { db } from '../../src/server/database';
-import { signIn, signInBy } from './hands';
+import { badManners, badSheets } from './manners';
+import { openMore, signIn, signInBy } from './hands';
 
 /**
  * One browser a worker, signed in once: it has what every screen loads already, as a tablet in the shop has, and a screen is
@@ -110,6 +111,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
       '/orders/new',
       '/come-backs',
       '/shop',
+      ...['hours', 'limits', 'wrenches', 'tools', 'crew', 'in-out'].map((part) => `/shop?part=${part}`),
       '/cars',
       '/planner',
       '/catalog',
@@ -132,7 +134,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     ].map((url) => [url, (page: Page) => open(page, url)]),
   ),
   ...Object.fromEntries(
-    ['', '/look-over', '/heights', '/plan', '/quote', '/parts', '/work', '/torque']
+    ['', '/look-over', '/measures', '/heights', '/plan', '/quote', '/parts', '/work', '/torque']
       .concat(['/alignment', '/road', '/photos', '/handoff', '/trail'])
       .flatMap((part) =>
         [
@@ -155,7 +157,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     await page.goto('/week');
     await expect(page.getByRole('table')).toBeVisible();
     await page.getByRole('button', { name: 'See what it does' }).click();
-    await expect(page.getByText(/Late in all/)).toBeVisible();
+    await expect(page.getByRole('region', { name: 'What it would do' }).getByRole('table')).toBeVisible();
   },
   'the finder': async (page) => {
     await open(page, '/help');
@@ -200,6 +202,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
       `the bay’s sheet ${name}`,
       async (page: Page) => {
         await bay(page, 'KLM');
+        await openMore(page);
         await page.getByRole('button', { name, exact: typeof name === 'string' }).click();
         await expect(page.getByRole('dialog')).toBeVisible();
       },
@@ -232,12 +235,14 @@ test('axe finds nothing serious on the way in, and what is pale in one row of tw
   expect(found.join()).toContain('#eee');
 });
 
-signedIn.describe('axe finds nothing serious on', () => {
+signedIn.describe('axe finds nothing serious, keys and narrow windows find their way on', () => {
   signedIn.describe.configure({ mode: 'parallel' });
   for (const [name, come] of Object.entries(SCREENS))
     signedIn(name, async ({ page }) => {
       await come(page);
       expect(await serious(page)).toEqual([]);
+      expect(await badManners(page)).toEqual([]);
+      expect(await badSheets(page)).toEqual([]);
     });
 });
 

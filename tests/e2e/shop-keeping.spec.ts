@@ -1,4 +1,4 @@
-import { type Page, expect, test } from '@playwright/test';
+import { type Page, expect, test } from './covered';
 import {
   LEVEL_IN_INCHES,
   type Truck,
@@ -23,7 +23,7 @@ async function measured(page: Page, plate: string): Promise<string> {
   const one = truck(plate);
   const id = await takeIn(page, one);
   await typeHeights(page, one, one.before);
-  await page.getByRole('button', { name: 'Keep these heights' }).click();
+  await page.getByRole('button', { name: 'Record these heights' }).click();
   await expect(page).toHaveURL(`/orders/${id}`);
   return id;
 }
@@ -47,7 +47,7 @@ test('a kit is written down with its builds, and a line that lacks a count is na
     await dialog.getByLabel(`What, line ${at}`).fill(what);
   };
   await line(1, '', 'Block without a count');
-  await dialog.getByRole('button', { name: 'Keep the kit' }).click();
+  await dialog.getByRole('button', { name: 'Save the kit' }).click();
   await expect(dialog.getByRole('alert').first()).toBeVisible();
   await expect(dialog.getByLabel('Note')).toHaveValue('Written down by hand');
   await line(1, '2', 'Block');
@@ -56,7 +56,7 @@ test('a kit is written down with its builds, and a line that lacks a count is na
   await dialog.getByRole('button', { name: 'Another line' }).click();
   await line(3, '8', 'Nut');
   await choose(dialog.getByLabel('Side, line 2'), 'rear');
-  await dialog.getByRole('button', { name: 'Keep the kit' }).click();
+  await dialog.getByRole('button', { name: 'Save the kit' }).click();
   await expect(dialog).toHaveCount(0);
   const kit = page.getByRole('listitem').filter({ hasText: 'Tarnfold Rear Pair' });
   await expect(kit).toContainText('model years 2001 to 2009');
@@ -86,11 +86,12 @@ test('cars are found by plate or customer, and a car shows its visits and what w
   await expect(page.getByRole('heading', { name: 'Marl Fathom 70, pack trips' })).toBeVisible();
   await expect(page.getByText('Radius arm, axle to frame, front')).toBeVisible();
   await expect(page.getByText('measured here').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Edit what is known' }).click();
   await page.getByLabel('Still to be fitted later').fill('bumper, winch');
-  await page.getByRole('button', { name: 'Keep what is known' }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'Kept.' })).toBeVisible();
+  await page.getByRole('button', { name: 'Save what is known' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Saved.' })).toBeVisible();
   await page.reload();
-  await expect(page.getByLabel('Still to be fitted later')).toHaveValue('bumper, winch');
+  await expect(page.getByText('bumper, winch')).toBeVisible();
   await page.goto('/cars?find=nobody%20at%20all');
   await expect(page.getByText('No car is called like that.')).toBeVisible();
 });
@@ -105,7 +106,7 @@ test('stacked lift parts need the lead’s written reason; blocks on each other 
   await addPart(page, 'front', 'Top spacer, 24 mm plate');
   const stacked = page.locator('[data-consequence="front.stacked"]');
   await expect(stacked).toHaveAttribute('data-level', 'must');
-  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await page.getByRole('button', { name: 'Record this plan' }).click();
   await expect(page.getByText(/Lift parts stand on each other/)).toBeVisible();
   await page
     .getByLabel('Why these lift parts may be stacked')
@@ -113,10 +114,10 @@ test('stacked lift parts need the lead’s written reason; blocks on each other 
   await addPart(page, 'rear', 'Block');
   await addPart(page, 'rear', 'Block');
   await expect(page.locator('[data-consequence="rear.blocks"]')).toHaveAttribute('data-level', 'never');
-  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await page.getByRole('button', { name: 'Record this plan' }).click();
   await expect(page.getByText(/Blocks stacked: Stacked blocks shear/)).toBeVisible();
   await page.locator('[data-consequence="rear.blocks"]').getByRole('button').first().click();
-  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await page.getByRole('button', { name: 'Record this plan' }).click();
   await expect(page.getByRole('heading', { name: 'Plan, version 1' })).toBeVisible();
   await page.goto(`/orders/${id}/trail`);
   await expect(page.getByText(/lifted “stacked”: both plates from one maker/)).toBeVisible();
@@ -137,7 +138,7 @@ test('a used part that replaces a thinner one lifts by the difference and claims
   await page.locator('[data-part="block"]').getByLabel('of, in').fill('1');
   await expect(height).toContainText('Predicted 23 1/8"');
   await expect(page.getByText(/no kit’s claim is assumed for it/)).toBeVisible();
-  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await page.getByRole('button', { name: 'Record this plan' }).click();
   await expect(page.getByText(/predicted lift 1"/)).toBeVisible();
   await expect(page.getByText(', no claim')).toBeVisible();
 });
@@ -148,7 +149,7 @@ test('a cut coil is marked as not to be undone, in the plan and as it is kept', 
   await page.goto(`/orders/${id}/plan`);
   await addPart(page, 'front', 'Cut coil');
   await expect(page.getByText('Cannot be undone: cut coil.')).toBeVisible();
-  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await page.getByRole('button', { name: 'Record this plan' }).click();
   await expect(
     page.getByText(/Cannot be undone: Cut coil\. The lead and the customer say yes first/),
   ).toBeVisible();
@@ -162,13 +163,13 @@ test('weights sink and lift the corners, and what is still to come is predicted 
   const before = await page.getByTestId('predicted-front').innerText();
   await page.getByLabel('What', { exact: true }).fill('Winch and bumper');
   await page.getByLabel('lb').fill('220');
-  await page.getByRole('button', { name: 'Put on' }).click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByTestId('predicted-front')).not.toHaveText(before);
   await expect(page.locator('[data-consequence="load-front"]')).toHaveCount(0);
   await page.getByText(/more, all within their limits/).click();
   await expect(page.locator('[data-consequence="load-front"]')).toBeVisible();
   await page.getByRole('checkbox', { name: 'still to come' }).check();
-  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await page.getByRole('button', { name: 'Record this plan' }).click();
   await expect(page.getByRole('row', { name: /With Winch and bumper/ })).toBeVisible();
 });
 
@@ -179,13 +180,13 @@ test('a hold for a part only a later phase needs is ended by the lead, with a re
   const id = await measured(page, 'KEEP 15');
   await page.goto(`/orders/${id}/plan`);
   await addPart(page, 'front', 'Camber cams');
-  await page.getByRole('button', { name: 'Keep this plan' }).click();
+  await page.getByRole('button', { name: 'Record this plan' }).click();
   await page.getByRole('button', { name: 'The customer says yes' }).click();
   await expect(page.getByText(/to this picture/)).toBeVisible();
   await page.goto(`/orders/${id}/parts`);
   await page.getByRole('button', { name: 'Short or wrong' }).click();
   await page.getByLabel('How many are here').fill('0');
-  await page.getByRole('button', { name: 'Keep the count' }).click();
+  await page.getByRole('button', { name: 'Record the count' }).click();
   await expect(page.getByText(/On hold: Camber cams: short, 0 of 2\. The car stays whole/)).toBeVisible();
   await page.getByRole('button', { name: 'The lead goes on without it' }).click();
   await page.getByRole('dialog').getByLabel('Reason').fill('needed only at the rack, on Friday');
@@ -203,7 +204,7 @@ test('a car’s wheel sets are written down, put on, and chosen when it comes ag
   );
   await page.goto(`/cars/${car}`);
   const dialog = page.getByRole('dialog');
-  const keep = dialog.getByRole('button', { name: /^(Keep the set|It is so)/ });
+  const keep = dialog.getByRole('button', { name: /^(Record the set|It is so)/ });
   await page.getByRole('button', { name: 'Another wheel set' }).click();
   await keep.click();
   await expect(dialog.getByText('Name it, like winter or on steel')).toBeVisible();
@@ -233,7 +234,7 @@ test('a car’s wheel sets are written down, put on, and chosen when it comes ag
   await expect(set('summer')).toContainText('nuts 110 lbf·ft (149 N·m), wheel sheet, page 2');
   await expect(set('mud')).toContainText('LT285/70R17 on 17 x 8.5, offset 10');
   await expect(set('mud')).toContainText('no value entered');
-  await expect(set('mud')).toContainText('dial reads 3.8% less than driven, by the size of its tires');
+  await expect(set('mud')).toContainText('odometer reads 3.8% less than driven, by the size of its tires');
 
   await page.goto(`/orders/${id}`);
   await page.getByRole('button', { name: 'Say which wheels are on' }).click();

@@ -1,4 +1,4 @@
-import { type Page, expect, test } from '@playwright/test';
+import { type Page, expect, test } from './covered';
 import { db } from '../../src/server/database';
 import { entriesOf } from '../../src/server/entries/kept';
 import { onTheLift } from '../support/shop';
@@ -11,8 +11,9 @@ test('the week: planned, asked what if, changed only when accepted, pinned, agre
   await signIn(page, 'Odalys');
   await page.goto('/week');
   await expect(page.getByRole('table')).toBeVisible();
+  await page.getByRole('button', { name: 'How this was worked out' }).click();
   await expect(page.getByText(/Worked out in/)).toBeVisible();
-  await expect(page.getByText(/in 10|as good as sure|hardly|in 20/).first()).toBeVisible();
+  await expect(page.getByText(/in 10|nearly certain|very unlikely|in 20/).first()).toBeVisible();
   // Asked, looked at, left: nothing is changed.
   await choose(page.getByLabel('What if', { exact: true }), 'tech out');
   await choose(page.getByLabel('Who', { exact: true }), { label: 'Brannoch' });
@@ -39,6 +40,10 @@ test('the week: planned, asked what if, changed only when accepted, pinned, agre
   await expect(page.getByText(/The work: Teodor/)).toBeVisible();
   await page.getByRole('button', { name: /Agree this plan/ }).click();
   await expect(page.getByRole('button', { name: 'Agree this plan anew' })).toBeVisible();
+  // From then on the day says beside each promise when the car is likely done.
+  await page.goto('/');
+  await expect(page.getByText(/^likely \w{3} \d+ \w{3} \d\d:\d\d$/).first()).toBeVisible();
+  await page.goto('/week');
   const slots = await db().rows<{ person_id: string }>(
     'SELECT week_slot.person_id FROM week_slot JOIN week_rush ON week_rush.id = job_id WHERE label = ?',
     [`Mail sledge ${RUN}`],
@@ -216,16 +221,16 @@ test('the main job by keyboard alone: signed in, found, stepped, torqued', async
   const torqued = async () => (await entriesOf(db(), job.orderId)).some((entry) => entry.kind === 'torque');
   for (let guard = 0; guard < 40 && !(await torqued()); guard += 1) {
     const words = await heading.innerText();
-    const take = page.getByRole('button', { name: /^(Take|Pass|Clicked|Turned)/ });
+    const take = page.getByRole('button', { name: /^Record( pass|:| \d)/ });
     if (await take.count()) {
       const offered = await take.allInnerTexts();
-      await tabTo(page, /^\s*(Take|Pass|Clicked|Turned)/);
+      await tabTo(page, /^\s*Record( pass|:| \d)/);
       await page.keyboard.press('Enter');
       await expect.poll(() => take.allInnerTexts()).not.toEqual(offered);
       continue;
     }
     if (await page.locator('[name=measured]').count()) {
-      await tabTo(page, /Write down/);
+      await tabTo(page, /^\s*Measured:/);
       await page.keyboard.type('4');
     }
     await tabTo(page, /^\s*Done\s*$/);

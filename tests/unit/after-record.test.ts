@@ -324,7 +324,7 @@ const AFTER_ENTRIES: [Entry['kind'], object, RegExp][] = [
   [
     'followup.open',
     { kind: 'check-in', interval: { distance: null, unit: 'mi', days: 180 }, places: [] },
-    /a word after months, after 180 days/,
+    /asking how it drives, after 180 days/,
   ],
 ];
 
@@ -394,7 +394,7 @@ test('the paper’s notes say what was deferred, accepted, declined, driven and 
   expect(packetNotes(told, {}, SHOP).find(({ title }) => title === 'Noted on the road')!.lines).toEqual([
     'A noise, left front, 60: hums',
   ]);
-  expect(Object.keys(notes)).not.toContain('Interim torque values');
+  expect(Object.keys(notes)).not.toContain('Temporary torque values');
 });
 
 test('an order that waits for its own alarm or its intake still says whose move it is', () => {

@@ -15,7 +15,7 @@ import {
 import { dueBand } from '@/core/follow-up/due-band';
 import { fillWords, outsideQuiet, reminderStage } from '@/core/follow-up/reminders';
 import type { EntryOf } from '@/core/ledger/entries';
-import { summarizeLifts, tally } from '@/core/ledger/kit-ledger';
+import { summarizeByPlatform, summarizeLifts, tally } from '@/core/ledger/kit-ledger';
 import { drawMark } from '@/core/ledger/photo-marks';
 import { photoPairs } from '@/core/ledger/photo-shots';
 import {
@@ -307,6 +307,15 @@ describe('the kit ledger', () => {
     expect(front!.ratio).toBeCloseTo(0.92);
     expect(front!.spread).toBeCloseTo(Math.sqrt(8));
     expect(rear).toMatchObject({ jobs: 1, spread: null, ratio: null });
+  });
+  test('a platform at a time, where cars of more than one wear it', () => {
+    const ox = { end: 'front', platform: 'Ox', claimed: 50, measured: 44 } as const;
+    const scree = { ...ox, platform: 'Scree', measured: 51 };
+    expect(summarizeByPlatform([ox, { ...ox, measured: 46 }])).toEqual([]);
+    expect(summarizeByPlatform([scree, ox, { ...ox, measured: 46 }])).toMatchObject([
+      { platform: 'Ox', lifts: [{ jobs: 2, mean: 45 }] },
+      { platform: 'Scree', lifts: [{ jobs: 1, mean: 51, spread: null }] },
+    ]);
   });
   test('counts what was said, the most frequent first', () => {
     expect(tally(['b', 'a', 'b'])).toEqual([

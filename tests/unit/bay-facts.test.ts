@@ -131,15 +131,23 @@ describe('what the button will do', () => {
   const now = (id: string, more: object = {}) => ({ ...state.fasteners.get(id)!, ...more });
 
   test.each([
-    ['C/arm-L', {}, false, 'lbft', 'Take 131'],
-    ['C/arm-L', {}, false, 'nm', 'Take 178'],
-    ['J/ubolt-L', {}, false, 'nm', 'Pass 1 of 3: 118'],
-    ['J/ubolt-L', { pass: 2 }, false, 'nm', 'Pass 3 of 3: 118'],
-    ['J/ubolt-L', {}, true, 'nm', 'Clicked'],
-    ['C/arm-L', { pass: 1, spec: { nm: 70, angleDeg: 60, source: 's' } }, false, 'nm', 'Turned 60°'],
-    ['C/arm-L', { pass: 0, spec: { nm: 70, angleDeg: 60, source: 's' } }, false, 'nm', 'Take 70'],
+    ['C/arm-L', {}, false, 'lbft', 'Record 131 lbf·ft'],
+    ['C/arm-L', {}, false, 'nm', 'Record 178 N·m'],
+    ['J/ubolt-L', {}, false, 'nm', 'Record pass 1 of 3: 118 N·m'],
+    ['J/ubolt-L', { pass: 2 }, false, 'nm', 'Record pass 3 of 3: 118 N·m'],
+    ['J/ubolt-L', {}, true, 'nm', 'Record: clicked at 118 N·m'],
+    ['C/arm-L', { pass: 1, spec: { nm: 70, angleDeg: 60, source: 's' } }, false, 'nm', 'Record 60° turned'],
+    ['C/arm-L', { pass: 0, spec: { nm: 70, angleDeg: 60, source: 's' } }, false, 'nm', 'Record 70 N·m'],
   ] as const)('%s %j', (id, more, recheck, unit, words) => {
     expect(describeTake(of(id), now(id, more), recheck, unit)).toBe(words);
+  });
+
+  test('a typed figure is what the button says it records', () => {
+    const arm = of('C/arm-L');
+    expect(describeTake(arm, now('C/arm-L'), false, 'lbft', 116)).toBe('Record 116 lbf·ft, typed');
+    expect(describeTake(arm, now('C/arm-L'), true, 'nm', 171)).toBe('Record 171 N·m, typed');
+    const angle = { pass: 1, spec: { nm: 70, angleDeg: 60, source: 's' } };
+    expect(describeTake(arm, now('C/arm-L', angle), false, 'nm', 58)).toBe('Record 58° turned, typed');
   });
 });
 

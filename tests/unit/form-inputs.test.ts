@@ -6,7 +6,7 @@ import { readingsFrom, typedReadings } from '@/features/alignment/typed-sheet';
 import { NO_BUILD, NO_RULE, factsOf, typedBuild } from '@/features/catalog/kit-lines';
 import { emptyIntake, intakeFrom } from '@/features/intake/typed-intake';
 import { dropAllDrafts, dropDraft, keepDraft, readDraft } from '@/ui/draft';
-import { emptyOdometer, odometerFrom } from '@/ui/figure-fields';
+import { emptyOdometer, odometerFrom } from '@/ui/unit-fields';
 import { moved } from '@/ui/lines';
 
 /** What forms make of what was typed: looked through by the contract, as they do before they send it. */

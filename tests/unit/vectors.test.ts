@@ -10,16 +10,23 @@ const linesOf = (file: string) =>
     .filter(Boolean)
     .map((line) => JSON.parse(line) as { calc: string; input: unknown; output?: unknown; error?: boolean });
 
+/** How each example that is refused is refused, read through once by hand: `code field`, by file and line. */
+const REFUSED = JSON.parse(readFileSync(path.join(folder, 'refused.json'), 'utf8')) as Record<string, string>;
+const seen = new Set<string>();
+function refusedAs(line: string, got: ReturnType<typeof answer>): void {
+  seen.add(line);
+  if (got.ok) throw new Error(`${line} is not refused`);
+  expect(`${got.error.code} ${got.error.field}`).toBe(REFUSED[line]);
+}
+afterAll(() => expect([...seen].sort()).toEqual(Object.keys(REFUSED).sort()));
+
 describe('worked examples', () => {
   for (const file of readdirSync(folder).filter((name) => calculators.has(name.replace('.jsonl', '')))) {
     test.each(linesOf(file).map((vector, index) => [index + 1, vector] as const))(
       `${file} line %i`,
-      (_, vector) => {
+      (index, vector) => {
         const got = answer(vector.calc, vector.input);
-        if (vector.error) {
-          expect(got.ok).toBe(false);
-          return;
-        }
+        if (vector.error) return refusedAs(`${file}:${index}`, got);
         expect(got).toMatchObject({ ok: true });
         expect(closeTo((got as { output: unknown }).output, vector.output)).toBe('same');
       },
@@ -30,8 +37,9 @@ describe('worked examples', () => {
 describe('refusals', () => {
   test.each(linesOf('errors.jsonl').map((vector, index) => [index + 1, vector] as const))(
     'line %i',
-    (_, vector) => {
+    (index, vector) => {
       const got = answer(vector.calc, vector.input);
+      refusedAs(`errors.jsonl:${index}`, got);
       expect(got).toMatchObject({ ok: false, error: { message: expect.stringMatching(/\w/) } });
       if (!calculators.has(vector.calc)) expect(got).toMatchObject({ error: { code: 'unknown-calc' } });
       else expect((got as { error: { field: string } }).error.field).not.toBe('');

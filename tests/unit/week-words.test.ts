@@ -1,6 +1,14 @@
 import { workCalendar } from '@/core/schedule/calendar';
 import type { Because, PlacedPhase, WeekProblem } from '@/core/schedule/types';
-import { describeBecause, describeChance, mainReason, whenText, workText } from '@/features/week/week-words';
+import {
+  describeBecause,
+  describeChance,
+  lateText,
+  mainReason,
+  promisesMissed,
+  whenText,
+  workText,
+} from '@/features/week/week-words';
 
 const problem = {
   jobs: [
@@ -24,7 +32,9 @@ describe('why work stands where it does', () => {
   test('what holds it up is named by the car that does, without what that car is for', () => {
     expect(describeBecause({ why: 'at once', what: null }, problem)).toBeNull();
     expect(describeBecause({ why: 'place', what: 'b' }, problem)).toBe('its place has Brae Ox 300 on it');
-    expect(describeBecause({ why: 'place', what: null }, problem)).toBe('its place is not open sooner');
+    expect(describeBecause({ why: 'place', what: null }, problem)).toBe(
+      'waits until its place is open: the alignment rack on its days',
+    );
     expect(describeBecause({ why: 'tech', what: 'b' }, problem)).toMatch(/busy, with Brae Ox 300$/);
     expect(describeBecause({ why: 'tech', what: 'gone' }, problem)).toMatch(/busy, with another car$/);
     expect(describeBecause({ why: 'waits', what: 'a part' }, problem)).toBe('waits for a part');
@@ -47,19 +57,24 @@ describe('why work stands where it does', () => {
 describe('how surely a promise holds', () => {
   test('is said in tenths, finer near both ends, and never as sure', () => {
     expect([0, 0.01, 0.05, 0.1, 0.44, 0.8, 0.95, 0.99, 1].map(describeChance)).toEqual([
-      'hardly',
-      'hardly',
+      'very unlikely',
+      'very unlikely',
       '1 in 20',
       '1 in 10',
       '4 in 10',
       '8 in 10',
       '19 in 20',
-      'as good as sure',
-      'as good as sure',
+      'nearly certain',
+      'nearly certain',
     ]);
   });
   test('a better chance is never told as a worse one', () => {
-    const rank = ['hardly', '1 in 20', ...[1, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => `${n} in 10`), '19 in 20'];
+    const rank = [
+      'very unlikely',
+      '1 in 20',
+      ...[1, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => `${n} in 10`),
+      '19 in 20',
+    ];
     let last = 0;
     for (let share = 0; share < 0.985; share += 0.005) {
       const at = rank.indexOf(describeChance(share));
@@ -84,4 +99,42 @@ test('working time and moments read as a clock says them', () => {
   expect(whenText(calendar, 510, true)).toBe('Tue 14 Apr, 17:00');
   expect(whenText(calendar, 510)).toBe('Wed 15 Apr, 08:00');
   expect(whenText(calendar, 240)).toBe('Tue 14 Apr, 12:30');
+});
+
+describe('a week in one sentence', () => {
+  const hours = { from: 480, to: 1020, restFrom: 720, restMinutes: 30, weekdays: [1, 2, 3, 4, 5] };
+  const zone = workCalendar(hours, 'America/Denver', '2026-04-14');
+  const job = (id: string, promise: number | null) => ({ ...problem.jobs[0]!, id, promise });
+  const week = { ...problem, jobs: [job('a', 100), job('b', 200), job('c', null), job('d', 300)] };
+
+  test('counts what is more likely missed than kept, and names what is missed by most', () => {
+    const said = promisesMissed(
+      week,
+      { ends: { a: 90, b: 210, c: 900, d: 900 } },
+      { a: { holds: 0.9 }, b: { holds: 0.4 }, c: { holds: null }, d: { holds: 0.1 } },
+      zone,
+    );
+    expect(said).toMatchObject({ promised: 3, missed: 2, worst: { jobId: 'd' } });
+    expect(said.worst!.days).toBeGreaterThan(0);
+  });
+
+  test('with every promise likely kept it names nothing', () => {
+    const kept = Object.fromEntries(week.jobs.map(({ id }) => [id, { holds: 0.8 }]));
+    expect(promisesMissed(week, { ends: { a: 500 } }, kept, zone)).toEqual({
+      promised: 3,
+      missed: 0,
+      worst: null,
+    });
+  });
+
+  test('how late reads as people say it', () => {
+    expect([0.1, 0.5, 1, 2.9, 6, 9.2].map(lateText)).toEqual([
+      'some hours',
+      'half a day',
+      'a day',
+      'three days',
+      'six days',
+      '9 days',
+    ]);
+  });
 });

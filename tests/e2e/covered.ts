@@ -1,0 +1,103 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { type ScriptCov, mergeScriptCovs } from '@bcoe/v8-coverage';
+import { type Browser, type BrowserContext, type Page, test as plain } from '@playwright/test';
+
+export * from '@playwright/test';
+
+const BUILT = path.join(__dirname, '..', '..', '.next', 'static');
+
+/** What of our own scripts every page of a browser ran, in the form the engine itself writes it. */
+class Ran {
+  private readonly scripts = new Map<string, ScriptCov>();
+
+  /** From here on; @returns what takes in what its pages ran, before they go */
+  watch(context: BrowserContext): () => Promise<void> {
+    const pages = new Map<Page, Promise<unknown>>();
+    const start = (page: Page) =>
+      pages.set(
+        page,
+        page.coverage.startJSCoverage({ resetOnNavigation: false }).catch(() => null),
+      );
+    const takeIn = async (page: Page) => {
+      await pages.get(page);
+      if (!page.isClosed()) this.take(await page.coverage.stopJSCoverage().catch(() => []));
+    };
+    context.on('page', (page) => {
+      start(page);
+      // The engine forgets the scripts of a document that is left.
+      for (const leave of ['goto', 'reload'] as const) {
+        const go = page[leave].bind(page) as (...given: never[]) => Promise<never>;
+        page[leave] = async (...given: never[]) => {
+          if (page.url() !== 'about:blank') {
+            await takeIn(page);
+            start(page);
+          }
+          return go(...given);
+        };
+      }
+    });
+    return async () => {
+      for (const page of pages.keys()) await takeIn(page);
+      pages.clear();
+    };
+  }
+
+  private take(all: Awaited<ReturnType<Page['coverage']['stopJSCoverage']>>): void {
+    for (const { url, functions } of all) {
+      const name = /\/_next\/static\/(.+\.js)(\?|$)/.exec(url)?.[1];
+      if (!name) continue;
+      const file = `file://${path.join(BUILT, name)}`;
+      const before = this.scripts.get(file);
+      const now: ScriptCov = { scriptId: '0', url: file, functions };
+      this.scripts.set(file, before ? mergeScriptCovs([before, now])! : now);
+    }
+  }
+
+  keep(folder: string): void {
+    mkdirSync(folder, { recursive: true });
+    const name = `browser-${process.pid}.json`;
+    writeFileSync(path.join(folder, name), JSON.stringify({ result: [...this.scripts.values()] }));
+  }
+}
+
+/** A test as it is; in a whole run its browser keeps in mind which lines its pages ran. */
+export const test = plain.extend<{ watched: void }, { ran: Ran | null; browser: Browser }>({
+  ran: [
+    async ({}, hand) => {
+      const folder = process.env.WRENCHWISE_COVERAGE;
+      const ran = folder ? new Ran() : null;
+      await hand(ran);
+      ran?.keep(folder!);
+    },
+    { scope: 'worker' },
+  ],
+  browser: [
+    async ({ browser, ran }, hand) => {
+      if (ran) {
+        const newContext = browser.newContext.bind(browser);
+        browser.newContext = async (options) => {
+          const context = await newContext(options);
+          const takeIn = ran.watch(context);
+          const close = context.close.bind(context);
+          context.close = async (more) => {
+            await takeIn();
+            await close(more);
+          };
+          return context;
+        };
+      }
+      await hand(browser);
+    },
+    { scope: 'worker' },
+  ],
+  // The page a test is given comes from a context of its own making.
+  watched: [
+    async ({ context, ran }, hand) => {
+      const takeIn = ran?.watch(context);
+      await hand();
+      await takeIn?.();
+    },
+    { auto: true },
+  ],
+});
