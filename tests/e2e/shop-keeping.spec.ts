@@ -73,6 +73,13 @@ test('a tech reads the catalog and may not change it', async ({ page }) => {
   await expect(page.getByRole('row', { name: /Top spacer, 30 mm plate/ })).toBeVisible();
   await expect(page.getByRole('button', { name: 'New part' })).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'New kit' })).toHaveCount(0);
+  // A long page is gone through by its anchors: each kit has one, and it lands on that kit.
+  const anchors = page.getByRole('navigation', { name: 'Parts of the catalog' }).getByRole('link');
+  const last = anchors.last();
+  const kit = (await last.textContent())!;
+  await last.click();
+  await expect(page.locator('li:target').getByRole('heading', { level: 3 })).toHaveText(kit);
+  await expect(page.locator('li:target')).toBeInViewport();
 });
 
 test('cars are found by plate or customer, and a car shows its visits and what was measured', async ({

@@ -47,6 +47,19 @@ export function CatalogView({
     (kinds ?? []).map((kind) => SUSPENSIONS[kind as SuspensionKind]?.name ?? kind).join('; ');
   return (
     <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+      <nav aria-label="Parts of the catalog" className="no-print -my-4 flex flex-wrap gap-x-5 lg:col-span-2">
+        <a href="#parts" className="flex min-h-11 items-center font-semibold">
+          Parts: {parts.length}
+        </a>
+        <a href="#kits" className="flex min-h-11 items-center font-semibold">
+          Kits: {kits.length}
+        </a>
+        {kits.map((kit) => (
+          <a key={kit.id} href={`#kit-${kit.id}`} className="flex min-h-11 items-center">
+            {kit.name}
+          </a>
+        ))}
+      </nav>
       <PartsTable
         parts={parts}
         codes={codes}
@@ -54,7 +67,7 @@ export function CatalogView({
         currency={currency}
         onOpen={mayChange ? openPart : null}
       />
-      <section>
+      <section id="kits" className="scroll-mt-4">
         <div className="flex items-end justify-between gap-3 pb-3">
           <h2>Kits</h2>
           {mayChange && (
@@ -67,7 +80,11 @@ export function CatalogView({
           {kits.map((kit) => {
             const record = records.find((one) => one.kit === kit.name);
             return (
-              <li key={kit.id} className="border-b border-rule py-2.5">
+              <li
+                key={kit.id}
+                id={`kit-${kit.id}`}
+                className="scroll-mt-4 border-b border-rule py-2.5 target:bg-hair"
+              >
                 <h3>
                   {mayChange ? (
                     <button

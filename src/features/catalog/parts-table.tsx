@@ -135,7 +135,7 @@ export function PartsTable({
     />
   );
   return (
-    <section>
+    <section id="parts" className="scroll-mt-4">
       <h2 className="pb-3">Parts</h2>
       <DataTable
         rows={rows}
