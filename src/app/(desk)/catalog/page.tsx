@@ -21,7 +21,7 @@ export default async function CatalogPage() {
   ]);
   return (
     <>
-      <div className="flex items-center justify-between pb-4">
+      <div className="flex flex-wrap items-center justify-between gap-3 pb-4">
         <h1>Catalog</h1>
         <Link className="btn" href="/kits">
           Kit ledger: claimed and measured
