@@ -18,6 +18,16 @@ export function fieldPath(path: readonly (string | number)[]): string {
   );
 }
 
+/** What a function gives. @throws its Refusal with the field of the form that asked in place of its own */
+export function blaming<T>(field: string, work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof Refusal) throw new Refusal(error.code, error.message, field);
+    throw error;
+  }
+}
+
 /** What a function gives, or why it refuses, without a throw: for what is read while it is being typed. */
 export function attempt<T>(work: () => T): { ok: true; value: T } | { ok: false; refusal: Refusal } {
   try {

@@ -1,14 +1,8 @@
 import { readTireSize } from '@/core/calc/tire.size';
-import { Refusal } from '@/core/refusal';
+import { Refusal, blaming } from '@/core/refusal';
 
-export function checkTire(size: string, field: string): void {
-  try {
-    readTireSize(size);
-  } catch (error) {
-    if (error instanceof Refusal) throw new Refusal(error.code, error.message, field);
-    throw error;
-  }
-}
+/** @throws Refusal that blames the field where a tire size does not read */
+export const checkTire = (size: string, field: string): void => void blaming(field, () => readTireSize(size));
 
 /** A dial further off than this was misread, or is broken. */
 const MOST_DIAL_ERROR = 0.25;

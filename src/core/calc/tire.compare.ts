@@ -1,4 +1,4 @@
-import { Refusal } from '../refusal';
+import { blaming } from '../refusal';
 import { readTireSize } from './tire.size';
 
 export interface TireCompareInput {
@@ -8,22 +8,13 @@ export interface TireCompareInput {
   axleRatio?: number;
 }
 
-function diameterOf(size: string, field: 'old' | 'new'): number {
-  try {
-    return readTireSize(size).diameter;
-  } catch (error) {
-    if (error instanceof Refusal) throw new Refusal(error.code, error.message, field);
-    throw error;
-  }
-}
-
 /**
  * What another tire size does: ride height (mm), the dial's error (how far it reads from true, percent) and gearing.
  * @returns diameters, half their difference, new/old, and with a dial speed or axle ratio what becomes of those
  */
 export function compareTires({ old, new: fitted, indicated, axleRatio }: TireCompareInput) {
-  const oldDiameter = diameterOf(old, 'old');
-  const newDiameter = diameterOf(fitted, 'new');
+  const oldDiameter = blaming('old', () => readTireSize(old).diameter);
+  const newDiameter = blaming('new', () => readTireSize(fitted).diameter);
   const factor = newDiameter / oldDiameter;
   return {
     oldDiameter,

@@ -1,5 +1,5 @@
 import { CORNERS, type Corner, type PerCorner, eachCorner } from '../corners';
-import { Refusal } from '../refusal';
+import { Refusal, blaming } from '../refusal';
 import { parseTape } from '../calc/tape.parse';
 import type { HeightsData } from '../ledger/kinds/arrival';
 
@@ -26,14 +26,7 @@ export function settledReading(mm: number[]): number | null {
  */
 export function heightsOf(data: Pick<HeightsData, 'readings' | 'unit'>): PerCorner<number> {
   const typed = (corner: Corner) =>
-    data.readings[corner].map((text) => {
-      try {
-        return parseTape(text, data.unit);
-      } catch (error) {
-        if (error instanceof Refusal) throw new Refusal(error.code, error.message, `readings.${corner}`);
-        throw error;
-      }
-    });
+    blaming(`readings.${corner}`, () => data.readings[corner].map((text) => parseTape(text, data.unit)));
   const mm = eachCorner((corner) => typed(corner));
   for (const corner of CORNERS) {
     if (settledReading(mm[corner]) === null) {

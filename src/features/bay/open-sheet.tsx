@@ -114,7 +114,6 @@ export function OpenSheet({
         {closers.slice(0, 2).map((step) => (
           <Button
             key={step.id}
-
             weight="pen"
             size="tallest"
             className="text-left"

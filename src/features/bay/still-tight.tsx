@@ -38,7 +38,6 @@ export function StillTight({
           {(['front', 'rear'] as const).map((one) => (
             <Button
               key={one}
-
               className="aria-pressed:bg-ink aria-pressed:text-paper"
               aria-pressed={one === end}
               onClick={() => setEnd(one)}

@@ -80,7 +80,6 @@ export function StuckButton({
               {STUCK_CURES.map((how) => (
                 <Button
                   key={how}
-
                   size="tall"
                   disabled={end.busy}
                   onClick={async () => {
@@ -119,7 +118,6 @@ export function StuckButton({
               {free.map((fastener) => (
                 <Button
                   key={fastener.id}
-
                   weight="pen"
                   size="tallest"
                   disabled={begin.busy}

@@ -124,7 +124,6 @@ export function WrenchStrip({ step, ...props }: BayProps & { step: Step | null }
             .map((one) => (
               <Button
                 key={one.id}
-
                 size="tall"
                 className="justify-between aria-pressed:bg-ink aria-pressed:text-paper"
                 aria-pressed={one.id === link?.wrenchId}

@@ -46,7 +46,6 @@ export function ClockButton({
           {STOP_REASONS.map((reason) => (
             <Button
               key={reason}
-
               size="tall"
               disabled={off.busy}
               onClick={async () => {

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Facts } from '@/ui/facts';
 import { Link } from '@/ui/link';
 
 /** One entry by itself: what it says, when it was made and when it came, its hash, and what may be done about it. */
@@ -22,23 +23,21 @@ export function EntryCard({
     >
       <div className="min-w-0">
         <h2>{title}</h2>
-        <dl className="pt-2">
-          {facts.map(([term, fact]) => (
-            <div key={term} className="grid grid-cols-[8rem_1fr] gap-3 border-b border-rule py-1.5">
-              <dt className="text-soft">{term}</dt>
-              <dd>{fact}</dd>
-            </div>
-          ))}
-          <div className="grid grid-cols-[8rem_1fr] gap-3 py-1.5">
-            <dt className="text-soft">Locked by</dt>
-            <dd>
-              <span className="text-sm break-all">{hash}</span>
-              <span className="block text-sm text-soft">
-                A change of this entry, or of any before it, would show here.
-              </span>
-            </dd>
-          </div>
-        </dl>
+        <Facts
+          className="pt-2"
+          of={[
+            ...facts,
+            [
+              'Locked by',
+              <>
+                <span className="text-sm break-all">{hash}</span>
+                <span className="block text-sm text-soft">
+                  A change of this entry, or of any before it, would show here.
+                </span>
+              </>,
+            ],
+          ]}
+        />
       </div>
       <div className="no-print flex flex-wrap content-start gap-2 lg:flex-col">
         {children}

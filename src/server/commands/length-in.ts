@@ -2,7 +2,7 @@ import { parseTape } from '@/core/calc/tape.parse';
 import { type Doubt, targetDoubt } from '@/core/doubts';
 import type { IntakeData } from '@/core/ledger/kinds/arrival';
 import { readTarget } from '@/core/stance/targets';
-import { Refusal } from '@/core/refusal';
+import { blaming } from '@/core/refusal';
 
 /** Reads a field that holds a length, mm. @throws Refusal that blames that field when it does not read */
 export const lengthIn = (value: string, unit: 'in' | 'mm', field: string): number =>
@@ -20,13 +20,4 @@ export function doubtAboutTarget(
     end,
     unit,
   );
-}
-
-function blaming<T>(field: string, read: () => T): T {
-  try {
-    return read();
-  } catch (error) {
-    if (error instanceof Refusal) throw new Refusal(error.code, error.message, field);
-    throw error;
-  }
 }

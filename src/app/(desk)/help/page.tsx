@@ -5,6 +5,7 @@ import { PRESSED_WRONG, WORDS } from '@/features/help/key-and-words';
 import { STRIPE_WORDS, Stripe } from '@/ui/stripe';
 import type { Stripe as StripeState } from '@/core/procedure/engine';
 import { requirePerson } from '@/server/http';
+import { Facts } from '@/ui/facts';
 import { Link } from '@/ui/link';
 
 export const metadata: Metadata = { title: 'Help' };
@@ -70,14 +71,7 @@ export default async function HelpPage() {
         </section>
         <section id="words">
           <h2 className="border-b border-ink pb-1">Twenty words</h2>
-          <dl>
-            {WORDS.map(([word, meaning]) => (
-              <div key={word} className="grid grid-cols-[8rem_1fr] gap-3 border-b border-rule py-1.5">
-                <dt className="font-semibold">{word}</dt>
-                <dd>{meaning}</dd>
-              </div>
-            ))}
-          </dl>
+          <Facts of={WORDS} loud />
         </section>
       </div>
       <p className="pt-6 text-soft">

@@ -25,6 +25,7 @@ import { readOrderFile } from '@/server/queries/order';
 import { readShop } from '@/server/queries/shop';
 import { watchLines } from '@/server/queries/watch';
 import { wheelSets, wheelsOnCar } from '@/server/queries/wheel-sets';
+import { Facts } from '@/ui/facts';
 import { Fold } from '@/ui/fold';
 
 const carOf = cache((id: string) => (/^[0-9a-f-]{36}$/.test(id) ? readCar(db(), id) : Promise.resolve(null)));
@@ -152,22 +153,17 @@ export default async function CarPage({ params }: { params: Promise<{ id: string
           </section>
           <section>
             <h2 className="border-b border-ink pb-1">Which car exactly</h2>
-            <dl>
-              {[
+            <Facts
+              of={[
                 ['VIN', car.vin || 'not written down'],
                 ['Platform', car.platform || 'not written down'],
                 ...VEHICLE_FACTS.flatMap(({ id: fact, label }) =>
-                  car.facts[fact] ? [[label, car.facts[fact]]] : [],
+                  car.facts[fact] ? [[label, car.facts[fact]] as const] : [],
                 ),
                 ['Wheelbase', formatTape(car.wheelbaseMm, person.lengthUnit, 32)],
                 ['To be fitted later', car.later || 'nothing named'],
-              ].map(([term, fact]) => (
-                <div key={term} className="grid grid-cols-[8rem_1fr] gap-3 border-b border-rule py-1.5">
-                  <dt className="text-soft">{term}</dt>
-                  <dd>{fact}</dd>
-                </div>
-              ))}
-            </dl>
+              ]}
+            />
             <Fold title="Edit what is known" className="">
               <VehicleForm vehicle={{ ...car, warning: vinWarning(car.vin) }} />
             </Fold>
