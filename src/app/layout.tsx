@@ -8,6 +8,7 @@ import './globals.css';
 import type { Metadata, Viewport } from 'next';
 import { connection } from 'next/server';
 import type { ReactNode } from 'react';
+import { Ready } from '@/ui/ready';
 
 export const metadata: Metadata = {
   title: { default: 'Wrenchwise Ledger', template: '%s · Wrenchwise Ledger' },
@@ -20,7 +21,10 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   await connection();
   return (
     <html lang="en">
-      <body>{children}</body>
+      <body>
+        {children}
+        <Ready />
+      </body>
     </html>
   );
 }

@@ -172,6 +172,37 @@ test('somebody who comes back has the page read before the tap that follows is s
   expect(order).toEqual(['read', 'sent']);
 });
 
+test('an answer that was on its way longer never brings an older state back', async () => {
+  const { bay, server } = await opened();
+  const answers: (() => void)[] = [];
+  server.replies['/api/bay/'] = (asked: Asked) => {
+    // Each says what the shop had when it was asked.
+    const said = reading(asked);
+    return new Promise<object>((resolve) => answers.push(() => resolve(said)));
+  };
+  act(() => bay().route.refresh());
+  await waitFor(() => expect(answers).toHaveLength(1));
+  tablet.doStep(tablet.document.steps[0]!);
+  act(() => bay().route.refresh());
+  await waitFor(() => expect(answers).toHaveLength(2));
+  await act(async () => answers[1]!());
+  await waitFor(() => expect(bay().bundle!.entries).toHaveLength(tablet.entries.length));
+  await act(async () => answers[0]!());
+  expect(bay().bundle!.entries).toHaveLength(tablet.entries.length);
+  expect((await (await store()).get('bundles', ORDER))!.entries).toHaveLength(tablet.entries.length);
+});
+
+test('a server in trouble is asked again, and is not taken for a page without a session', async () => {
+  const { bay, server } = await opened();
+  server.replies['/api/bay/'] = { ...no({ message: 'trouble' }), status: 500 };
+  act(() => bay().route.refresh());
+  await waitFor(() => expect(bay().online).toBe(false));
+  tablet.doStep(tablet.document.steps[0]!);
+  server.replies['/api/bay/'] = reading;
+  await waitFor(() => expect(bay().bundle!.entries).toHaveLength(tablet.entries.length), { timeout: 8000 });
+  expect(bay().online).toBe(true);
+}, 15_000);
+
 test('what the shop refused for good stands apart, until it has been read', async () => {
   await keyReady(BRANNOCH).catch(() => undefined);
   const { bay, server } = await opened();

@@ -90,3 +90,22 @@ test('what was tapped on the old page is not recorded, and the page says why', a
   ).toBeVisible();
   expect((await loadOrder(db(), job.orderId))!.entries).toHaveLength(before);
 });
+
+test('what happened between the reading of a page and its first breath is shown', async ({ page }) => {
+  const job = await onTheLift('BACK 81');
+  await signIn(page, 'Brannoch');
+  const first = await nextStepOf(job);
+  // A slow tablet: the page is there long before its scripts are.
+  let release = () => {};
+  const held = new Promise<void>((resolve) => (release = resolve));
+  await page.route(/\/_next\/static\/.*\.js/, async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.goto(`/bay/${job.orderId}`, { waitUntil: 'commit' });
+  await expect(page.locator(heading)).toHaveText(first.do);
+  await doStep(job);
+  await page.waitForTimeout(3000);
+  release();
+  await expect(page.locator(heading)).toHaveText((await nextStepOf(job)).do);
+});

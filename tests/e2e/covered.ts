@@ -1,7 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { type ScriptCov, mergeScriptCovs } from '@bcoe/v8-coverage';
-import { type Browser, type BrowserContext, type Page, test as plain } from '@playwright/test';
+import { type Browser, type BrowserContext, type Page, type Response, test as plain } from '@playwright/test';
 
 export * from '@playwright/test';
 
@@ -61,6 +61,23 @@ class Ran {
   }
 }
 
+/** A page is used when its buttons work, as its look says. */
+function waitUntilReady(page: Page): void {
+  const whenReady = async (answer: Response | null, options?: { waitUntil?: string }) => {
+    // Pictures and papers are never marked.
+    const pageText = answer?.headers()['content-type']?.includes('text/html');
+    if (!pageText || options?.waitUntil === 'commit') return answer;
+    await page
+      .locator('html[data-ready]')
+      .waitFor({ state: 'attached', timeout: 10_000 })
+      .catch(() => undefined);
+    return answer;
+  };
+  const [goto, reload] = [page.goto.bind(page), page.reload.bind(page)];
+  page.goto = async (url, options) => whenReady(await goto(url, options), options);
+  page.reload = async (options) => whenReady(await reload(options), options);
+}
+
 /** A test as it is; in a whole run its browser keeps in mind which lines its pages ran. */
 export const test = plain.extend<{ watched: void }, { ran: Ran | null; browser: Browser }>({
   ran: [
@@ -74,19 +91,20 @@ export const test = plain.extend<{ watched: void }, { ran: Ran | null; browser: 
   ],
   browser: [
     async ({ browser, ran }, hand) => {
-      if (ran) {
-        const newContext = browser.newContext.bind(browser);
-        browser.newContext = async (options) => {
-          const context = await newContext(options);
+      const newContext = browser.newContext.bind(browser);
+      browser.newContext = async (options) => {
+        const context = await newContext(options);
+        context.on('page', waitUntilReady);
+        if (ran) {
           const takeIn = ran.watch(context);
           const close = context.close.bind(context);
           context.close = async (more) => {
             await takeIn();
             await close(more);
           };
-          return context;
-        };
-      }
+        }
+        return context;
+      };
       await hand(browser);
     },
     { scope: 'worker' },
@@ -94,6 +112,7 @@ export const test = plain.extend<{ watched: void }, { ran: Ran | null; browser: 
   // The page a test is given comes from a context of its own making.
   watched: [
     async ({ context, ran }, hand) => {
+      context.on('page', waitUntilReady);
       const takeIn = ran?.watch(context);
       await hand();
       await takeIn?.();

@@ -297,6 +297,8 @@ const ROUTES: Record<string, Route> = {
     wrong: [],
   },
   'api/live': { method: 'GET', stranger: OUT, wrong: [] },
+  // What it does not understand it answers as "anything may have moved".
+  'api/live/since': { method: 'GET', stranger: OUT, wrong: [] },
   'api/messages/[id]/words': {
     method: 'POST',
     stranger: { ...OUT, send: sent(`/api/messages/${NOWHERE}/words`, {}) },

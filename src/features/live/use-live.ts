@@ -7,6 +7,15 @@ import type { ChainMoved } from '@/contracts/live';
 const CHANNEL = 'wrenchwise live moves';
 const LOCK = 'wrenchwise live moves';
 const SETTLE_MS = 30;
+/** A tab that hears through another asks for what it missed when it is clear that it does not listen itself. */
+const NOT_LISTENING_MS = 1500;
+
+/** What moved since the page was read, told to nobody then; null when it cannot be said. */
+async function movedSince(readAt: number): Promise<ChainMoved[] | null> {
+  const response = await fetch(`/api/live/since?ms=${Math.round(performance.now() - readAt)}`);
+  const body = (await response.json()) as { ok: boolean; answer?: ChainMoved[] | null };
+  return body.ok ? (body.answer ?? null) : [];
+}
 
 /**
  * Calls back with what moved in the record; many changes at once are one call. With null when nobody listened for a while:
@@ -20,7 +29,12 @@ export function useLive(onChange: (moved: ChainMoved[] | null) => void, active =
   useEffect(() => {
     if (!active || typeof BroadcastChannel === 'undefined') return undefined;
     let stop: (() => void) | null = null;
-    const start = () => (stop ??= listen((moved) => latest.current(moved)));
+    // The page was read by the server when the browser asked for it: what moved before it runs here nobody has told it.
+    let readAt = 0;
+    const start = () => {
+      stop ??= listen((moved) => latest.current(moved), readAt);
+      readAt = performance.now();
+    };
     // A page that is put away listens to nothing, so that the browser may keep it; it listens again when it is shown.
     const away = () => {
       stop?.();
@@ -37,7 +51,8 @@ export function useLive(onChange: (moved: ChainMoved[] | null) => void, active =
   }, [active]);
 }
 
-function listen(tell: (moved: ChainMoved[] | null) => void): () => void {
+/** @param readAt when the page was read, by the page's own clock */
+function listen(tell: (moved: ChainMoved[] | null) => void, readAt: number): () => void {
   const channel = new BroadcastChannel(CHANNEL);
   let timer: ReturnType<typeof setTimeout> | undefined;
   let moved: ChainMoved[] = [];
@@ -55,6 +70,18 @@ function listen(tell: (moved: ChainMoved[] | null) => void): () => void {
   };
   channel.onmessage = (event) => told(event.data as ChainMoved[] | null);
   const stop = new AbortController();
+  let heardUpTo = readAt;
+  const catchUp = async () => {
+    const from = heardUpTo;
+    heardUpTo = performance.now();
+    try {
+      const more = await movedSince(from);
+      if (!stop.signal.aborted && more?.length !== 0) told(more);
+    } catch {
+      // Without network: it is read again when the network is back.
+    }
+  };
+  const notListening = setTimeout(() => void catchUp(), NOT_LISTENING_MS);
   const toServer = () =>
     new Promise<void>((resolve) => {
       const source = new EventSource('/api/live');
@@ -71,7 +98,9 @@ function listen(tell: (moved: ChainMoved[] | null) => void): () => void {
         say(JSON.parse((event as MessageEvent<string>).data) as ChainMoved[]),
       );
       source.onopen = () => {
+        clearTimeout(notListening);
         if (lost) say(null);
+        else void catchUp();
         lost = false;
       };
       source.onerror = () => {
@@ -88,6 +117,7 @@ function listen(tell: (moved: ChainMoved[] | null) => void): () => void {
   return () => {
     stop.abort();
     clearTimeout(timer);
+    clearTimeout(notListening);
     channel.close();
   };
 }

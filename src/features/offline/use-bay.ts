@@ -32,11 +32,21 @@ async function fetchBundle(orderId: string, kept: BayBundle | null): Promise<Rea
     });
     const body = (await response.json()) as { ok: boolean; answer?: BayNews };
     if (body.ok) return withNews(kept, body.answer!);
-    return response.status === 404 ? 'none' : 'signed-out';
+    if (response.status === 404) return 'none';
+    // A server in trouble is asked again, as one that does not answer.
+    return response.status >= 500 ? null : 'signed-out';
   } catch {
     return null;
   }
 }
+
+/** Was this read of the same car, for the same person, before what is here already? */
+const isOlder = (read: BayBundle, here: BayBundle | null): boolean =>
+  here !== null &&
+  here.orderId === read.orderId &&
+  here.viewer.id === read.viewer.id &&
+  (here.entries.length > read.entries.length ||
+    (here.entries.length === read.entries.length && here.readAt > read.readAt));
 
 export interface Bay {
   bundle: BayBundle | null;
@@ -83,8 +93,11 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
 
   const keep = useCallback(
     async (fresh: BayBundle) => {
-      setBundle(fresh);
       setOnline(true);
+      // Answers may come in another order than they were asked for: the page never goes back to an older one.
+      if (isOlder(fresh, kept.current.bundle)) return;
+      kept.current = { ...kept.current, bundle: fresh };
+      setBundle(fresh);
       if (able) await (await store()).put('bundles', fresh);
     },
     [able],
@@ -128,11 +141,7 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
       const known = await db.get('bundles', orderId);
       if (first) {
         // Read anew for somebody else at the tablet: it is theirs from here on.
-        if (!gone)
-          setBundle((now) =>
-            now?.viewer.id === first.viewer.id && now.entries.length > first.entries.length ? now : first,
-          );
-        await db.put('bundles', first);
+        if (!gone) await keep(first);
         await keepOffset(first.readAt);
         await keyReady(first.viewer.id);
       } else if (known && !gone) {
@@ -156,7 +165,7 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
       window.removeEventListener('online', back);
       window.removeEventListener('offline', lost);
     };
-  }, [orderId, first, able, readPending, reload, send]);
+  }, [orderId, first, able, keep, readPending, reload, send]);
 
   // Without network the car is looked for again every few seconds; with it, the live events say when.
   useEffect(() => {

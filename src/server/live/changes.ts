@@ -97,6 +97,24 @@ class ChangeWatch {
   }
 }
 
+/** A page that was read longer ago than this is read again, whatever moved. */
+const LONGEST_MS = 10 * 60_000;
+/** A change is stamped before it is committed: as long as this may lie between. */
+const COMMIT_MS = 2000;
+
+/**
+ * What moved in the last `ms`, for a page that was read so long ago and begins to listen only now; of a chain that moved
+ * anything may have. @returns null when it is too long ago to say
+ */
+export async function movedWithin(ms: number): Promise<ChainMoved[] | null> {
+  if (!(ms >= 0 && ms <= LONGEST_MS)) return null;
+  const rows = await db().rows<HeadRow>(
+    'SELECT chain, count FROM chain_head WHERE changed_at >= NOW(3) - INTERVAL ? MICROSECOND',
+    [Math.round(ms + COMMIT_MS) * 1000],
+  );
+  return rows.map((row) => ({ ...row, areas: [], projections: [], head: true, corrected: true }));
+}
+
 const watching = globalThis as typeof globalThis & { wrenchwiseChanges?: ChangeWatch };
 
 /** Tells of every chain that moved, on whatever server it was moved. @returns how to stop */
