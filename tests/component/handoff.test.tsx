@@ -1,4 +1,4 @@
-import { render, screen, waitFor, within } from '@testing-library/react';
+import { act, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { AnswerWatch } from '@/features/handoff/answer-watch';
 import { CloseVisit } from '@/features/handoff/close-visit';
@@ -12,6 +12,22 @@ import { BackToBay } from '@/features/rework/back-to-bay';
 import { ODALYS, ORDER } from '../support/bay';
 import { went } from '../support/navigation';
 import { no, shopServer, yes } from '../support/shop-server';
+
+/** A box to draw in, as the browser's own canvas would give it: a stroke is whatever the test says was drawn. */
+let drawn: () => void = () => undefined;
+jest.mock('signature_pad', () => ({
+  __esModule: true,
+  default: class {
+    addEventListener(_: string, stroke: () => void) {
+      drawn = stroke;
+    }
+    toDataURL() {
+      return 'data:image/png;base64,iVBORw0KGgo=';
+    }
+    off() {}
+    clear() {}
+  },
+}));
 
 /** What ends a job at the desk: the way back to the bay, the stage, the link, the signature, the correction. */
 
@@ -54,7 +70,7 @@ describe('back to the bay', () => {
       steps: ['Measure the front again', 'Ask and weigh'],
       again: 'front',
     });
-    await waitFor(() => expect(went.pushed).toContain(`/bay/${ORDER}`));
+    await waitFor(() => expect(went).toContain(`/bay/${ORDER}`));
   });
 
   test('where nothing is taken down nothing is asked of it; a refusal stands at its field and keeps the words', async () => {
@@ -148,6 +164,13 @@ test('nothing is signed without a drawn signature, and the box says so', async (
   await hand.click(named('Sign and hand over'));
   expect(await screen.findByRole('alert')).toBeVisible();
   expect(server.inputs('handoff.sign')).toEqual([]);
+  act(() => drawn());
+  await hand.click(named('Clear'));
+  expect(named('Clear')).toBeDisabled();
+  act(() => drawn());
+  await hand.click(named('Sign and hand over'));
+  await waitFor(() => expect(server.inputs('handoff.sign')).toHaveLength(1));
+  expect(server.inputs('handoff.sign')[0]).toMatchObject({ orderId: ORDER, signer: 'Wren Tallow' });
 });
 
 test('the correction is told in the words that stand there', async () => {
@@ -171,7 +194,7 @@ test('the correction is told in the words that stand there', async () => {
 test('what an earlier visit left is answered: settled, or watched on', async () => {
   const server = shopServer({ 'watch.answer': yes({}) });
   const hand = userEvent.setup();
-  render(<AnswerWatch orderId={ORDER} watchId="w" words="Left boot damp" />);
+  render(<AnswerWatch orderId={ORDER} watchId={EVIDENCE} words="Left boot damp" />);
   await hand.click(named('Answer it'));
   expect(screen.getByText('Left boot damp')).toBeVisible();
   await hand.type(screen.getByLabelText(/What you found/), 'dry after 300 miles');
@@ -179,7 +202,7 @@ test('what an earlier visit left is answered: settled, or watched on', async () 
   await hand.click(named('Record the answer'));
   await waitFor(() =>
     expect(server.inputs('watch.answer')).toEqual([
-      { orderId: ORDER, watchId: 'w', answer: 'dry after 300 miles', settled: false },
+      { orderId: ORDER, watchId: EVIDENCE, answer: 'dry after 300 miles', settled: false },
     ]),
   );
 });
@@ -187,7 +210,15 @@ test('what an earlier visit left is answered: settled, or watched on', async () 
 test('a rule is lifted by the lead alone, with a reason and the PIN', async () => {
   const server = shopServer({ 'override.record': yes({}) });
   const hand = userEvent.setup();
-  render(<LiftHole orderId={ORDER} rule="photos" target="p" text="A photo is missing." leads={LEADS} />);
+  render(
+    <LiftHole
+      orderId={ORDER}
+      rule="missing-shot"
+      target={EVIDENCE}
+      text="A photo is missing."
+      leads={LEADS}
+    />,
+  );
   await hand.click(named('Allow, with a reason'));
   await hand.click(named('Lift it'));
   expect(server.inputs('override.record')).toEqual([]);
@@ -195,7 +226,11 @@ test('a rule is lifted by the lead alone, with a reason and the PIN', async () =
   await hand.type(screen.getByLabelText('PIN'), '1717');
   await hand.click(named('Lift it'));
   await waitFor(() => expect(server.inputs('override.record')).toHaveLength(1));
-  expect(server.inputs('override.record')[0]).toMatchObject({ orderId: ORDER, rule: 'photos', ref: 'p' });
+  expect(server.inputs('override.record')[0]).toMatchObject({
+    orderId: ORDER,
+    rule: 'missing-shot',
+    ref: EVIDENCE,
+  });
 });
 
 test('how the car is used is one tap, and a visit closes with its note', async () => {
@@ -210,5 +245,7 @@ test('how the car is used is one tap, and a visit closes with its note', async (
   render(<CloseVisit orderId={ORDER} />);
   await hand.type(screen.getByLabelText('Note with the visit'), 'all four held');
   await hand.click(named('Close the visit'));
-  await waitFor(() => expect(server.inputs('visit.close')).toEqual([{ orderId: ORDER, note: 'all four held' }]));
+  await waitFor(() =>
+    expect(server.inputs('visit.close')).toEqual([{ orderId: ORDER, note: 'all four held' }]),
+  );
 });
