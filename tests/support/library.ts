@@ -1,5 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
+import type { Anatomy } from '@/core/anatomy/types';
 import { mergeProcedures } from '@/core/procedure/merge';
 import type { RunDocument } from '@/core/procedure/engine';
 import type { Fastener, Procedure } from '@/core/procedure/types';
@@ -44,3 +45,9 @@ export const libraryIds = (): string[] =>
   readdirSync(path.join(__dirname, '..', '..', 'procedures'))
     .filter((name) => name.endsWith('.json'))
     .map((name) => name.replace('.json', ''));
+
+const anatomyFolder = path.join(__dirname, '..', '..', 'anatomy');
+/** The anatomies that ship. */
+export const anatomies: readonly Anatomy[] = readdirSync(anatomyFolder)
+  .sort()
+  .map((name) => JSON.parse(readFileSync(path.join(anatomyFolder, name), 'utf8')) as Anatomy);

@@ -153,7 +153,7 @@ describe('the cart', () => {
       expect(set).toMatchObject({
         needs: ['axle-held'],
         torques: [`hubnut-${side}`],
-        closes: [`cap-${side}`],
+        closes: [`cap-${side}`, `hubnut-${side}.pin`],
       });
       expect(waitsFor(cart, 'wheels-on')).toContain(set.id);
       expect(cart.fasteners.find((one) => one.id === `hubnut-${side}`)!.final).toBeUndefined();
@@ -414,10 +414,12 @@ describe('a pin is born with its nut', () => {
   test('whatever torques a nut that is pinned closes its pin, and what draws the nut opened it', () => {
     let pinned = 0;
     for (const procedure of jobs) {
-      const everyItem = [...procedure.items, ...procedure.ways.flatMap((way) => way.items ?? [])];
-      const isPin = (id: string) =>
-        everyItem.some((item) => item.id === id && /-pin$|hub-cap$/.test(item.place ?? ''));
-      const steps = [...procedure.steps, ...procedure.ways.flatMap((way) => way.in.map((put) => put.step))];
+      const fasteners = [...procedure.fasteners, ...procedure.ways.flatMap((way) => way.fasteners ?? [])];
+      const isPin = (id: string) => fasteners.some((one) => id === `${one.id}.pin` && one.lock === 'cotter');
+      const steps = [
+        ...takeVariants(procedure, []).steps,
+        ...procedure.ways.flatMap((way) => takeVariants(procedure, [way.id]).steps),
+      ];
       for (const step of steps) {
         if (!step.torques?.length || !/cotter|pinned|new pin/i.test(step.do)) continue;
         pinned += 1;
@@ -442,11 +444,12 @@ describe('a pin is born with its nut', () => {
     const file = libraryFile('strut-top-spacer');
     const plain = takeVariants(file, []);
     const steps = plain.steps.map((step) =>
-      step.id === 'joint-close-L' ? { ...step, closes: step.closes!.filter((id) => id !== 'pin-L') } : step,
+      step.id === 'joint-close-L'
+        ? { ...step, closes: step.closes!.filter((id) => id !== 'ballnut-L.pin') }
+        : step,
     );
     expect(checkProcedure({ ...plain, steps }).filter(({ code }) => code !== 'missing-spec')).toEqual([
-      { code: 'drive-with-open', ref: 'pin-L' },
-      { code: 'never-closed', ref: 'pin-L' },
+      { code: 'unpinned', ref: 'ballnut-L' },
     ]);
   });
 });

@@ -1,8 +1,24 @@
+import { axleOf } from '../anatomy/axle';
+import { proveOn } from '../anatomy/prove';
+import type { Anatomy } from '../anatomy/types';
 import { bothOnWheels, forbidLowering, forbidsDriving, mayBeFinal, standingCar, supportAfter } from './car';
-import { type End, type Support, endsOf } from './types';
+import { pinOf, withPins } from './pins';
+import {
+  type AnatomyOf,
+  type End,
+  type Fastener,
+  type Item,
+  type Lock,
+  type OneEnd,
+  type PlainProcedure,
+  type Step,
+  type Support,
+  endsOf,
+} from './types';
 
 interface CheckedItem {
   id: string;
+  kind?: Item['kind'];
   end?: End;
   closeBefore?: 'ground' | 'drive' | 'handoff';
 }
@@ -12,6 +28,7 @@ interface CheckedFastener {
   final?: 'on-wheels';
   spec?: unknown;
   mate?: string;
+  lock?: Lock;
 }
 interface CheckedStep {
   id: string;
@@ -30,6 +47,9 @@ export interface CheckInput {
   items?: CheckedItem[];
   fasteners?: CheckedFastener[];
   steps: CheckedStep[];
+  /** How its ends are hung, by id; proved where one of these anatomies has that id. */
+  anatomy?: AnatomyOf;
+  anatomies?: Anatomy[];
 }
 export interface Problem {
   code: string;
@@ -57,12 +77,30 @@ function byId<T extends { id: string }>(things: T[], problems: Problems): Map<st
   return map;
 }
 
+/** Codes that advise and refuse nothing. */
+const ADVICE: ReadonlySet<string> = new Set(['needless']);
+/** What a procedure has to be rid of before it is worked; a value may still be entered at the car. */
+export const isFault = ({ code }: Problem): boolean => !ADVICE.has(code) && code !== 'missing-spec';
+
+/** The steps and places as the proof reads them: all of it optional, as in a file of the first edition. */
+const asProcedure = ({ items = [], fasteners = [], steps }: CheckInput): PlainProcedure => ({
+  items: items as Item[],
+  fasteners: fasteners as Fastener[],
+  steps: steps as Step[],
+});
+
 /**
- * Walks a procedure in its listed order and reports what would hurt someone or be forgotten.
+ * Walks a procedure in its listed order and reports what would hurt someone or be forgotten; with an anatomy, also what
+ * cannot be done on the car or would let something go.
  * @returns problems, unique, sorted by code and then by the id they point at; none means clean
  */
-export function checkProcedure({ items = [], fasteners = [], steps }: CheckInput): Problem[] {
+export function checkProcedure(input: CheckInput): Problem[] {
   const problems = new Problems();
+  const { items, fasteners, steps }: Required<Pick<CheckInput, 'items' | 'fasteners' | 'steps'>> = withPins(
+    asProcedure(input),
+  );
+  /** The fastener a pin belongs to. */
+  const pinned = new Map(fasteners.flatMap((one) => (pinOf(one) ? [[pinOf(one)!, one.id]] : [])));
   const itemById = byId(items, problems);
   const fastenerById = byId(fasteners, problems);
   byId(steps, problems);
@@ -122,14 +160,27 @@ export function checkProcedure({ items = [], fasteners = [], steps }: CheckInput
     }
     if (step.drive) {
       if (!bothOnWheels(car.support)) problems.add('unsupported', step.id);
-      for (const item of openItems.filter(forbidsDriving)) problems.add('drive-with-open', item.id);
+      for (const item of openItems)
+        if (pinned.has(item.id)) problems.add('unpinned', pinned.get(item.id)!);
+        else if (forbidsDriving(item)) problems.add('drive-with-open', item.id);
+        else if (item.kind === 'temporary') problems.add('trial-driven', item.id);
       for (const id of car.loose.keys()) problems.add('drive-with-loose', id);
     }
   });
 
-  for (const id of car.open) problems.add('never-closed', id);
+  for (const id of car.open)
+    if (pinned.has(id)) problems.add('unpinned', pinned.get(id)!);
+    else problems.add('never-closed', id);
   for (const id of car.loose.keys()) problems.add('never-torqued', id);
   const last = steps[steps.length - 1];
   if (last && !bothOnWheels(car.support)) problems.add('left-in-air', last.id);
+  for (const end of ['front', 'rear'] as const)
+    for (const { code, ref } of provedAt(end, input)) problems.add(code, ref);
   return problems.sorted();
+}
+
+/** What the anatomy of an end finds, where the procedure names one and it is there. */
+function provedAt(end: OneEnd, input: CheckInput) {
+  const anatomy = input.anatomies?.find(({ id }) => id === input.anatomy?.[end]);
+  return anatomy ? proveOn(axleOf(anatomy, end), asProcedure(input)) : [];
 }

@@ -1,6 +1,15 @@
 import { Refusal } from '../refusal';
-import { checkProcedure } from './check';
-import { type Fastener, type Item, PHASES, type PlainProcedure, type Step, type TorqueSpec } from './types';
+import type { Anatomy } from '../anatomy/types';
+import { checkProcedure, isFault } from './check';
+import {
+  type AnatomyOf,
+  type Fastener,
+  type Item,
+  PHASES,
+  type PlainProcedure,
+  type Step,
+  type TorqueSpec,
+} from './types';
 
 export interface MergeSource {
   /** Short letter or word that prefixes the ids. */
@@ -31,13 +40,16 @@ function union<T>(a: T[] | undefined, b: T[] | undefined): T[] | undefined {
 /** One step that does the work of two that are shared: raise once, wheels once. */
 function joinSteps(first: Step, second: Step): Step {
   const joined: Step = { ...first };
-  for (const field of [...REFERENCE_FIELDS, 'consumables', 'parts'] as const) {
+  for (const field of [...REFERENCE_FIELDS, 'consumables', 'parts', 'marks', 'out', 'in'] as const) {
     const both = union(first[field], second[field]);
     if (both) joined[field] = both;
   }
   joined.tools = union(first.tools, second.tools);
   joined.measure = union(first.measure, second.measure);
   joined.photo = union(first.photo, second.photo);
+  joined.carries = union(first.carries, second.carries);
+  joined.lets = union(first.lets, second.lets);
+  joined.drops = union(first.drops, second.drops);
   if (first.needs && second.needs)
     joined.needs = first.needs.filter((support) => second.needs!.includes(support));
   else joined.needs = first.needs ?? second.needs;
@@ -54,6 +66,7 @@ function joinSteps(first: Step, second: Step): Step {
 function renamed({ prefix, procedure }: MergeSource, alias: Map<string, string>): PlainProcedure {
   const name = (id: string) => alias.get(`${prefix}/${id}`) ?? `${prefix}/${id}`;
   return {
+    ...(procedure.anatomy ? { anatomy: procedure.anatomy } : {}),
     items: procedure.items.map((item) => ({ ...item, id: name(item.id) })),
     fasteners: procedure.fasteners.map((fastener) => ({
       ...fastener,
@@ -121,6 +134,19 @@ function interleave(lists: Step[][]): Step[] {
   return order;
 }
 
+/**
+ * How the ends of a merged run are hung. Where its procedures name two ways for one end, as those that fit several may, that
+ * end is not proved.
+ */
+function anatomyOfAll(procedures: readonly PlainProcedure[]): AnatomyOf {
+  const anatomy: AnatomyOf = {};
+  for (const end of ['front', 'rear'] as const) {
+    const named = new Set(procedures.flatMap((one) => one.anatomy?.[end] ?? []));
+    if (named.size === 1) [anatomy[end]] = named;
+  }
+  return anatomy;
+}
+
 function specKey(spec: TorqueSpec | null): string {
   return spec ? `${spec.nm}/${spec.angleDeg ?? ''}` : 'none';
 }
@@ -128,10 +154,11 @@ function specKey(spec: TorqueSpec | null): string {
 /**
  * Merges plain procedures into one run, phase by phase, without doing a thing twice. Things at one place become one;
  * steps with one share become one.
+ * @param anatomies on which it is proved, as far as the procedures name them
  * @returns the merged items, fasteners and steps, and the places for which the sources name different values
  * @throws Refusal when the shared orders clash or the merged run is not clean under the checker
  */
-export function mergeProcedures(sources: MergeSource[]): Merged {
+export function mergeProcedures(sources: MergeSource[], anatomies: Anatomy[] = []): Merged {
   const alias = aliasesOf(sources);
   const plain = sources.map((source) => renamed(source, alias));
 
@@ -156,9 +183,15 @@ export function mergeProcedures(sources: MergeSource[]): Merged {
   const steps = PHASES.flatMap((phase) =>
     interleave(plain.map((procedure) => procedure.steps.filter((step) => step.phase === phase))),
   );
-  const merged = { items: [...items.values()], fasteners: [...fasteners.values()], steps };
+  const anatomy = anatomyOfAll(plain);
+  const merged: PlainProcedure = {
+    items: [...items.values()],
+    fasteners: [...fasteners.values()],
+    steps,
+    ...(Object.keys(anatomy).length ? { anatomy } : {}),
+  };
   // A value that is missing is a hole somebody must own; it makes no step unsafe until it is tightened.
-  const problems = checkProcedure(merged).filter((problem) => problem.code !== 'missing-spec');
+  const problems = checkProcedure({ ...merged, anatomies }).filter(isFault);
   if (problems.length) {
     const list = problems.map((problem) => `${problem.code} ${problem.ref}`).join(', ');
     throw new Refusal('unclean-merge', `Together these procedures would not be safe: ${list}.`, 'procedures');

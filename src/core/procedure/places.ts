@@ -22,6 +22,9 @@ const AT_EACH_CORNER = [
   'wheel',
   'wheel-nuts',
   'wheel-spacer',
+  'bar-link-bar',
+  'lower-link-axle',
+  'upper-link-axle',
 ] as const;
 
 const AT_EACH_FRONT_CORNER = [
@@ -63,6 +66,10 @@ const AT_EACH_FRONT_CORNER = [
   'lower-ball-joint-pin',
   'tie-rod-end-pin',
   'tower-cover',
+  'half-shaft-inner',
+  'hanger',
+  'level-sensor',
+  'upper-arm',
 ] as const;
 
 const AT_EACH_REAR_CORNER = [
@@ -82,6 +89,28 @@ const AT_EACH_REAR_CORNER = [
   'trailing-arm',
   'trial-bolts',
   'trim-panel',
+  'brake-caliper',
+  'brake-hose',
+  'caliper',
+  'half-shaft',
+  'half-shaft-inner',
+  'hub-nut',
+  'knuckle',
+  'lower-arm',
+  'lower-arm-pivots',
+  'lower-ball-joint',
+  'speed-sensor',
+  'strut',
+  'strut-center-nut',
+  'toe-link-outer',
+  'trailing-arm-bracket',
+  'trailing-arm-front',
+  'trailing-arm-knuckle',
+  'upper-arm',
+  'upper-arm-pivots',
+  'upper-ball-joint',
+  'upper-link-inner',
+  'upper-link-outer',
 ] as const;
 
 const AT_EACH_CENTER = [
@@ -93,6 +122,8 @@ const AT_EACH_CENTER = [
   'stands',
   'track-bar',
   'track-bar-jam',
+  'driveshaft-case',
+  'driveshaft-flange',
 ] as const;
 
 const FRONT_CENTER = [
@@ -118,6 +149,7 @@ const FRONT_CENTER = [
   'track-bar-brace',
   'track-bar-bracket',
   'track-bar-frame',
+  'pitman-nut',
 ] as const;
 
 const REAR_CENTER = [
@@ -128,6 +160,12 @@ const REAR_CENTER = [
   'pinion-jack',
   'subframe-jack',
   'upper-arm',
+  'bar-mounts',
+  'brake-hose',
+  'driveshaft',
+  'track-bar-axle',
+  'track-bar-frame',
+  'upper-arm-frame',
 ] as const;
 
 const WHOLE_CAR = ['battery', 'chocks', 'drive-lock', 'seat', 'stands', 'trial-set'] as const;

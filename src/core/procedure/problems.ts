@@ -1,3 +1,6 @@
+import { axleOf } from '../anatomy/axle';
+import { type FoundAt, proveOn } from '../anatomy/prove';
+import { breakWords, nameOnAxle } from '../anatomy/words';
 import { capital } from '../wording';
 import type { Problem } from './check';
 import type { PlainProcedure } from './types';
@@ -16,6 +19,8 @@ const WORDS: Record<string, (ref: string) => string> = {
   'never-closed': (ref) => `${ref} is never closed.`,
   'never-torqued': (ref) => `${ref} is loosened and never torqued.`,
   'missing-spec': (ref) => `${ref} has no value.`,
+  unpinned: (ref) => `${ref} is driven, or left, without its cotter, clip or tab.`,
+  'trial-driven': (ref) => `The car is driven on ${ref}, which is there for a trial.`,
   'left-in-air': () => 'An end of the car is not on its wheels at the end.',
 };
 
@@ -25,11 +30,27 @@ export interface PlacedProblem extends Problem {
   stepId: string | null;
 }
 
+/** What the anatomies of a procedure find, in words, by code and what it points at. */
+function provedWords(procedure: PlainProcedure): Map<string, { words: string; stepId: string }> {
+  const found = new Map<string, { words: string; stepId: string }>();
+  for (const end of ['front', 'rear'] as const) {
+    const anatomy = procedure.anatomies?.find(({ id }) => id === procedure.anatomy?.[end]);
+    if (!anatomy) continue;
+    const axle = axleOf(anatomy, end);
+    const say = (one: FoundAt) =>
+      one.code === 'needless'
+        ? `The ${nameOnAxle(axle, one.ref)} is opened, and nothing that comes off needs it: a hint, not a fault.`
+        : breakWords(axle, { ...one, code: one.code });
+    for (const one of proveOn(axle, procedure))
+      found.set(`${one.code} ${one.ref}`, { words: say(one), stepId: one.stepId });
+  }
+  return found;
+}
+
 /** Puts each problem of a procedure into words and finds the step where it would be mended. */
-export function placeProblems(
-  { items, fasteners, steps }: PlainProcedure,
-  problems: readonly Problem[],
-): PlacedProblem[] {
+export function placeProblems(procedure: PlainProcedure, problems: readonly Problem[]): PlacedProblem[] {
+  const { items, fasteners, steps } = procedure;
+  const proved = provedWords(procedure);
   const nameOf = (ref: string) =>
     items.find((item) => item.id === ref)?.name ??
     fasteners.find((fastener) => fastener.id === ref)?.name ??
@@ -38,6 +59,8 @@ export function placeProblems(
     [...steps].reverse().find((step) => test(step))?.id ?? null;
   return problems.map((problem) => {
     const { code, ref } = problem;
+    const onAxle = proved.get(`${code} ${ref}`);
+    if (onAxle) return { ...problem, ...onAxle };
     const names = (step: PlainProcedure['steps'][number]) =>
       [step.after, step.opens, step.closes, step.loosens, step.snugs, step.torques].some((ids) =>
         ids?.includes(ref),
@@ -49,6 +72,7 @@ export function placeProblems(
       'ground-with-open': () => last((step) => step.sets === 'on-wheels'),
       'drive-with-open': () => steps.find((step) => step.drive)?.id ?? null,
       'drive-with-loose': () => steps.find((step) => step.drive)?.id ?? null,
+      'trial-driven': () => steps.find((step) => step.drive)?.id ?? null,
     };
     const stepId = steps.some((step) => step.id === ref) ? ref : (at[code]?.() ?? last(names));
     const words = (WORDS[code] ?? ((name: string) => name))(nameOf(ref));

@@ -2,7 +2,8 @@ import Joi from 'joi';
 import { CORNERS } from '../corners';
 import { PLACES } from './places';
 import { PART_KIND_IDS } from '../planner/part-kinds';
-import { type Asks, ENDS, ITEM_KINDS, PHASES, type Procedure, SUPPORTS } from './types';
+import { CARRIERS } from '../anatomy/types';
+import { type Asks, ENDS, ITEM_KINDS, LOCKS, PHASES, type Procedure, SUPPORTS } from './types';
 
 /** The whole procedure file, field by field: what is imported or saved must be all of it and nothing else. */
 
@@ -66,8 +67,19 @@ const fastener = withEnd(
     secondCheck: Joi.boolean(),
     recheck: Joi.valid('wheel', 'chassis'),
     mate: id(),
+    lock: Joi.valid(...LOCKS),
   }),
 );
+
+const carry = () =>
+  Joi.array()
+    .items(Joi.object({ body: id().required(), by: Joi.valid(...CARRIERS).required() }))
+    .max(20);
+const drop = Joi.object({
+  corner: corner(),
+  end: Joi.valid('front', 'rear'),
+  mm: Joi.number().min(0).max(600).required(),
+});
 
 const step = withEnd(
   Joi.object({
@@ -103,8 +115,16 @@ const step = withEnd(
     minutes: Joi.number().min(0).max(600).required(),
     rustProne: Joi.boolean(),
     caution: words(400),
+    marks: ids(),
+    carries: carry(),
+    lets: carry(),
+    drops: Joi.array().items(drop).max(8),
+    out: ids(),
+    in: ids(),
   }),
 );
+
+const anatomyOf = () => Joi.object({ front: id(), rear: id() });
 
 const partKinds = () =>
   Joi.array()
@@ -128,6 +148,7 @@ export const procedureFile = Joi.object<Procedure>({
     drive: texts(),
     targets: words(200),
   }).required(),
+  anatomy: anatomyOf(),
   asks: Joi.alternatives(asks, Joi.array().items(asks).min(1).max(6)),
   ways: Joi.array()
     .items(
@@ -140,6 +161,7 @@ export const procedureFile = Joi.object<Procedure>({
           .items(Joi.object({ after: id().allow(null).required(), step: step.required() }))
           .max(60)
           .required(),
+        anatomy: anatomyOf(),
         items: Joi.array().items(item).max(60),
         fasteners: Joi.array().items(fastener).max(60),
       }),

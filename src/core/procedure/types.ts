@@ -1,4 +1,5 @@
 import type { PartKind } from '../planner/part-kinds';
+import type { Anatomy, Carry, Drop } from '../anatomy/types';
 import type { Corner } from '../corners';
 
 export const SUPPORTS = ['on-wheels', 'raised', 'axle-held', 'at-height'] as const;
@@ -51,6 +52,7 @@ export const ITEM_KINDS = [
   'part',
   'temporary',
   'bag',
+  'pin',
 ] as const;
 export type ItemKind = (typeof ITEM_KINDS)[number];
 export type CloseBefore = 'ground' | 'drive' | 'handoff';
@@ -76,6 +78,10 @@ export interface TorqueSpec {
   madeUp?: true;
 }
 
+/** What keeps a fastener from turning once it is tight; the first three are a part of their own. */
+export const LOCKS = ['cotter', 'clip', 'tab', 'jam', 'threadlocker', 'prevailing'] as const;
+export type Lock = (typeof LOCKS)[number];
+
 export interface Fastener {
   id: string;
   name: string;
@@ -96,6 +102,7 @@ export interface Fastener {
   secondCheck?: boolean;
   recheck?: 'wheel' | 'chassis';
   mate?: string;
+  lock?: Lock;
 }
 
 export interface Tool {
@@ -131,7 +138,20 @@ export interface Step {
   minutes: number;
   rustProne?: boolean;
   caution?: string;
+  /** Joints of the axle marked across before they are eased; at the rack, left at their marks. */
+  marks?: string[];
+  /** Bodies that something begins to carry here, and that it ceases to. */
+  carries?: Carry[];
+  lets?: Carry[];
+  /** How far wheels hang below ride height after this. */
+  drops?: Drop[];
+  /** Bodies that come off the car here, and that go back on. */
+  out?: string[];
+  in?: string[];
 }
+
+/** The anatomy each end is worked on, by its id. */
+export type AnatomyOf = Partial<Record<OneEnd, string>>;
 
 /** How shops differ: what a way takes out of the listed order and what it puts in. */
 export interface Variant {
@@ -140,6 +160,8 @@ export interface Variant {
   title: string;
   out: string[];
   in: { after: string | null; step: Step }[];
+  /** Where it is for another kind of axle than the file as it stands. */
+  anatomy?: AnatomyOf;
   items?: Item[];
   fasteners?: Fastener[];
 }
@@ -163,6 +185,8 @@ export interface Procedure {
   fits: { front?: string[]; rear?: string[]; drive?: string[]; targets?: string };
   /** Which plan asks for it; several are any of them. */
   asks?: Asks | Asks[];
+  /** How each end it works on is hung: what holds what there, by the id of an anatomy. */
+  anatomy?: AnatomyOf;
   ways: Variant[];
   items: Item[];
   fasteners: Fastener[];
@@ -170,7 +194,10 @@ export interface Procedure {
 }
 
 /** A procedure with its ways taken: what is checked and worked from. */
-export type PlainProcedure = Pick<Procedure, 'items' | 'fasteners' | 'steps'>;
+export type PlainProcedure = Pick<Procedure, 'items' | 'fasteners' | 'steps' | 'anatomy'> & {
+  /** The anatomies it is proved on, where they are there. */
+  anatomies?: Anatomy[];
+};
 
 /** The ends a thing belongs to; nothing said means both. */
 export function endsOf(thing: { end?: End }): OneEnd[] {

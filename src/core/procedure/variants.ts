@@ -1,5 +1,6 @@
 import { Refusal } from '../refusal';
-import type { PlainProcedure, Procedure, Step } from './types';
+import { withPins } from './pins';
+import type { AnatomyOf, PlainProcedure, Procedure, Step } from './types';
 
 /**
  * Takes one way of each choice and gives the plain procedure that is checked and worked from. A way may put a step in the
@@ -49,6 +50,11 @@ export function takeVariants(procedure: Procedure, taken: string[]): PlainProced
   const kept = left.map((step) =>
     step.after ? { ...step, after: step.after.filter((id) => !out.has(id) || there.has(id)) } : step,
   );
+  const anatomy = Object.assign(
+    {},
+    procedure.anatomy,
+    ...procedure.ways.filter(({ id }) => taken.includes(id)).map((way) => way.anatomy),
+  ) as AnatomyOf;
   const used = new Set(
     kept.flatMap((step) => [
       ...(step.opens ?? []),
@@ -58,9 +64,10 @@ export function takeVariants(procedure: Procedure, taken: string[]): PlainProced
       ...(step.torques ?? []),
     ]),
   );
-  return {
+  return withPins({
     items: items.filter((item) => used.has(item.id)),
     fasteners: fasteners.filter((fastener) => used.has(fastener.id)),
     steps: kept,
-  };
+    ...(Object.keys(anatomy).length ? { anatomy } : {}),
+  });
 }

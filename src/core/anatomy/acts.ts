@@ -1,0 +1,284 @@
+import { type Corner, CORNERS } from '../corners';
+import { type PlainProcedure, type Step, endsOf } from '../procedure/types';
+import { type Axle, SIDES, endOfCorner, idsOf } from './axle';
+import {
+  type EndNow,
+  type JointsNow,
+  copyHang,
+  cornerOf,
+  dropAt,
+  falling,
+  isFree,
+  isLoaded,
+  joinedStill,
+  jointsNow,
+  letHang,
+  limitsNow,
+  movingWith,
+  normalDroop,
+  tiesNow,
+} from './state';
+
+/** What the proof finds; each is a code of the checker. */
+export type BreakCode =
+  'still-joined' | 'line-stretched' | 'spring-let-go' | 'falls' | 'tied-across' | 'bush-bound' | 'unmarked';
+
+/** One thing that an act would break: what it is, and the figures it follows from. */
+export interface Break {
+  code: BreakCode;
+  ref: string;
+  /** How far the wheel hangs, in mm. */
+  drop?: number;
+  /** How far it may. */
+  most?: number;
+  /** The joints that are not open. */
+  joints?: string[];
+}
+
+/** Looks up where on the car the items and fasteners of a procedure sit. */
+export interface PlacesOf {
+  item(id: string): string | undefined;
+  fastener(id: string): string | undefined;
+}
+
+export function placesOf({ items, fasteners }: Pick<PlainProcedure, 'items' | 'fasteners'>): PlacesOf {
+  const item = new Map(items.map((one) => [one.id, one.place]));
+  const fastener = new Map(fasteners.map((one) => [one.id, one.place]));
+  return { item: (id) => item.get(id), fastener: (id) => fastener.get(id) };
+}
+
+/** An end that acts are worked on: what `EndNow` only reads may be changed here. */
+export interface EndWorked extends EndNow {
+  open: Set<string>;
+  loose: Set<string>;
+  snug: Set<string>;
+}
+
+export const copyOf = (now: EndNow): EndWorked => ({
+  support: now.support,
+  open: new Set(now.open),
+  loose: new Set(now.loose),
+  snug: new Set(now.snug),
+  hang: copyHang(now.hang),
+});
+
+const breakKey = ({ code, ref }: Break) => `${code} ${ref}`;
+
+/** What stands wrong with an end as it is now: stretched, bound, tied, or held by nothing. */
+export function wrongNow(axle: Axle, now: EndNow, inHands: ReadonlySet<string> = new Set()): Break[] {
+  const found: Break[] = [];
+  const states = jointsNow(axle, now);
+  for (const ref of falling(axle, now, states)) if (!inHands.has(ref)) found.push({ code: 'falls', ref });
+  if (now.support === 'on-wheels' || now.support === 'at-height') return found;
+  const movingBy = { left: movingWith(axle, states, 'left'), right: movingWith(axle, states, 'right') };
+  for (const line of axle.lines) {
+    const drop = dropAt(axle, now, line);
+    const moves = SIDES.some(
+      (side) => (line.side ?? side) === side && line.between.some((id) => movingBy[side].has(id)),
+    );
+    if (moves && drop > line.reach && !isFree(line, now) && !now.hang.renewed.has(line.id))
+      found.push({ code: 'line-stretched', ref: line.id, drop, most: line.reach });
+  }
+  for (const side of SIDES) {
+    const drop = now.hang.drop[cornerOf(axle, side)];
+    for (const limit of limitsNow(axle, now, side, states, movingBy[side]))
+      if (limit.drop < drop) found.push({ code: 'still-joined', ref: limit.by, drop, most: limit.drop });
+    if (drop <= normalDroop(axle)) continue;
+    for (const joint of axle.joints)
+      if (
+        joint.bonded &&
+        (joint.side ?? side) === side &&
+        !states.has(joint.id) &&
+        !joint.fasteners.some((place) => now.snug.has(place)) &&
+        // It is turned where one of its bodies goes down and the other does not.
+        joint.between.filter((id) => movingBy[side].has(id)).length === 1
+      )
+        found.push({ code: 'bush-bound', ref: joint.id, drop, most: normalDroop(axle) });
+  }
+  const [left, right] = SIDES.map((side) => now.hang.drop[cornerOf(axle, side)]) as [number, number];
+  const apart = Math.abs(left - right);
+  for (const tie of axle.ties)
+    if (apart > tie.allows && tiesNow(axle, now, states, tie))
+      found.push({ code: 'tied-across', ref: tie.body, drop: apart, most: tie.allows });
+  return found;
+}
+
+/** The part of a step that concerns the car: what the live engine is told of other acts in the same form. */
+export type Act = Pick<
+  Step,
+  | 'end'
+  | 'corner'
+  | 'sets'
+  | 'opens'
+  | 'closes'
+  | 'loosens'
+  | 'snugs'
+  | 'torques'
+  | 'marks'
+  | 'carries'
+  | 'lets'
+  | 'drops'
+  | 'out'
+  | 'in'
+> & { phase?: Step['phase'] };
+
+/** The fasteners that may only get their last torque at ride height, by another rule than this one. */
+type FinalAtRide = (id: string) => boolean;
+
+/**
+ * Works one act on one end: in the order in which hands do it. Marks and carrying come first, then what is opened; the wheel
+ * goes down or up; springs are let out of their seats and bodies taken out; what goes in goes in and is fastened; last the
+ * support changes, wrenches go on, and what carried it is taken away.
+ * @param now is changed to how it stands after
+ * @returns what that would break, as the hands meet it
+ */
+export function work(
+  axle: Axle,
+  now: EndWorked,
+  act: Act,
+  places: PlacesOf,
+  finalAtRide: FinalAtRide = () => false,
+): Break[] {
+  const found = new Map<string, Break>();
+  const note = (more: Break[]) => more.forEach((one) => found.set(breakKey(one), one));
+  const ids = (names: string[] = []) => names.flatMap((name) => idsOf(axle, name, act.corner));
+  const { hang } = now;
+  const itemPlaces = (list: string[] = []) => list.flatMap((id) => places.item(id) ?? []);
+  const fastenerPlaces = (list: string[] = []) => list.flatMap((id) => places.fastener(id) ?? []);
+  /** Seats held by force alone: they open when the wheel has gone down, not before. */
+  const seats = new Set(
+    axle.springs.flatMap((spring) => spring.seats.filter((id) => axle.jointById.get(id)!.kind === 'seat')),
+  );
+  const holdsSpring = (place: string) => {
+    const body = axle.bodiesAt.get(place);
+    const joints = body ? axle.jointsAtBody.get(body.id) : axle.jointsOpenedAt.get(place);
+    return (joints ?? []).some(({ id }) => seats.has(id));
+  };
+
+  for (const id of ids(act.marks)) hang.marked.add(id);
+  for (const { body, by } of act.carries ?? [])
+    for (const id of ids([body])) {
+      hang.carried.set(id, [...(hang.carried.get(id) ?? []), by]);
+      hang.spokenOf.add(id);
+    }
+  const before = jointsNow(axle, now);
+  const wrongBefore = new Set(wrongNow(axle, now).map(breakKey));
+  const dropBefore = { ...hang.drop };
+  let loaded = axle.springs.filter((spring) => isLoaded(axle, now, spring, before));
+  const letGo = (states: JointsNow) => {
+    for (const spring of loaded) {
+      const opens = spring.seats.some((id) => states.get(id) === 'open');
+      const carried = spring.carried.length > 0 && spring.carried.every((id) => isCarried(axle, now, id));
+      if (opens && !carried) note([{ code: 'spring-let-go', ref: spring.id }]);
+    }
+  };
+  /** Bodies that are in hands by this act. */
+  const takesOut = new Set(ids(act.out).filter((id) => !hang.out.has(id)));
+
+  // What goes with what is opened before the wheel moves; a spring's seat opens after.
+  const opened = itemPlaces(act.opens);
+  for (const place of opened) if (!holdsSpring(place)) now.open.add(place);
+  const loosened = fastenerPlaces(act.loosens);
+  for (const place of loosened) {
+    now.loose.add(place);
+    now.snug.delete(place);
+  }
+  if (takesOut.size) for (const place of loosened) hang.removed.add(place);
+  const afterOpening = jointsNow(axle, now);
+  if (act.phase !== 'align')
+    for (const joint of axle.joints)
+      if (
+        joint.spoils?.includes('alignment') &&
+        !before.has(joint.id) &&
+        afterOpening.has(joint.id) &&
+        !hang.marked.has(joint.id)
+      )
+        note([{ code: 'unmarked', ref: joint.id }]);
+  letGo(afterOpening);
+  letHang(axle, now);
+  note(wrongNow(axle, now, takesOut));
+  if (lower(axle, now, act)) note(wrongNow(axle, now, takesOut));
+
+  loaded = axle.springs.filter((spring) => isLoaded(axle, now, spring, jointsNow(axle, now)));
+  for (const place of opened) now.open.add(place);
+  const afterAll = jointsNow(axle, now);
+  letGo(afterAll);
+  for (const place of opened) {
+    const body = axle.bodiesAt.get(place);
+    const joints = body ? axle.jointsAtBody.get(body.id)! : [];
+    // Said to be off, and nothing of it was undone.
+    if (joints.length && joints.every(({ id }) => afterAll.get(id) !== 'open'))
+      note([{ code: 'still-joined', ref: body!.id, joints: joints.map(({ id }) => id) }]);
+  }
+  for (const id of takesOut) {
+    const joints = joinedStill(axle, now, afterAll, id);
+    const inTheWay = joints.length ? joints : inTheWayOf(axle, id, afterAll);
+    if (inTheWay.length) note([{ code: 'still-joined', ref: id, joints: inTheWay }]);
+    for (const line of axle.lines)
+      if (line.between.includes(id) && !isFree(line, now)) note([{ code: 'line-stretched', ref: line.id }]);
+    hang.out.add(id);
+  }
+
+  for (const id of ids(act.in)) {
+    // What goes in has come out before.
+    if (!hang.out.has(id)) note([{ code: 'still-joined', ref: id, joints: [] }]);
+    hang.out.delete(id);
+  }
+  for (const place of itemPlaces(act.closes)) {
+    now.open.delete(place);
+    for (const line of axle.linesAt.get(place) ?? []) if (line.place === place) hang.renewed.add(line.id);
+  }
+  for (const place of fastenerPlaces([...(act.snugs ?? []), ...(act.torques ?? [])])) {
+    now.loose.delete(place);
+    hang.removed.delete(place);
+  }
+  for (const place of fastenerPlaces(act.snugs)) now.snug.add(place);
+  for (const place of fastenerPlaces(act.torques)) now.snug.delete(place);
+  const from = now.support;
+  if (act.sets && endsOf(act).includes(axle.end)) now.support = act.sets;
+  if (now.support !== 'on-wheels' && now.support !== 'at-height')
+    for (const id of act.torques ?? [])
+      for (const joint of axle.fastenedAt.get(places.fastener(id) ?? '') ?? [])
+        if (joint.bonded && !finalAtRide(id)) note([{ code: 'bush-bound', ref: joint.id }]);
+  for (const { body, by } of act.lets ?? [])
+    for (const id of ids([body])) {
+      const left = (hang.carried.get(id) ?? []).filter((one) => one !== by);
+      if (left.length) hang.carried.set(id, left);
+      else hang.carried.delete(id);
+    }
+  if (from !== now.support || act.lets?.length || act.opens?.length || act.closes?.length) letHang(axle, now);
+  note(wrongNow(axle, now));
+  // What stood wrong before is not this act's doing, save where it lets a wheel down further.
+  const lowers = CORNERS.some((corner) => hang.drop[corner] > dropBefore[corner]);
+  return [...found.values()].filter((one) => lowers || !wrongBefore.has(breakKey(one)));
+}
+
+/** Is a body held up: carried itself, or what hangs there is, or the end stands? */
+function isCarried(axle: Axle, now: EndNow, id: string): boolean {
+  if (now.hang.carried.has(id)) return true;
+  if (now.hang.spokenOf.has(id)) return false;
+  return SIDES.some((side) => axle.hangs[side].includes(id)) && now.support !== 'raised';
+}
+
+/** Lets the wheels go where an act says. @returns whether it says anything of this end */
+function lower(axle: Axle, now: EndNow, act: Act): boolean {
+  let said = false;
+  for (const { corner, end, mm } of act.drops ?? []) {
+    const corners: readonly Corner[] = corner ? [corner] : act.corner && !end ? [act.corner] : CORNERS;
+    for (const one of corners)
+      if (endOfCorner(one) === axle.end && (end === undefined || end === axle.end)) {
+        now.hang.drop[one] = mm;
+        said = true;
+      }
+  }
+  return said;
+}
+
+/** What of the shortest way out is still closed, where none of a body's ways is open. */
+function inTheWayOf(axle: Axle, body: string, states: JointsNow): string[] {
+  const closed = axle.waysOut
+    .filter((way) => way.body === body)
+    .map((way) => way.open.filter((id) => states.get(id) !== 'open'))
+    .sort((one, other) => one.length - other.length);
+  return closed[0] ?? [];
+}

@@ -1,0 +1,206 @@
+import type { Corner } from '../corners';
+import type { OneEnd } from '../procedure/types';
+import type { Anatomy, Body, Joint, Limit, Line, Spring, Tie, WayOut } from './types';
+
+export const SIDES = ['left', 'right'] as const;
+export type Side = (typeof SIDES)[number];
+
+/** A thing of the axle on its side, or of the axle as a whole: the ids and places it names are those of the car. */
+type On<T> = T & { side?: Side };
+type BodyOn = Omit<Body, 'side'> & { side?: Side };
+export type JointOn = On<Joint>;
+export type LineOn = On<Line>;
+
+/** An anatomy at one end of the car, both sides of it, with what the proof looks up. */
+export interface Axle {
+  anatomy: Anatomy;
+  end: OneEnd;
+  bodies: Map<string, BodyOn>;
+  joints: JointOn[];
+  lines: LineOn[];
+  springs: On<Spring>[];
+  limits: On<Limit>[];
+  ties: { body: string; at: Record<Side, string[]>; allows: number }[];
+  waysOut: (On<WayOut> & { eased: string[] })[];
+  /** What goes down with the wheel of a side. */
+  hangs: Record<Side, string[]>;
+  jointById: Map<string, JointOn>;
+  jointsAtBody: Map<string, JointOn[]>;
+  /** What an open item at a place of the car is about. */
+  jointsOpenedAt: Map<string, JointOn[]>;
+  linesAt: Map<string, LineOn[]>;
+  bodiesAt: Map<string, BodyOn>;
+  /** What a loose fastener at a place holds. */
+  fastenedAt: Map<string, JointOn[]>;
+}
+
+export const SIDE_OF: Record<Corner, Side> = { LF: 'left', RF: 'right', LR: 'left', RR: 'right' };
+const END_OF: Record<Corner, OneEnd> = { LF: 'front', RF: 'front', LR: 'rear', RR: 'rear' };
+export const endOfCorner = (corner: Corner): OneEnd => END_OF[corner];
+
+const known = new WeakMap<Anatomy, Map<OneEnd, Axle>>();
+
+/** The anatomy as it stands at one end of a car. Made once for each document and end. */
+export function axleOf(anatomy: Anatomy, end: OneEnd): Axle {
+  const ends = known.get(anatomy) ?? new Map<OneEnd, Axle>();
+  known.set(anatomy, ends);
+  const had = ends.get(end);
+  if (had) return had;
+  const made = expand(anatomy, end);
+  ends.set(end, made);
+  return made;
+}
+
+const pushTo = <K, T>(map: Map<K, T[]>, key: K, value: T) => map.set(key, [...(map.get(key) ?? []), value]);
+
+function expand(anatomy: Anatomy, end: OneEnd): Axle {
+  const sided = new Set(anatomy.bodies.filter((body) => body.side === 'each').map(({ id }) => id));
+  const sidedJoints = new Set(
+    anatomy.joints.filter(({ place }) => place.includes('{side}')).map(({ id }) => id),
+  );
+  const at = (place: string, side?: Side) => place.replace('{end}', end).replace('{side}', side ?? 'center');
+  const bodyId = (id: string, side?: Side) => (sided.has(id) ? `${end}.${side}.${id}` : `${end}.${id}`);
+  const jointId = (id: string, side?: Side) =>
+    sidedJoints.has(id) ? `${end}.${side}.${id}` : `${end}.${id}`;
+  /** Once for each side where it is of a side, else once. */
+  const spread = <T, R>(
+    things: readonly T[],
+    each: (thing: T) => boolean,
+    make: (thing: T, side?: Side) => R,
+  ) => things.flatMap((thing) => (each(thing) ? SIDES.map((side) => make(thing, side)) : [make(thing)]));
+  /** Ids of a side, or those of both where what is common names them. */
+  const both = (
+    ids: string[],
+    ofSides: Set<string>,
+    idAt: (id: string, side?: Side) => string,
+    side?: Side,
+  ) => ids.flatMap((id) => (side || !ofSides.has(id) ? [idAt(id, side)] : SIDES.map((one) => idAt(id, one))));
+  const withSide = (side?: Side) => (side ? { side } : {});
+
+  const bodies = new Map(
+    spread(
+      anatomy.bodies,
+      (body) => body.side === 'each',
+      ({ side: _, ...body }, side): BodyOn => ({
+        ...body,
+        ...withSide(side),
+        id: bodyId(body.id, side),
+        ...(body.place ? { place: at(body.place, side) } : {}),
+      }),
+    ).map((body) => [body.id, body]),
+  );
+  const joints = spread(
+    anatomy.joints,
+    (joint) => sidedJoints.has(joint.id),
+    (joint, side): JointOn => ({
+      ...joint,
+      ...withSide(side),
+      id: jointId(joint.id, side),
+      place: at(joint.place, side),
+      between: [bodyId(joint.between[0], side), bodyId(joint.between[1], side)],
+      fasteners: joint.fasteners.map((place) => at(place, side)),
+    }),
+  );
+  const lines = spread(
+    anatomy.lines,
+    (line) => line.place.includes('{side}'),
+    (line, side): LineOn => ({
+      ...line,
+      ...withSide(side),
+      id: side ? `${end}.${side}.${line.id}` : `${end}.${line.id}`,
+      place: at(line.place, side),
+      between: [bodyId(line.between[0], side), bodyId(line.between[1], side)],
+      brackets: line.brackets.map((place) => at(place, side)),
+    }),
+  );
+  const springs = spread(
+    anatomy.springs,
+    (spring) => sided.has(spring.body),
+    (spring, side) => ({
+      ...spring,
+      ...withSide(side),
+      id: side ? `${end}.${side}.${spring.id}` : `${end}.${spring.id}`,
+      body: bodyId(spring.body, side),
+      seats: spring.seats.map((id) => jointId(id, side)),
+      carried: spring.carried.map((id) => bodyId(id, side)),
+    }),
+  );
+  const limits = spread(
+    anatomy.limits,
+    (limit) =>
+      sided.has(limit.by) ||
+      anatomy.lines.some(({ id, place }) => id === limit.by && place.includes('{side}')),
+    (limit, side) => ({
+      ...limit,
+      ...withSide(side),
+      by: side ? `${end}.${side}.${limit.by}` : `${end}.${limit.by}`,
+    }),
+  );
+  const ties = anatomy.ties.map(({ body, at: joined, allows }: Tie) => ({
+    body: bodyId(body),
+    at: {
+      left: joined.map((id) => jointId(id, 'left')),
+      right: joined.map((id) => jointId(id, 'right')),
+    },
+    allows,
+  }));
+  const waysOut = spread(
+    anatomy.waysOut,
+    (way) => sided.has(way.body),
+    (way, side) => ({
+      ...way,
+      ...withSide(side),
+      body: bodyId(way.body, side),
+      // A way out of what is common opens the joints of both sides.
+      open: both(way.open, sidedJoints, jointId, side),
+      eased: both(way.eased ?? [], sidedJoints, jointId, side),
+      carried: both(way.carried, sided, bodyId, side),
+    }),
+  );
+  const hangs = {
+    left: anatomy.hangs.map((id) => bodyId(id, 'left')),
+    right: anatomy.hangs.map((id) => bodyId(id, 'right')),
+  };
+
+  const jointsAtBody = new Map<string, JointOn[]>();
+  const fastenedAt = new Map<string, JointOn[]>();
+  const jointsOpenedAt = new Map<string, JointOn[]>();
+  const linesAt = new Map<string, LineOn[]>();
+  for (const joint of joints) {
+    for (const body of joint.between) pushTo(jointsAtBody, body, joint);
+    for (const place of joint.fasteners) pushTo(fastenedAt, place, joint);
+    for (const place of new Set([joint.place, ...joint.fasteners])) pushTo(jointsOpenedAt, place, joint);
+  }
+  for (const line of lines) for (const place of [line.place, ...line.brackets]) pushTo(linesAt, place, line);
+  const bodiesAt = new Map([...bodies.values()].flatMap((body) => (body.place ? [[body.place, body]] : [])));
+  return {
+    anatomy,
+    end,
+    bodies,
+    joints,
+    lines,
+    springs,
+    limits,
+    ties,
+    waysOut,
+    hangs,
+    jointById: new Map(joints.map((joint) => [joint.id, joint])),
+    jointsAtBody,
+    jointsOpenedAt,
+    linesAt,
+    bodiesAt,
+    fastenedAt,
+  };
+}
+
+/** The ids on this axle that a step means by a name: itself, or that thing on the side of its corner, or on both. */
+export function idsOf(axle: Axle, name: string, corner: Corner | undefined): string[] {
+  const all = [
+    name,
+    `${axle.end}.${name}`,
+    ...SIDES.filter((side) => !corner || SIDE_OF[corner] === side).map(
+      (side) => `${axle.end}.${side}.${name}`,
+    ),
+  ];
+  return all.filter((id) => axle.bodies.has(id) || axle.jointById.has(id));
+}
