@@ -16,7 +16,7 @@ import {
 import { judgeSupport } from '@/core/procedure/support';
 import type { Step } from '@/core/procedure/types';
 import { drawsFrom } from '@/core/draws';
-import { libraryFile, libraryIds, valuedFile } from '../support/library';
+import { anatomies, libraryFile, libraryIds, valuedFile } from '../support/library';
 import { ShopFloor } from '../support/shop-floor';
 
 /**
@@ -28,7 +28,7 @@ const ORDERS = 300;
 const ORDERS_OF_A_WAY = 10;
 
 const runOf = (id: string, ways: string[] = []): RunDocument => ({
-  ...assembleRun([{ procedure: valuedFile(id), hash: id, prefix: 'X', ways }], {}),
+  ...assembleRun([{ procedure: valuedFile(id), hash: id, prefix: 'X', ways }], {}, undefined, anatomies),
   carried: { open: [], loose: {} },
 });
 

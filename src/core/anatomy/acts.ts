@@ -15,7 +15,6 @@ import {
   letHang,
   limitsNow,
   movingWith,
-  normalDroop,
   tiesNow,
 } from './state';
 
@@ -65,25 +64,31 @@ export const copyOf = (now: EndNow): EndWorked => ({
 const breakKey = ({ code, ref }: Break) => `${code} ${ref}`;
 
 /** What stands wrong with an end as it is now: stretched, bound, tied, or held by nothing. */
-export function wrongNow(axle: Axle, now: EndNow, inHands: ReadonlySet<string> = new Set()): Break[] {
-  const found: Break[] = [];
-  const states = jointsNow(axle, now);
-  for (const ref of falling(axle, now, states)) if (!inHands.has(ref)) found.push({ code: 'falls', ref });
+export function wrongNow(
+  axle: Axle,
+  now: EndNow,
+  states = jointsNow(axle, now),
+  inHands: ReadonlySet<string> = new Set(),
+): Break[] {
+  const found: Break[] = falling(axle, now, states).flatMap((ref) =>
+    inHands.has(ref) ? [] : [{ code: 'falls' as const, ref }],
+  );
   if (now.support === 'on-wheels' || now.support === 'at-height') return found;
-  const movingBy = { left: movingWith(axle, states, 'left'), right: movingWith(axle, states, 'right') };
   for (const line of axle.lines) {
     const drop = dropAt(axle, now, line);
+    if (drop <= line.reach || isFree(line, now) || now.hang.renewed.has(line.id)) continue;
     const moves = SIDES.some(
-      (side) => (line.side ?? side) === side && line.between.some((id) => movingBy[side].has(id)),
+      (side) =>
+        (line.side ?? side) === side && line.between.some((id) => movingWith(axle, states, side).has(id)),
     );
-    if (moves && drop > line.reach && !isFree(line, now) && !now.hang.renewed.has(line.id))
-      found.push({ code: 'line-stretched', ref: line.id, drop, most: line.reach });
+    if (moves) found.push({ code: 'line-stretched', ref: line.id, drop, most: line.reach });
   }
   for (const side of SIDES) {
     const drop = now.hang.drop[cornerOf(axle, side)];
-    for (const limit of limitsNow(axle, now, side, states, movingBy[side]))
+    if (drop <= axle.normalDroop) continue;
+    for (const limit of limitsNow(axle, now, side, states))
       if (limit.drop < drop) found.push({ code: 'still-joined', ref: limit.by, drop, most: limit.drop });
-    if (drop <= normalDroop(axle)) continue;
+    const moving = movingWith(axle, states, side);
     for (const joint of axle.joints)
       if (
         joint.bonded &&
@@ -91,9 +96,9 @@ export function wrongNow(axle: Axle, now: EndNow, inHands: ReadonlySet<string> =
         !states.has(joint.id) &&
         !joint.fasteners.some((place) => now.snug.has(place)) &&
         // It is turned where one of its bodies goes down and the other does not.
-        joint.between.filter((id) => movingBy[side].has(id)).length === 1
+        joint.between.filter((id) => moving.has(id)).length === 1
       )
-        found.push({ code: 'bush-bound', ref: joint.id, drop, most: normalDroop(axle) });
+        found.push({ code: 'bush-bound', ref: joint.id, drop, most: axle.normalDroop });
   }
   const [left, right] = SIDES.map((side) => now.hang.drop[cornerOf(axle, side)]) as [number, number];
   const apart = Math.abs(left - right);
@@ -139,6 +144,8 @@ export function work(
   places: PlacesOf,
   finalAtRide: FinalAtRide = () => false,
 ): Break[] {
+  if (!concerns(axle, act, places)) return [];
+  const start = copyOf(now);
   const found = new Map<string, Break>();
   const note = (more: Break[]) => more.forEach((one) => found.set(breakKey(one), one));
   const ids = (names: string[] = []) => names.flatMap((name) => idsOf(axle, name, act.corner));
@@ -162,8 +169,6 @@ export function work(
       hang.spokenOf.add(id);
     }
   const before = jointsNow(axle, now);
-  const wrongBefore = new Set(wrongNow(axle, now).map(breakKey));
-  const dropBefore = { ...hang.drop };
   let loaded = axle.springs.filter((spring) => isLoaded(axle, now, spring, before));
   const letGo = (states: JointsNow) => {
     for (const spring of loaded) {
@@ -195,13 +200,13 @@ export function work(
       )
         note([{ code: 'unmarked', ref: joint.id }]);
   letGo(afterOpening);
-  letHang(axle, now);
-  note(wrongNow(axle, now, takesOut));
-  if (lower(axle, now, act)) note(wrongNow(axle, now, takesOut));
+  letHang(axle, now, afterOpening);
+  if (opened.length || loosened.length) note(wrongNow(axle, now, afterOpening, takesOut));
+  if (lower(axle, now, act)) note(wrongNow(axle, now, afterOpening, takesOut));
 
-  loaded = axle.springs.filter((spring) => isLoaded(axle, now, spring, jointsNow(axle, now)));
+  loaded = axle.springs.filter((spring) => isLoaded(axle, now, spring, afterOpening));
   for (const place of opened) now.open.add(place);
-  const afterAll = jointsNow(axle, now);
+  const afterAll = opened.length ? jointsNow(axle, now) : afterOpening;
   letGo(afterAll);
   for (const place of opened) {
     const body = axle.bodiesAt.get(place);
@@ -246,11 +251,27 @@ export function work(
       if (left.length) hang.carried.set(id, left);
       else hang.carried.delete(id);
     }
-  if (from !== now.support || act.lets?.length || act.opens?.length || act.closes?.length) letHang(axle, now);
-  note(wrongNow(axle, now));
+  const after = jointsNow(axle, now);
+  if (from !== now.support || act.lets?.length || act.opens?.length || act.closes?.length)
+    letHang(axle, now, after);
+  note(wrongNow(axle, now, after));
+  if (!found.size) return [];
   // What stood wrong before is not this act's doing, save where it lets a wheel down further.
-  const lowers = CORNERS.some((corner) => hang.drop[corner] > dropBefore[corner]);
-  return [...found.values()].filter((one) => lowers || !wrongBefore.has(breakKey(one)));
+  const lowers = CORNERS.some((corner) => hang.drop[corner] > start.hang.drop[corner]);
+  const wrongBefore = new Set(lowers ? [] : wrongNow(axle, start).map(breakKey));
+  return [...found.values()].filter((one) => !wrongBefore.has(breakKey(one)));
+}
+
+/** Does an act touch this axle at all? Looking, measuring and what sits elsewhere do not. */
+function concerns(axle: Axle, act: Act, places: PlacesOf): boolean {
+  if (act.sets || act.marks || act.carries || act.lets || act.drops || act.out || act.in) return true;
+  const here = (place: string | undefined) => place !== undefined && axle.places.has(place);
+  return (
+    [...(act.opens ?? []), ...(act.closes ?? [])].some((id) => here(places.item(id))) ||
+    [...(act.loosens ?? []), ...(act.snugs ?? []), ...(act.torques ?? [])].some((id) =>
+      here(places.fastener(id)),
+    )
+  );
 }
 
 /** Is a body held up: carried itself, or what hangs there is, or the end stands? */

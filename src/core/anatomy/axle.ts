@@ -24,6 +24,10 @@ export interface Axle {
   waysOut: (On<WayOut> & { eased: string[] })[];
   /** What goes down with the wheel of a side. */
   hangs: Record<Side, string[]>;
+  /** The droop at which it hangs with everything on it joined, in mm. */
+  normalDroop: number;
+  /** All places of it: what happens elsewhere does not concern it. */
+  places: ReadonlySet<string>;
   jointById: Map<string, JointOn>;
   jointsAtBody: Map<string, JointOn[]>;
   /** What an open item at a place of the car is about. */
@@ -184,6 +188,8 @@ function expand(anatomy: Anatomy, end: OneEnd): Axle {
     ties,
     waysOut,
     hangs,
+    normalDroop: Math.min(...limits.map(({ drop }) => drop)),
+    places: new Set([...jointsOpenedAt.keys(), ...linesAt.keys(), ...bodiesAt.keys()]),
     jointById: new Map(joints.map((joint) => [joint.id, joint])),
     jointsAtBody,
     jointsOpenedAt,

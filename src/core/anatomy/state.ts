@@ -97,7 +97,7 @@ export const dropAt = (axle: Axle, now: EndNow, thing: { side?: Side }): number 
   Math.max(...sidesOf(thing).map((side) => now.hang.drop[cornerOf(axle, side)]));
 
 /** Is what hangs on a side carried by something other than what stops its droop, itself or by what it is still joined to? */
-export function isHeld(axle: Axle, now: EndNow, side: Side, states = jointsNow(axle, now)): boolean {
+export function isHeld(axle: Axle, now: EndNow, side: Side, states: JointsNow): boolean {
   if (now.support === 'on-wheels' || now.support === 'at-height') return true;
   const [first, ...others] = axle.hangs[side];
   if (now.hang.carried.has(first!)) return true;
@@ -131,28 +131,19 @@ export interface StillStopping {
 }
 
 /** What stops the droop of a side, nearest first. */
-export function limitsNow(
-  axle: Axle,
-  now: EndNow,
-  side: Side,
-  states = jointsNow(axle, now),
-  moving = movingWith(axle, states, side),
-): StillStopping[] {
+export function limitsNow(axle: Axle, now: EndNow, side: Side, states: JointsNow): StillStopping[] {
+  const moving = movingWith(axle, states, side);
   return axle.limits
     .filter((limit) => sidesOf(limit).includes(side) && stops(axle, now, states, limit.by, moving))
     .sort((one, other) => one.drop - other.drop);
 }
 
-/** The droop at which the axle hangs with everything on it joined, in mm. */
-export const normalDroop = (axle: Axle): number => Math.min(...axle.limits.map(({ drop }) => drop));
-
 /** Lets what nothing carries hang where the nearest limit stops it. */
-export function letHang(axle: Axle, now: EndNow): void {
+export function letHang(axle: Axle, now: EndNow, states: JointsNow): void {
   if (now.support === 'on-wheels' || now.support === 'at-height') {
     for (const side of SIDES) now.hang.drop[cornerOf(axle, side)] = 0;
     return;
   }
-  const states = jointsNow(axle, now);
   for (const side of SIDES) {
     if (isHeld(axle, now, side, states)) continue;
     const nearest = limitsNow(axle, now, side, states)[0];
@@ -194,7 +185,9 @@ export function heldTogether(
 }
 
 /** Heavy bodies that are on the car and that nothing holds. */
-export function falling(axle: Axle, now: EndNow, states = jointsNow(axle, now)): string[] {
+export function falling(axle: Axle, now: EndNow, states: JointsNow): string[] {
+  // With nothing parted everything holds as it was made to.
+  if (![...states.values()].includes('open')) return [];
   const standing = SIDES.filter((side) => isHeld(axle, now, side, states)).flatMap(
     (side) => axle.hangs[side],
   );
@@ -224,13 +217,22 @@ export function falling(axle: Axle, now: EndNow, states = jointsNow(axle, now)):
   return [...new Set([...parted, ...dropped.filter((id) => !now.hang.out.has(id))])];
 }
 
+const moved = new WeakMap<JointsNow, Partial<Record<Side, Set<string>>>>();
+
 /** The bodies that go up and down with what hangs on a side, by what joins them; of the other side only what both share. */
 export function movingWith(axle: Axle, states: JointsNow, side: Side): Set<string> {
+  const known = moved.get(states) ?? {};
+  moved.set(states, known);
+  return (known[side] ??= nowMoving(axle, states, side));
+}
+
+function nowMoving(axle: Axle, states: JointsNow, side: Side): Set<string> {
+  const other = side === 'left' ? 'right' : 'left';
   const reached = heldTogether(
     axle,
     states,
     axle.hangs[side].slice(0, 1),
-    (id) => !staysPut(axle, states, id) && axle.bodies.get(id)!.side !== (side === 'left' ? 'right' : 'left'),
+    (id) => !staysPut(axle, states, id) && axle.bodies.get(id)!.side !== other,
   );
   for (const id of reached) if (staysPut(axle, states, id)) reached.delete(id);
   return reached;

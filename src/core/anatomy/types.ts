@@ -1,5 +1,3 @@
-import type { OneEnd } from '../procedure/types';
-
 /** What an axle is made of, by what it does when something is undone. */
 export const BODY_KINDS = [
   'frame',
@@ -128,7 +126,7 @@ export interface Anatomy {
   title: string;
   /** Kinds of suspension it is for. */
   fits: string[];
-  ends: OneEnd[];
+  ends: ('front' | 'rear')[];
   steered: boolean;
   /** What goes down with the wheel. */
   hangs: string[];
@@ -150,6 +148,6 @@ export interface Carry {
 /** How far a wheel, or both of an end, hangs below ride height. */
 export interface Drop {
   corner?: 'LF' | 'RF' | 'LR' | 'RR';
-  end?: OneEnd;
+  end?: 'front' | 'rear';
   mm: number;
 }

@@ -1,4 +1,5 @@
 import { mayBeFinal, supportAfter } from './car';
+import { workOnAxles } from './on-axle';
 import { type FastenerState, type RunDocument, type RunState, stepOf } from './run-state';
 import type { TorqueSpec } from './types';
 
@@ -11,6 +12,7 @@ export function applyStep(
 ): void {
   const step = stepOf(run, stepId);
   if (!step) return;
+  workOnAxles(run, state, step);
   state.done.set(stepId, entry);
   // Done before: what it took apart then is taken apart no second time, it only closes what came open since.
   const again = state.reopened.delete(stepId);

@@ -1,3 +1,4 @@
+import type { Anatomy } from '../anatomy/types';
 import { Refusal, attempt } from '../refusal';
 import type { RunDocument } from './engine';
 import { type ValueConflict, mergeProcedures } from './merge';
@@ -26,16 +27,17 @@ export function conflictsOf(chosen: readonly Chosen[], kept = NONE): ValueConfli
   return mergeChosen(chosen, kept).conflicts;
 }
 
-const mergeWays = (chosen: readonly Chosen[]) =>
+const mergeWays = (chosen: readonly Chosen[], anatomies: readonly Anatomy[]) =>
   mergeProcedures(
     [...chosen].sort(frontFirst).map(({ prefix, procedure, ways, values = NONE }) => ({
       prefix,
       procedure: withValues(takeVariants(procedure, ways), values),
     })),
+    anatomies,
   );
 
 /** The ways of one of the procedures, beside those that are chosen, by which all of them would go together. */
-function waysThatFit(chosen: readonly Chosen[]): string[] {
+function waysThatFit(chosen: readonly Chosen[], anatomies: readonly Anatomy[]): string[] {
   return chosen.flatMap((one) => {
     const taken = new Set(
       one.procedure.ways.filter(({ id }) => one.ways.includes(id)).map(({ choice }) => choice),
@@ -45,17 +47,20 @@ function waysThatFit(chosen: readonly Chosen[]): string[] {
       .filter(
         ({ id }) =>
           attempt(() =>
-            mergeWays(chosen.map((other) => (other === one ? { ...one, ways: [...one.ways, id] } : other))),
+            mergeWays(
+              chosen.map((other) => (other === one ? { ...one, ways: [...one.ways, id] } : other)),
+              anatomies,
+            ),
           ).ok,
       )
       .map(({ title }) => `“${title}” of ${one.procedure.title}`);
   });
 }
 
-function mergeChosen(chosen: readonly Chosen[], kept: ValuesByPlace) {
-  const read = attempt(() => mergeWays(chosen));
+function mergeChosen(chosen: readonly Chosen[], kept: ValuesByPlace, anatomies: readonly Anatomy[] = []) {
+  const read = attempt(() => mergeWays(chosen, anatomies));
   if (!read.ok) {
-    const ways = read.refusal.code === 'unclean-merge' ? waysThatFit(chosen) : [];
+    const ways = read.refusal.code === 'unclean-merge' ? waysThatFit(chosen, anatomies) : [];
     if (!ways.length) throw read.refusal;
     throw new Refusal(
       'unclean-merge',
@@ -71,14 +76,16 @@ function mergeChosen(chosen: readonly Chosen[], kept: ValuesByPlace) {
  * Makes one run of the chosen procedures with their ways.
  * @param choices for each place with two values, the prefix of the procedure whose value is taken, or `kept`
  * @param kept what the shop keeps from its sheets
+ * @param anatomies what holds what on the axles there are; the run is proved and worked on those it names
  * @throws Refusal when a value is not chosen, or the procedures do not go together
  */
 export function assembleRun(
   chosen: readonly Chosen[],
   choices: Record<string, string>,
   kept = NONE,
+  anatomies: readonly Anatomy[] = [],
 ): Omit<RunDocument, 'carried'> {
-  const { conflicts, items, fasteners, steps } = mergeChosen(chosen, kept);
+  const { conflicts, items, fasteners, steps, anatomy } = mergeChosen(chosen, kept, anatomies);
   for (const conflict of conflicts) {
     const value = conflict.values.find((candidate) => candidate.prefix === choices[conflict.place]);
     if (!value)
@@ -97,5 +104,6 @@ export function assembleRun(
     hash,
     ways,
   }));
-  return { items, fasteners, steps, sources };
+  const used = anatomies.filter(({ id }) => Object.values(anatomy ?? {}).includes(id));
+  return { items, fasteners, steps, sources, ...(used.length ? { anatomy, anatomies: used } : {}) };
 }

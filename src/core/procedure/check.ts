@@ -49,7 +49,7 @@ export interface CheckInput {
   steps: CheckedStep[];
   /** How its ends are hung, by id; proved where one of these anatomies has that id. */
   anatomy?: AnatomyOf;
-  anatomies?: Anatomy[];
+  anatomies?: readonly Anatomy[];
 }
 export interface Problem {
   code: string;

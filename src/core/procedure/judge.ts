@@ -1,4 +1,5 @@
 import { bothOnWheels, forbidLowering, forbidsDriving, mayBeFinal, supportAfter } from './car';
+import { judgeOnAxle } from './on-axle';
 import {
   chocksMissing,
   earlierStepsOnTheSame,
@@ -112,6 +113,9 @@ export function judgeWheels(run: RunDocument, state: RunState, lowered: readonly
   ];
 }
 
+/** The rules since which what an axle's anatomy forbids is refused. */
+export const ANATOMY_SINCE = 6;
+
 /** The rules since which a lead’s word raises no car without its chocks. */
 const CHOCKS_SINCE = 4;
 
@@ -189,6 +193,7 @@ export function judgeStep(
       overridable: false,
     });
   }
+  if (edition >= ANATOMY_SINCE) refused.push(...judgeOnAxle(run, state, step));
   if (edition >= 2 && step.sets === 'on-wheels' && !step.snugs?.length)
     refused.push(...judgeWheels(run, state, endsOf(step)));
   const untorqued = (step.torques ?? []).filter(

@@ -158,7 +158,7 @@ function specKey(spec: TorqueSpec | null): string {
  * @returns the merged items, fasteners and steps, and the places for which the sources name different values
  * @throws Refusal when the shared orders clash or the merged run is not clean under the checker
  */
-export function mergeProcedures(sources: MergeSource[], anatomies: Anatomy[] = []): Merged {
+export function mergeProcedures(sources: MergeSource[], anatomies: readonly Anatomy[] = []): Merged {
   const alias = aliasesOf(sources);
   const plain = sources.map((source) => renamed(source, alias));
 

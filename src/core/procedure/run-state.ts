@@ -1,6 +1,8 @@
 import type { Corner } from '../corners';
+import type { Hang } from '../anatomy/state';
 import { type CarState, type Looseness, standingCar } from './car';
-import type { Fastener, Item, PlainProcedure, Step, TorqueSpec } from './types';
+import { standingHangs } from './axles-of';
+import type { Fastener, Item, OneEnd, PlainProcedure, Step, TorqueSpec } from './types';
 
 /** The run of a work order: the merged procedure it follows, and how the car stood when it began. */
 export interface RunDocument extends PlainProcedure {
@@ -45,6 +47,8 @@ export interface RunState {
   /** The edition of the rules it began under: its record is judged by those, whatever new taps are asked. */
   rules: number;
   car: CarState;
+  /** How each end hangs and what carries it, where the run says what holds what. */
+  hang: Record<OneEnd, Hang>;
   done: Map<string, { entryId: string; at: string; personId: string }>;
   openedBy: Map<string, { step: string | null; at: string | null }>;
   fasteners: Map<string, FastenerState>;
@@ -74,7 +78,8 @@ export interface RefusedMove {
     | 'approval'
     | 'check'
     | 'measure'
-    | 'held';
+    | 'held'
+    | 'anatomy';
   message: string;
   /** Ids of the steps, items or fasteners in the way. */
   refs: string[];
@@ -98,15 +103,16 @@ export function placedName(thing: { name: string; corner?: Corner }): string {
  * what needs the car as it stands comes before it is moved; 3: heights, sheet and drive are taken again after the work was
  * taken apart, a photo is one shot, and what was not tried on the road is waived by name; 4: no lead's word raises a car
  * without its chocks; 5: a check owed on steering or brakes forbids driving, a step opens again when what it closed is
- * open, and a made-up value holds the handoff.
+ * open, and a made-up value holds the handoff; 6: what the axle's anatomy says would let go, stretch, fall or twist is refused.
  */
-export const RULES_EDITION = 5;
+export const RULES_EDITION = 6;
 
 export function beginRun(run: RunDocument, rules = RULES_EDITION): RunState {
   const car = standingCar();
   const state: RunState = {
     rules,
     car,
+    hang: standingHangs(run),
     done: new Map(),
     openedBy: new Map(),
     fasteners: new Map(),

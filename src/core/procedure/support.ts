@@ -1,5 +1,6 @@
 import { forbidLowering } from './car';
 import {
+  ANATOMY_SINCE,
   RULES_EDITION,
   type RefusedMove,
   type RunDocument,
@@ -9,6 +10,7 @@ import {
   judgeWheels,
   placedName,
 } from './engine';
+import { judgeSupportOnAxle, supportOnAxles } from './on-axle';
 import { chocksMissing, chocksOf, chocksSetHere } from './order-of-work';
 import type { OneEnd, Support } from './types';
 
@@ -61,6 +63,7 @@ export function judgeSupport(
         ends.filter((end) => from[end] !== 'on-wheels'),
       ),
     );
+  if (edition >= ANATOMY_SINCE) refused.push(...judgeSupportOnAxle(run, state, ends, to));
   const raising = ends.some((end) => from[end] === 'on-wheels') && to === 'raised';
   if (raising && chocksMissing(run, state) && !(chocked && chocksSetHere(run, state))) {
     refused.push({
@@ -82,6 +85,7 @@ export function applySupport(
   support: Record<OneEnd, Support>,
   chocked: { at: string } | null,
 ): void {
+  supportOnAxles(run, state, support);
   state.car.support = { ...support };
   const chocks = chocked && chocksOf(run);
   if (!chocks) return;

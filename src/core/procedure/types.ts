@@ -196,7 +196,7 @@ export interface Procedure {
 /** A procedure with its ways taken: what is checked and worked from. */
 export type PlainProcedure = Pick<Procedure, 'items' | 'fasteners' | 'steps' | 'anatomy'> & {
   /** The anatomies it is proved on, where they are there. */
-  anatomies?: Anatomy[];
+  anatomies?: readonly Anatomy[];
 };
 
 /** The ends a thing belongs to; nothing said means both. */

@@ -1,0 +1,108 @@
+import { type Act, type Break, type EndWorked, copyOf, placesOf, work } from '../anatomy/acts';
+import type { Axle } from '../anatomy/axle';
+import { breakWords } from '../anatomy/words';
+import { axlesOf } from './axles-of';
+import type { RefusedMove, RunDocument, RunState } from './run-state';
+import type { OneEnd, PlainProcedure, Step, Support } from './types';
+
+/** The anatomy in a run: what holds what at each end, and how the work so far has left it. */
+
+const placeIndex = new WeakMap<PlainProcedure, ReturnType<typeof placesOf>>();
+function placesIn(run: PlainProcedure) {
+  const had = placeIndex.get(run);
+  if (had) return had;
+  const made = placesOf(run);
+  placeIndex.set(run, made);
+  return made;
+}
+
+/** An end as the record has left it; its hang is the run's own. */
+export function endNow(run: RunDocument, state: RunState, end: OneEnd): EndWorked {
+  const places = placesIn(run);
+  const open = new Set<string>();
+  for (const id of state.car.open) {
+    const place = places.item(id);
+    if (place) open.add(place);
+  }
+  const loose = new Set<string>();
+  const snug = new Set<string>();
+  for (const [id, looseness] of state.car.loose) {
+    const place = places.fastener(id);
+    if (place) (looseness === 'snug' ? snug : loose).add(place);
+  }
+  return { support: state.car.support[end], open, loose, snug, hang: state.hang[end] };
+}
+
+/** What a step does to the car. Done again, it only closes what came open since. */
+const actOf = (state: RunState, step: Step): Act =>
+  state.reopened.has(step.id)
+    ? { end: step.end, corner: step.corner, closes: step.closes, snugs: step.snugs, torques: step.torques }
+    : step;
+
+/** What bringing an end to another support does: a jack comes under it, or goes. */
+const supportAct = (axle: Axle, from: Support, to: Support): Act => {
+  const jack = [{ body: axle.anatomy.hangs[0]!, by: 'jack' as const }];
+  return {
+    end: axle.end,
+    sets: to,
+    ...(to === 'axle-held' ? { carries: jack } : from === 'axle-held' ? { lets: jack } : {}),
+  };
+};
+
+const finalAtRide = (run: RunDocument) => {
+  const final = new Set(run.fasteners.filter((one) => one.final === 'on-wheels').map(({ id }) => id));
+  return (id: string) => final.has(id);
+};
+
+/** Marks are asked for in the order of work; what is left refuses because it would hurt somebody or the car. */
+const HURTS = ({ code }: Break) => code !== 'unmarked';
+
+const refusal = (axle: Axle, one: Break): RefusedMove => ({
+  code: 'anatomy',
+  message: breakWords(axle, one),
+  refs: [one.ref],
+  overridable: false,
+});
+
+const judged = (run: RunDocument, state: RunState, actAt: (axle: Axle) => Act | null): RefusedMove[] =>
+  axlesOf(run).flatMap((axle) => {
+    const act = actAt(axle);
+    if (!act) return [];
+    const now = copyOf(endNow(run, state, axle.end));
+    return work(axle, now, act, placesIn(run), finalAtRide(run))
+      .filter(HURTS)
+      .map((one) => refusal(axle, one));
+  });
+
+const concerns = (axle: Axle, { end }: Pick<Step, 'end'>) => (end ?? 'both') === 'both' || end === axle.end;
+
+/** What a step would break on the car as it stands. */
+export const judgeOnAxle = (run: RunDocument, state: RunState, step: Step): RefusedMove[] =>
+  judged(run, state, (axle) => (concerns(axle, step) ? actOf(state, step) : null));
+
+/** What bringing ends to another support would break. */
+export const judgeSupportOnAxle = (
+  run: RunDocument,
+  state: RunState,
+  ends: readonly OneEnd[],
+  to: Support,
+): RefusedMove[] =>
+  judged(run, state, (axle) =>
+    ends.includes(axle.end) ? supportAct(axle, state.car.support[axle.end], to) : null,
+  );
+
+/** Works a step on the axles it concerns, before the run's own state is changed by it. */
+export function workOnAxles(run: RunDocument, state: RunState, step: Step): void {
+  for (const axle of axlesOf(run))
+    if (concerns(axle, step))
+      work(axle, endNow(run, state, axle.end), actOf(state, step), placesIn(run), finalAtRide(run));
+}
+
+/** As `workOnAxles`, for ends brought to another support by hand. */
+export function supportOnAxles(run: RunDocument, state: RunState, support: Record<OneEnd, Support>): void {
+  for (const axle of axlesOf(run)) {
+    const from = state.car.support[axle.end];
+    if (from !== support[axle.end])
+      work(axle, endNow(run, state, axle.end), supportAct(axle, from, support[axle.end]), placesIn(run));
+  }
+}
