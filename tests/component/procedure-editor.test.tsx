@@ -4,6 +4,7 @@ import type { Procedure } from '@/core/procedure/types';
 import { ProcedureEditor } from '@/features/procedures/procedure-editor';
 import { Notices } from '@/ui/notices';
 import { went } from '../support/navigation';
+import { anatomies } from '../support/library';
 import { no, shopServer, yes } from '../support/shop-server';
 
 /** A procedure as short as one can be that opens something and closes it again. */
@@ -61,7 +62,13 @@ const shipped: Procedure = {
 const open = (procedure: Procedure = shipped, mayEdit = true) => {
   const view = render(
     <>
-      <ProcedureEditor shipped={procedure} version={3} mayEdit={mayEdit} why="A lead edits procedures." />
+      <ProcedureEditor
+        shipped={procedure}
+        version={3}
+        anatomies={anatomies}
+        mayEdit={mayEdit}
+        why="A lead edits procedures."
+      />
       <Notices />
     </>,
   );

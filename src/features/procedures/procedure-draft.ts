@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { checkProcedure } from '@/core/procedure/check';
+import type { Anatomy } from '@/core/anatomy/types';
+import { checkProcedure, isFault } from '@/core/procedure/check';
 import { type PlacedProblem, placeProblems } from '@/core/procedure/problems';
 import type { Procedure, Step } from '@/core/procedure/types';
 import { takeVariants } from '@/core/procedure/variants';
@@ -23,14 +24,11 @@ export function pruned<T extends object>(thing: T): T {
 }
 
 /** Checks a draft with some ways taken; a draft that cannot be taken apart says why. */
-function problemsOf(draft: Procedure, ways: string[]): PlacedProblem[] {
+function problemsOf(draft: Procedure, ways: string[], anatomies: readonly Anatomy[]): PlacedProblem[] {
   try {
-    const plain = takeVariants(draft, ways);
+    const plain = { ...takeVariants(draft, ways), anatomies };
     // A value that is missing is entered by sheet, for a car and a kit: a procedure is clean without it.
-    return placeProblems(
-      plain,
-      checkProcedure(plain).filter(({ code }) => code !== 'missing-spec'),
-    );
+    return placeProblems(plain, checkProcedure(plain).filter(isFault));
   } catch (error) {
     const words = error instanceof Error ? error.message : 'It cannot be read.';
     return [{ code: 'way', ref: ways.join(), words, stepId: null }];
@@ -86,19 +84,19 @@ function useKept(key: string, shipped: Procedure, draft: Procedure, take: (kept:
 }
 
 /** A procedure being edited: its draft, what changes it, and what the checker says as it changes. */
-export function useProcedureDraft(shipped: Procedure, version: number) {
+export function useProcedureDraft(shipped: Procedure, version: number, anatomies: readonly Anatomy[]) {
   const [draft, setDraft] = useState(shipped);
   const [ways, setWays] = useState<string[]>([]);
   useKept(draftKey(shipped.id, version), shipped, draft, setDraft);
-  const problems = useMemo(() => problemsOf(draft, ways), [draft, ways]);
+  const problems = useMemo(() => problemsOf(draft, ways, anatomies), [draft, ways, anatomies]);
   /** Problems of the draft as it stands and of each way by itself. */
   const everywhere = useMemo(
     () =>
       [[], ...draft.ways.map((way) => [way.id])].map((taken) => ({
         way: draft.ways.find((way) => way.id === taken[0])?.title ?? null,
-        count: problemsOf(draft, taken).length,
+        count: problemsOf(draft, taken, anatomies).length,
       })),
-    [draft],
+    [draft, anatomies],
   );
   const patchStep = (id: string, patch: Partial<Step>) =>
     setDraft({

@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import type { Anatomy } from '@/core/anatomy/types';
 import type { Procedure } from '@/core/procedure/types';
 import { CommandForm } from '@/features/transport/command-form';
 import { Button } from '@/ui/button';
@@ -13,6 +14,7 @@ import { TextField } from '@/ui/text-field';
 import { StepForm } from './step-form';
 import { FastenersTable } from './fasteners-table';
 import { ItemsTable } from './items-table';
+import { AnatomiesContext } from './axle-fields';
 import { type ProcedureDraft, draftKey, useProcedureDraft } from './procedure-draft';
 import { StepsList } from './steps-list';
 import { WaysEditor } from './ways-editor';
@@ -88,15 +90,18 @@ function SaveVersion({
 export function ProcedureEditor({
   shipped,
   version,
+  anatomies,
   mayEdit,
   why,
 }: {
   shipped: Procedure;
   version: number;
+  /** What holds what on the axles it names: it is checked on them as it changes. */
+  anatomies: readonly Anatomy[];
   mayEdit: boolean;
   why: string;
 }) {
-  const draft = useProcedureDraft(shipped, version);
+  const draft = useProcedureDraft(shipped, version, anatomies);
   const { problems, everywhere } = draft;
   const [tab, setTab] = useState<Tab>('steps');
   const [chosen, setChosen] = useState(shipped.steps[0]?.id ?? '');
@@ -104,7 +109,7 @@ export function ProcedureEditor({
   const elsewhere = problems.filter((problem) => problem.stepId === null);
   const unclean = everywhere.filter((one) => one.count > 0);
   return (
-    <>
+    <AnatomiesContext value={anatomies}>
       {draft.changed && <LeaveGuard onThrowAway={draft.throwAway} />}
       <Tabs value={tab} onValue={setTab}>
         <div className="sticky top-0 z-20 flex flex-wrap items-center gap-x-4 gap-y-2 border-y-2 border-ink bg-paper py-2">
@@ -190,6 +195,6 @@ export function ProcedureEditor({
           clean={!problems.length && !unclean.length}
         />
       )}
-    </>
+    </AnatomiesContext>
   );
 }

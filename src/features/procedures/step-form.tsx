@@ -7,6 +7,7 @@ import { PickMany } from '@/ui/pick-many';
 import { Rows } from '@/ui/rows';
 import { SelectField } from '@/ui/select';
 import { AreaField, TextField } from '@/ui/text-field';
+import { AxleFields } from './axle-fields';
 import { KeptFigure } from './kept-figure';
 
 const none = ['', 'not said'] as const;
@@ -214,6 +215,7 @@ export function StepForm({ step, draft, onChange }: Props) {
         </div>
       </fieldset>
       <Touches step={step} draft={draft} onChange={onChange} />
+      <AxleFields step={step} onChange={onChange} />
       <Takes step={step} draft={draft} onChange={onChange} />
       <KeptFigure
         bare={false}

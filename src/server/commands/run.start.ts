@@ -4,6 +4,7 @@ import { extrasToStart } from '@/core/ledger/extras';
 import { assembleRun } from '@/core/procedure/assemble';
 import { withSteps } from '@/core/procedure/redo';
 import { RULES_EDITION } from '@/core/procedure/engine';
+import { anatomies } from '../anatomies';
 import { keepProcedure, keepRun } from '../documents/store';
 import { carriedInto } from '../queries/car-state';
 import { keptValuesOf } from '../queries/kept-values';
@@ -31,7 +32,7 @@ export const runStart = handle('run.start', {
       );
     const chosen = await chosenProcedures(ctx.tx, procedures);
     const kept = await keptValuesOf(ctx.tx, order.vehicleId, order.state);
-    const { sources, ...plain } = assembleRun(chosen, choices, kept);
+    const { sources, ...plain } = assembleRun(chosen, choices, kept, await anatomies());
     const { run, carried } = await carriedInto(
       ctx.tx,
       order.vehicleId,

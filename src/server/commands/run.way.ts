@@ -4,6 +4,7 @@ import { isExtra } from '@/core/ledger/extras';
 import { assembleRun } from '@/core/procedure/assemble';
 import { conflictChoices } from '@/core/procedure/change';
 import { withSteps } from '@/core/procedure/redo';
+import { anatomies } from '../anatomies';
 import { keepRun, readProcedure } from '../documents/store';
 import { demoValues, keptValuesOf } from '../queries/kept-values';
 import { byPin } from './by-pin';
@@ -32,7 +33,7 @@ export const runWay = handle('run.way', {
       }),
     );
     const kept = await keptValuesOf(ctx.tx, order.vehicleId, order.state);
-    const next = assembleRun(chosen, conflictChoices(chosen, document, kept), kept);
+    const next = assembleRun(chosen, conflictChoices(chosen, document, kept), kept, await anatomies());
     // What is named as it began with stays what it is by.
     const began = new Map(document.fasteners.map((fastener) => [fastener.place, fastener.spec]));
     next.fasteners = next.fasteners.map((fastener) => ({

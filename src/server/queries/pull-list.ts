@@ -11,6 +11,7 @@ import { prefixOf } from '@/core/procedure/letters';
 import { type PullList, type StartBlocker, pullList } from '@/core/procedure/pull-list';
 import { shopDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
+import { anatomies } from '../anatomies';
 import { procedureById } from '../procedures';
 import { shopPlaces } from './day';
 import { demoValues, keptValuesOf } from './kept-values';
@@ -80,7 +81,7 @@ export async function previewStart(
     conflicts.map(({ place, values }) => [place, choices[place] ?? values[0]!.prefix]),
   );
   const run = {
-    ...withSteps(assembleRun(chosen, settled, kept), extrasToStart(state)),
+    ...withSteps(assembleRun(chosen, settled, kept, await anatomies()), extrasToStart(state)),
     carried: { open: [], loose: {} },
   };
   return {

@@ -1,16 +1,22 @@
 import Joi from 'joi';
+import { CARRIERS } from '../../anatomy/types';
+import { anatomyFile } from '../../anatomy/schema';
 import { type CheckInput, checkProcedure } from '../../procedure/check';
+import { CORNERS } from '../../corners';
 import { ENDS, SUPPORTS } from '../../procedure/types';
 import { calculator } from '../calculator';
 
 const ids = () => Joi.array().items(Joi.string());
 const support = () => Joi.valid(...SUPPORTS);
 const end = () => Joi.valid(...ENDS);
+const carry = () =>
+  Joi.array().items(Joi.object({ body: Joi.string().required(), by: Joi.valid(...CARRIERS).required() }));
 
 export const procedureCheck = calculator({
   name: 'procedure.check',
   summary: 'Walks a procedure and reports what is unsafe, out of order or forgotten.',
-  principle: 'A walk over the steps that keeps the support of each end, what is open and what is loose.',
+  principle:
+    'A walk over the steps that keeps the support of each end, what is open and what is loose; with an anatomy, also what holds what, what carries it and how far it hangs.',
   input: Joi.object<CheckInput>({
     items: Joi.array().items(
       Joi.object({
@@ -28,6 +34,8 @@ export const procedureCheck = calculator({
         mate: Joi.string(),
       }).unknown(),
     ),
+    anatomy: Joi.object({ front: Joi.string(), rear: Joi.string() }),
+    anatomies: Joi.array().items(anatomyFile).max(8),
     steps: Joi.array()
       .items(
         Joi.object({
@@ -42,6 +50,18 @@ export const procedureCheck = calculator({
           snugs: ids(),
           torques: ids(),
           drive: Joi.boolean(),
+          marks: ids(),
+          out: ids(),
+          in: ids(),
+          carries: carry(),
+          lets: carry(),
+          drops: Joi.array().items(
+            Joi.object({
+              corner: Joi.valid(...CORNERS),
+              end: Joi.valid('front', 'rear'),
+              mm: Joi.number().min(0).required(),
+            }),
+          ),
         }).unknown(),
       )
       .required(),

@@ -7,6 +7,7 @@ import { diffProcedures } from '@/core/procedure/diff';
 import { Differences } from '@/features/procedures/differences';
 import { LessonList } from '@/features/procedures/lesson-list';
 import { ProcedureEditor } from '@/features/procedures/procedure-editor';
+import { anatomiesOf } from '@/server/anatomies';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
 import { procedureById, versionsOf } from '@/server/procedures';
@@ -96,6 +97,7 @@ export default async function ProcedurePage({
         key={found.hash}
         shipped={found.procedure}
         version={found.version}
+        anatomies={await anatomiesOf(found.procedure)}
         mayEdit={lead && found.version === newest}
         why={
           lead
