@@ -1,6 +1,6 @@
 import { type Corner, CORNERS } from '../corners';
 import { type PlainProcedure, type Step, endsOf } from '../procedure/types';
-import { type Axle, SIDES, endOfCorner, idsOf } from './axle';
+import { type Axle, SIDES, bodiesNamed, endOfCorner, jointsNamed } from './axle';
 import {
   type EndNow,
   type JointsNow,
@@ -148,7 +148,7 @@ export function work(
   const start = copyOf(now);
   const found = new Map<string, Break>();
   const note = (more: Break[]) => more.forEach((one) => found.set(breakKey(one), one));
-  const ids = (names: string[] = []) => names.flatMap((name) => idsOf(axle, name, act.corner));
+  const ids = (names: string[] = []) => names.flatMap((name) => bodiesNamed(axle, name, act.corner));
   const { hang } = now;
   const itemPlaces = (list: string[] = []) => list.flatMap((id) => places.item(id) ?? []);
   const fastenerPlaces = (list: string[] = []) => list.flatMap((id) => places.fastener(id) ?? []);
@@ -162,7 +162,8 @@ export function work(
     return (joints ?? []).some(({ id }) => seats.has(id));
   };
 
-  for (const id of ids(act.marks)) hang.marked.add(id);
+  for (const name of act.marks ?? [])
+    for (const id of jointsNamed(axle, name, act.corner)) hang.marked.add(id);
   for (const { body, by } of act.carries ?? [])
     for (const id of ids([body])) {
       hang.carried.set(id, [...(hang.carried.get(id) ?? []), by]);

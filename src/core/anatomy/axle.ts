@@ -200,13 +200,18 @@ function expand(anatomy: Anatomy, end: OneEnd): Axle {
 }
 
 /** The ids on this axle that a step means by a name: itself, or that thing on the side of its corner, or on both. */
-export function idsOf(axle: Axle, name: string, corner: Corner | undefined): string[] {
-  const all = [
-    name,
-    `${axle.end}.${name}`,
-    ...SIDES.filter((side) => !corner || SIDE_OF[corner] === side).map(
-      (side) => `${axle.end}.${side}.${name}`,
-    ),
-  ];
-  return all.filter((id) => axle.bodies.has(id) || axle.jointById.has(id));
+function idsOf(
+  axle: Axle,
+  known: ReadonlyMap<string, unknown>,
+  name: string,
+  corner: Corner | undefined,
+): string[] {
+  const sides = SIDES.filter((side) => !corner || SIDE_OF[corner] === side);
+  return [name, `${axle.end}.${name}`, ...sides.map((side) => `${axle.end}.${side}.${name}`)].filter((id) =>
+    known.has(id),
+  );
 }
+export const bodiesNamed = (axle: Axle, name: string, corner?: Corner): string[] =>
+  idsOf(axle, axle.bodies, name, corner);
+export const jointsNamed = (axle: Axle, name: string, corner?: Corner): string[] =>
+  idsOf(axle, axle.jointById, name, corner);

@@ -4,17 +4,23 @@ import type { Axle } from './axle';
 
 const SIDE_WORDS: Record<string, string> = { left: 'left ', right: 'right ' };
 
-/** A body, joint or line as a mechanic says it: `left rear damper`, `track bar`. */
-export function nameOnAxle(axle: Axle, id: string): string {
+type What = 'joint' | 'other';
+
+/** A joint, or a body, line or spring, as a mechanic says it: `left rear damper`, `front track bar`. */
+export function nameOnAxle(axle: Axle, id: string, what: What): string {
   const thing =
-    axle.bodies.get(id) ??
-    axle.jointById.get(id) ??
-    axle.lines.find((line) => line.id === id) ??
-    axle.springs.find((spring) => spring.id === id);
+    what === 'joint'
+      ? axle.jointById.get(id)
+      : (axle.bodies.get(id) ??
+        axle.lines.find((line) => line.id === id) ??
+        axle.springs.find((spring) => spring.id === id));
   if (!thing) return id;
   const name = 'name' in thing ? thing.name : axle.bodies.get(thing.body)!.name;
   return `${SIDE_WORDS[thing.side ?? ''] ?? ''}${axle.end} ${name}`;
 }
+
+/** Codes that point at a joint; the others point at what is joined. */
+const AT_JOINT: readonly Break['code'][] = ['bush-bound', 'unmarked'];
 
 const round = (mm = 0) => Math.round(mm);
 
@@ -24,10 +30,10 @@ export function breakWords(
   one: Break,
   length: (mm: number) => string = (mm) => `${round(mm)} mm`,
 ): string {
-  const name = `the ${nameOnAxle(axle, one.ref)}`;
+  const name = `the ${nameOnAxle(axle, one.ref, AT_JOINT.includes(one.code) ? 'joint' : 'other')}`;
   const down = length(one.drop ?? 0);
   const most = length(one.most ?? 0);
-  const names = () => (one.joints ?? []).map((id) => nameOnAxle(axle, id)).join(', ');
+  const names = () => (one.joints ?? []).map((id) => nameOnAxle(axle, id, 'joint')).join(', ');
   const said: Record<Break['code'], () => string> = {
     'line-stretched': () =>
       one.drop === undefined

@@ -39,7 +39,7 @@ function provedWords(procedure: PlainProcedure): Map<string, { words: string; st
     const axle = axleOf(anatomy, end);
     const say = (one: FoundAt) =>
       one.code === 'needless'
-        ? `The ${nameOnAxle(axle, one.ref)} is opened, and nothing that comes off needs it: a hint, not a fault.`
+        ? `The ${nameOnAxle(axle, one.ref, 'joint')} is opened, and nothing that comes off needs it: a hint, not a fault.`
         : breakWords(axle, { ...one, code: one.code });
     for (const one of proveOn(axle, procedure))
       found.set(`${one.code} ${one.ref}`, { words: say(one), stepId: one.stepId });
