@@ -6,6 +6,9 @@ import { calculators, answer } from '../core/calc';
 import { BENCH_TOOLS } from '../core/calc/bench';
 import { inputOf, shapeOfSchema } from '../core/calc/describe';
 import type { FieldShape } from '../core/calc/field-words';
+import type { Anatomy } from '../core/anatomy/types';
+import type { Procedure } from '../core/procedure/types';
+import { jointsPage } from './joint-drawings';
 import examples from '../core/calc/examples.json';
 
 function fieldLines(shape: FieldShape, depth = 0): string[] {
@@ -135,8 +138,28 @@ function offlineInputs(): string {
   return `${JSON.stringify(Object.fromEntries(inputs))}\n`;
 }
 
-/** Everything that is written from the registries, by its file. */
-export const writtenFiles = (): Record<string, string> => ({
+/** Each job of the library as a drawing of its joints. */
+const jointDrawings = (library: Library): string =>
+  [
+    '# The joints of each job, in the order in which they open and close',
+    '',
+    WRITTEN,
+    '',
+    'A row for each joint that the job touches, a column for each step that changes one: `·` closed, `~` eased, `#` open,',
+    '`-` on and only snug. Where both sides are alike the left one is drawn. Each job is drawn as its file stands, without',
+    'its other ways; what is proved of it stands in [the page on anatomies](anatomy.md).',
+    '',
+    jointsPage(library.procedures, library.anatomies),
+  ].join('\n');
+
+interface Library {
+  procedures: readonly Procedure[];
+  anatomies: readonly Anatomy[];
+}
+
+/** Everything that is written from the registries and the files that ship, by its file. */
+export const writtenFiles = (library: Library): Record<string, string> => ({
+  'docs/joints.md': jointDrawings(library),
   'docs/calculators.md': calculatorPage(),
   'docs/commands.md': commandPage(),
   'docs/entries.md': entryPage(),

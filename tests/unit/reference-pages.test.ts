@@ -1,10 +1,11 @@
 import { writtenFiles } from '@/cli/reference';
+import { anatomies, libraryFile, libraryIds } from '../support/library';
 import { COMMAND_NAMES, contractOf } from '@/contracts/commands';
 import { ENTRY_KINDS } from '@/contracts/entries';
 import { calculators } from '@/core/calc';
 
 /** The pages written from the registries hold all that is in them. */
-const pages = writtenFiles();
+const pages = writtenFiles({ procedures: libraryIds().map(libraryFile), anatomies });
 
 test('each calculator, command and kind of entry has its place', () => {
   for (const name of calculators.keys()) expect(pages['docs/calculators.md']).toContain(`## ${name}`);
