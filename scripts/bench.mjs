@@ -20,6 +20,8 @@ for (const name of chosen) {
     banner: {
       js: "import { createRequire as __cr } from 'node:module'; const require = __cr(import.meta.url);",
     },
+    // What the tests build cars with reads the library from beside itself.
+    define: { __dirname: JSON.stringify(path.join(root, 'tests', 'support')) },
     alias: { '@': path.join(root, 'src') },
     logLevel: 'warning',
   });

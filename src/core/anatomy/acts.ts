@@ -130,6 +130,22 @@ export type Act = Pick<
 /** The fasteners that may only get their last torque at ride height, by another rule than this one. */
 type FinalAtRide = (id: string) => boolean;
 
+/** What an act makes of an end, without asking what it breaks: as `work`, for what is on record already. */
+export function workUnasked(axle: Axle, now: EndWorked, act: Act, places: PlacesOf): void {
+  const { hang } = now;
+  markAndCarry(axle, now, act);
+  for (const place of itemPlaces(places, act.opens)) now.open.add(place);
+  slacken(axle, now, act, places);
+  lower(axle, now, act);
+  for (const id of bodiesOf(axle, act, act.out)) hang.out.add(id);
+  for (const id of bodiesOf(axle, act, act.in)) hang.out.delete(id);
+  fasten(axle, now, act, places);
+  const from = now.support;
+  if (act.sets && endsOf(act).includes(axle.end)) now.support = act.sets;
+  letGoOf(axle, now, act);
+  if (from !== now.support || act.lets?.length || act.opens?.length || act.closes?.length) letHang(axle, now);
+}
+
 /**
  * Works one act on one end: in the order in which hands do it. Marks and carrying come first, then what is opened; the wheel
  * goes down or up; springs are let out of their seats and bodies taken out; what goes in goes in and is fastened; last the
@@ -144,14 +160,11 @@ export function work(
   places: PlacesOf,
   finalAtRide: FinalAtRide = () => false,
 ): Break[] {
-  if (!concerns(axle, act, places)) return [];
+  if (!touches(axle, act, places)) return [];
   const start = copyOf(now);
   const found = new Map<string, Break>();
   const note = (more: Break[]) => more.forEach((one) => found.set(breakKey(one), one));
-  const ids = (names: string[] = []) => names.flatMap((name) => bodiesNamed(axle, name, act.corner));
   const { hang } = now;
-  const itemPlaces = (list: string[] = []) => list.flatMap((id) => places.item(id) ?? []);
-  const fastenerPlaces = (list: string[] = []) => list.flatMap((id) => places.fastener(id) ?? []);
   /** Seats held by force alone: they open when the wheel has gone down, not before. */
   const seats = new Set(
     axle.springs.flatMap((spring) => spring.seats.filter((id) => axle.jointById.get(id)!.kind === 'seat')),
@@ -162,13 +175,7 @@ export function work(
     return (joints ?? []).some(({ id }) => seats.has(id));
   };
 
-  for (const name of act.marks ?? [])
-    for (const id of jointsNamed(axle, name, act.corner)) hang.marked.add(id);
-  for (const { body, by } of act.carries ?? [])
-    for (const id of ids([body])) {
-      hang.carried.set(id, [...(hang.carried.get(id) ?? []), by]);
-      hang.spokenOf.add(id);
-    }
+  markAndCarry(axle, now, act);
   const before = jointsNow(axle, now);
   let loaded = axle.springs.filter((spring) => isLoaded(axle, now, spring, before));
   const letGo = (states: JointsNow) => {
@@ -179,18 +186,13 @@ export function work(
     }
   };
   /** Bodies that are in hands by this act. */
-  const takesOut = new Set(ids(act.out).filter((id) => !hang.out.has(id)));
+  const takesOut = new Set(bodiesOf(axle, act, act.out).filter((id) => !hang.out.has(id)));
 
   // What goes with what is opened before the wheel moves; a spring's seat opens after.
-  const opened = itemPlaces(act.opens);
+  const opened = itemPlaces(places, act.opens);
   for (const place of opened) if (!holdsSpring(place)) now.open.add(place);
-  const loosened = fastenerPlaces(act.loosens);
-  for (const place of loosened) {
-    now.loose.add(place);
-    now.snug.delete(place);
-  }
-  if (takesOut.size) for (const place of loosened) hang.removed.add(place);
-  const afterOpening = jointsNow(axle, now);
+  slacken(axle, now, act, places);
+  const afterOpening = opened.length || act.loosens?.length ? jointsNow(axle, now) : before;
   if (act.phase !== 'align')
     for (const joint of axle.joints)
       if (
@@ -202,8 +204,8 @@ export function work(
         note([{ code: 'unmarked', ref: joint.id }]);
   letGo(afterOpening);
   letHang(axle, now, afterOpening);
-  if (opened.length || loosened.length) note(wrongNow(axle, now, afterOpening, takesOut));
-  if (lower(axle, now, act)) note(wrongNow(axle, now, afterOpening, takesOut));
+  const lowered = lower(axle, now, act);
+  if (lowered || opened.length || act.loosens?.length) note(wrongNow(axle, now, afterOpening, takesOut));
 
   loaded = axle.springs.filter((spring) => isLoaded(axle, now, spring, afterOpening));
   for (const place of opened) now.open.add(place);
@@ -225,34 +227,21 @@ export function work(
     hang.out.add(id);
   }
 
-  for (const id of ids(act.in)) {
+  for (const id of bodiesOf(axle, act, act.in)) {
     // What goes in has come out before.
     if (!hang.out.has(id)) note([{ code: 'still-joined', ref: id, joints: [] }]);
     hang.out.delete(id);
   }
-  for (const place of itemPlaces(act.closes)) {
-    now.open.delete(place);
-    for (const line of axle.linesAt.get(place) ?? []) if (line.place === place) hang.renewed.add(line.id);
-  }
-  for (const place of fastenerPlaces([...(act.snugs ?? []), ...(act.torques ?? [])])) {
-    now.loose.delete(place);
-    hang.removed.delete(place);
-  }
-  for (const place of fastenerPlaces(act.snugs)) now.snug.add(place);
-  for (const place of fastenerPlaces(act.torques)) now.snug.delete(place);
+  fasten(axle, now, act, places);
   const from = now.support;
   if (act.sets && endsOf(act).includes(axle.end)) now.support = act.sets;
   if (now.support !== 'on-wheels' && now.support !== 'at-height')
     for (const id of act.torques ?? [])
       for (const joint of axle.fastenedAt.get(places.fastener(id) ?? '') ?? [])
         if (joint.bonded && !finalAtRide(id)) note([{ code: 'bush-bound', ref: joint.id }]);
-  for (const { body, by } of act.lets ?? [])
-    for (const id of ids([body])) {
-      const left = (hang.carried.get(id) ?? []).filter((one) => one !== by);
-      if (left.length) hang.carried.set(id, left);
-      else hang.carried.delete(id);
-    }
-  const after = jointsNow(axle, now);
+  letGoOf(axle, now, act);
+  const fastened = act.closes?.length || act.snugs?.length || act.torques?.length;
+  const after = fastened ? jointsNow(axle, now) : afterAll;
   if (from !== now.support || act.lets?.length || act.opens?.length || act.closes?.length)
     letHang(axle, now, after);
   note(wrongNow(axle, now, after));
@@ -263,8 +252,57 @@ export function work(
   return [...found.values()].filter((one) => !wrongBefore.has(breakKey(one)));
 }
 
+const itemPlaces = (places: PlacesOf, ids: string[] = []) => ids.flatMap((id) => places.item(id) ?? []);
+const fastenerPlaces = (places: PlacesOf, ids: string[] = []) =>
+  ids.flatMap((id) => places.fastener(id) ?? []);
+const bodiesOf = (axle: Axle, act: Act, names: string[] = []) =>
+  names.flatMap((name) => bodiesNamed(axle, name, act.corner));
+
+function markAndCarry(axle: Axle, { hang }: EndWorked, act: Act): void {
+  for (const name of act.marks ?? [])
+    for (const id of jointsNamed(axle, name, act.corner)) hang.marked.add(id);
+  for (const { body, by } of act.carries ?? [])
+    for (const id of bodiesOf(axle, act, [body])) {
+      hang.carried.set(id, [...(hang.carried.get(id) ?? []), by]);
+      hang.spokenOf.add(id);
+    }
+}
+
+/** Loosens what an act loosens; where it takes something out the fasteners are out too. */
+function slacken(axle: Axle, now: EndWorked, act: Act, places: PlacesOf): void {
+  const takesOut = bodiesOf(axle, act, act.out).some((id) => !now.hang.out.has(id));
+  for (const place of fastenerPlaces(places, act.loosens)) {
+    now.loose.add(place);
+    now.snug.delete(place);
+    if (takesOut) now.hang.removed.add(place);
+  }
+}
+
+function fasten(axle: Axle, now: EndWorked, act: Act, places: PlacesOf): void {
+  for (const place of itemPlaces(places, act.closes)) {
+    now.open.delete(place);
+    for (const line of axle.linesAt.get(place) ?? []) if (line.place === place) now.hang.renewed.add(line.id);
+  }
+  for (const place of fastenerPlaces(places, [...(act.snugs ?? []), ...(act.torques ?? [])])) {
+    now.loose.delete(place);
+    now.hang.removed.delete(place);
+  }
+  for (const place of fastenerPlaces(places, act.snugs)) now.snug.add(place);
+  for (const place of fastenerPlaces(places, act.torques)) now.snug.delete(place);
+}
+
+/** What carried something is taken away. */
+function letGoOf(axle: Axle, { hang }: EndWorked, act: Act): void {
+  for (const { body, by } of act.lets ?? [])
+    for (const id of bodiesOf(axle, act, [body])) {
+      const left = (hang.carried.get(id) ?? []).filter((one) => one !== by);
+      if (left.length) hang.carried.set(id, left);
+      else hang.carried.delete(id);
+    }
+}
+
 /** Does an act touch this axle at all? Looking, measuring and what sits elsewhere do not. */
-function concerns(axle: Axle, act: Act, places: PlacesOf): boolean {
+export function touches(axle: Axle, act: Act, places: PlacesOf): boolean {
   if (act.sets || act.marks || act.carries || act.lets || act.drops || act.out || act.in) return true;
   const here = (place: string | undefined) => place !== undefined && axle.places.has(place);
   return (

@@ -26,6 +26,9 @@ export interface Axle {
   hangs: Record<Side, string[]>;
   /** The droop at which it hangs with everything on it joined, in mm. */
   normalDroop: number;
+  /** The car itself, and what falls when nothing holds it. */
+  frames: string[];
+  heavy: BodyOn[];
   /** All places of it: what happens elsewhere does not concern it. */
   places: ReadonlySet<string>;
   jointById: Map<string, JointOn>;
@@ -189,6 +192,8 @@ function expand(anatomy: Anatomy, end: OneEnd): Axle {
     waysOut,
     hangs,
     normalDroop: Math.min(...limits.map(({ drop }) => drop)),
+    frames: [...bodies.values()].filter(({ kind }) => kind === 'frame').map(({ id }) => id),
+    heavy: [...bodies.values()].filter(({ heavy }) => heavy),
     places: new Set([...jointsOpenedAt.keys(), ...linesAt.keys(), ...bodiesAt.keys()]),
     jointById: new Map(joints.map((joint) => [joint.id, joint])),
     jointsAtBody,

@@ -139,11 +139,12 @@ export function limitsNow(axle: Axle, now: EndNow, side: Side, states: JointsNow
 }
 
 /** Lets what nothing carries hang where the nearest limit stops it. */
-export function letHang(axle: Axle, now: EndNow, states: JointsNow): void {
+export function letHang(axle: Axle, now: EndNow, known?: JointsNow): void {
   if (now.support === 'on-wheels' || now.support === 'at-height') {
     for (const side of SIDES) now.hang.drop[cornerOf(axle, side)] = 0;
     return;
   }
+  const states = known ?? jointsNow(axle, now);
   for (const side of SIDES) {
     if (isHeld(axle, now, side, states)) continue;
     const nearest = limitsNow(axle, now, side, states)[0];
@@ -188,19 +189,16 @@ export function heldTogether(
 export function falling(axle: Axle, now: EndNow, states: JointsNow): string[] {
   // With nothing parted everything holds as it was made to.
   if (![...states.values()].includes('open')) return [];
-  const standing = SIDES.filter((side) => isHeld(axle, now, side, states)).flatMap(
-    (side) => axle.hangs[side],
-  );
-  const roots = [
-    ...[...axle.bodies.keys()].filter((id) => isFrame(axle, id)),
-    ...now.hang.carried.keys(),
-    ...standing,
-  ];
+  const roots = [...axle.frames, ...now.hang.carried.keys()];
+  const dropped: string[] = [];
+  for (const side of SIDES) {
+    if (isHeld(axle, now, side, states)) roots.push(...axle.hangs[side]);
+    else if (!limitsNow(axle, now, side, states).length) dropped.push(axle.hangs[side][0]!);
+  }
   const held = heldTogether(axle, states, roots);
-  const hanging = new Set([...axle.hangs.left, ...axle.hangs.right]);
   /** A subframe or a differential stands on no arm and hangs on no shaft: the car holds it, or a jack. */
   const needsTheCar = ({ id, kind }: { id: string; kind: string }) =>
-    ['subframe', 'axle'].includes(kind) && !hanging.has(id);
+    (kind === 'subframe' || kind === 'axle') && !SIDES.some((side) => axle.hangs[side].includes(id));
   const isHeldUp = (body: { id: string; kind: string }) =>
     needsTheCar(body)
       ? now.hang.carried.has(body.id) ||
@@ -208,13 +206,8 @@ export function falling(axle: Axle, now: EndNow, states: JointsNow): string[] {
           (joint) => states.get(joint.id) !== 'open' && isFrame(axle, otherOf(joint, body.id)),
         )
       : held.has(body.id);
-  const parted = [...axle.bodies.values()]
-    .filter((body) => body.heavy && !isHeldUp(body) && !now.hang.out.has(body.id))
-    .map(({ id }) => id);
-  const dropped = SIDES.filter(
-    (side) => !isHeld(axle, now, side, states) && !limitsNow(axle, now, side, states).length,
-  ).map((side) => axle.hangs[side][0]!);
-  return [...new Set([...parted, ...dropped.filter((id) => !now.hang.out.has(id))])];
+  const parted = axle.heavy.filter((body) => !isHeldUp(body)).map(({ id }) => id);
+  return [...new Set([...parted, ...dropped])].filter((id) => !now.hang.out.has(id));
 }
 
 const moved = new WeakMap<JointsNow, Partial<Record<Side, Set<string>>>>();
@@ -268,7 +261,7 @@ export function tiesNow(axle: Axle, now: EndNow, states: JointsNow, tie: Axle['t
 /** The joints that still hold a body to what stays on the car when it is taken out; what hangs on it comes with it. */
 export function joinedStill(axle: Axle, now: EndNow, states: JointsNow, body: string): string[] {
   const roots = [
-    ...[...axle.bodies.keys()].filter((id) => isFrame(axle, id)),
+    ...axle.frames,
     ...SIDES.flatMap((side) => (isHeld(axle, now, side, states) ? axle.hangs[side] : [])),
   ].filter((id) => id !== body);
   const staying = heldTogether(axle, states, roots, (id) => id !== body);

@@ -1,6 +1,7 @@
 import type { Looseness } from './car';
 import { judgeStep } from './judge';
 import {
+  RULES_EDITION,
   type OpenItem,
   type RefusedMove,
   type RunDocument,
@@ -22,13 +23,16 @@ interface StepLeft {
 /** What is only a matter of torquing first, or of the lead's yes, is done at the step itself. */
 const mayBeNow = ({ refused }: StepLeft) =>
   refused.every((reason) => ['untorqued', 'approval'].includes(reason.code));
+/** Of many steps most wait for another: only those that do not are held against the axle. */
+const judgedOnce = (run: RunDocument, state: RunState, { id }: Step): RefusedMove[] =>
+  judgeStep(run, state, id, RULES_EDITION, 'if nothing else refuses');
 const isLeft = (state: RunState) => (step: Step) => !state.done.has(step.id) && !state.skipped.has(step.id);
 
 /** The steps not done yet: first the one to do now, which is the earliest that may be done, then the rest in order. */
 export function nextSteps(run: RunDocument, state: RunState): StepLeft[] {
   const left = run.steps
     .filter(isLeft(state))
-    .map((step) => ({ step, refused: judgeStep(run, state, step.id) }));
+    .map((step) => ({ step, refused: judgedOnce(run, state, step) }));
   const now = left.find(mayBeNow);
   return now ? [now, ...left.filter((entry) => entry !== now)] : left;
 }
@@ -37,7 +41,7 @@ export function nextSteps(run: RunDocument, state: RunState): StepLeft[] {
 export function nextStep(run: RunDocument, state: RunState): StepLeft | undefined {
   let first: StepLeft | undefined;
   for (const step of run.steps.filter(isLeft(state))) {
-    const entry = { step, refused: judgeStep(run, state, step.id) };
+    const entry = { step, refused: judgedOnce(run, state, step) };
     if (mayBeNow(entry)) return entry;
     first ??= entry;
   }

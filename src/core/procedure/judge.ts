@@ -122,6 +122,7 @@ const CHOCKS_SINCE = 4;
 /**
  * Judges whether a step may be done now, as the car really stands, whatever was done before it.
  * @param edition the rules it is judged by: those of today for a tap, those the run began under for what is on record
+ * @param axle whether it is held against the axle even where something else refuses it already
  * @returns every reason against it; none means it may be done
  */
 export function judgeStep(
@@ -129,6 +130,7 @@ export function judgeStep(
   state: RunState,
   stepId: string,
   edition = RULES_EDITION,
+  axle: 'always' | 'if nothing else refuses' = 'always',
 ): RefusedMove[] {
   const index = stepPlace(run, stepId);
   const step = run.steps[index];
@@ -193,7 +195,6 @@ export function judgeStep(
       overridable: false,
     });
   }
-  if (edition >= ANATOMY_SINCE) refused.push(...judgeOnAxle(run, state, step));
   if (edition >= 2 && step.sets === 'on-wheels' && !step.snugs?.length)
     refused.push(...judgeWheels(run, state, endsOf(step)));
   const untorqued = (step.torques ?? []).filter(
@@ -216,6 +217,9 @@ export function judgeStep(
     });
   }
   if (step.drive) refused.push(...forbidsDrive(run, state, index, edition));
+  const mayElse = refused.every(({ code }) => code === 'untorqued' || code === 'approval');
+  if (edition >= ANATOMY_SINCE && (axle === 'always' || mayElse))
+    refused.push(...judgeOnAxle(run, state, step));
   return refused;
 }
 

@@ -1,4 +1,13 @@
-import { type Act, type Break, type EndWorked, copyOf, placesOf, work } from '../anatomy/acts';
+import {
+  type Act,
+  type Break,
+  type EndWorked,
+  copyOf,
+  placesOf,
+  touches,
+  work,
+  workUnasked,
+} from '../anatomy/acts';
 import type { Axle } from '../anatomy/axle';
 import { breakWords } from '../anatomy/words';
 import { axlesOf } from './axles-of';
@@ -49,10 +58,13 @@ const supportAct = (axle: Axle, from: Support, to: Support): Act => {
   };
 };
 
-const finalAtRide = (run: RunDocument) => {
-  const final = new Set(run.fasteners.filter((one) => one.final === 'on-wheels').map(({ id }) => id));
-  return (id: string) => final.has(id);
-};
+const finals = new WeakMap<PlainProcedure, ReadonlySet<string>>();
+function finalAtRide(run: RunDocument): (id: string) => boolean {
+  const final =
+    finals.get(run) ?? new Set(run.fasteners.filter((one) => one.final === 'on-wheels').map(({ id }) => id));
+  finals.set(run, final);
+  return (id) => final.has(id);
+}
 
 /** Marks are asked for in the order of work; what is left refuses because it would hurt somebody or the car. */
 const HURTS = ({ code }: Break) => code !== 'unmarked';
@@ -67,7 +79,7 @@ const refusal = (axle: Axle, one: Break): RefusedMove => ({
 const judged = (run: RunDocument, state: RunState, actAt: (axle: Axle) => Act | null): RefusedMove[] =>
   axlesOf(run).flatMap((axle) => {
     const act = actAt(axle);
-    if (!act) return [];
+    if (!act || !touches(axle, act, placesIn(run))) return [];
     const now = copyOf(endNow(run, state, axle.end));
     return work(axle, now, act, placesIn(run), finalAtRide(run))
       .filter(HURTS)
@@ -94,8 +106,11 @@ export const judgeSupportOnAxle = (
 /** Works a step on the axles it concerns, before the run's own state is changed by it. */
 export function workOnAxles(run: RunDocument, state: RunState, step: Step): void {
   for (const axle of axlesOf(run))
-    if (concerns(axle, step))
-      work(axle, endNow(run, state, axle.end), actOf(state, step), placesIn(run), finalAtRide(run));
+    if (concerns(axle, step)) {
+      const act = actOf(state, step);
+      if (touches(axle, act, placesIn(run)))
+        workUnasked(axle, endNow(run, state, axle.end), act, placesIn(run));
+    }
 }
 
 /** As `workOnAxles`, for ends brought to another support by hand. */
@@ -103,6 +118,11 @@ export function supportOnAxles(run: RunDocument, state: RunState, support: Recor
   for (const axle of axlesOf(run)) {
     const from = state.car.support[axle.end];
     if (from !== support[axle.end])
-      work(axle, endNow(run, state, axle.end), supportAct(axle, from, support[axle.end]), placesIn(run));
+      workUnasked(
+        axle,
+        endNow(run, state, axle.end),
+        supportAct(axle, from, support[axle.end]),
+        placesIn(run),
+      );
   }
 }
