@@ -1,12 +1,15 @@
 import { render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { RULES_EDITION } from '@/core/procedure/engine';
 import { judgeSupport } from '@/core/procedure/support';
 import { FoundButton } from '@/features/bay/found-sheet';
 import { LoweringControl } from '@/features/bay/lowering-control';
+import { StillTight } from '@/features/bay/still-tight';
 import { StuckButton } from '@/features/bay/stuck-button';
 import { SupportControl } from '@/features/bay/support-control';
 import { WaySwitch } from '@/features/bay/way-switch';
 import { BRANNOCH, ODALYS, ORDER, bayProps } from '../support/bay';
+import { provedRun } from '../support/library';
 import { no, shopServer, yes } from '../support/shop-server';
 import { Tablet } from '../support/tablet';
 
@@ -293,4 +296,33 @@ test('another way of a procedure needs the lead’s reason and PIN; a job withou
   const { container } = render(<WaySwitch {...props} sources={[]} />);
   expect(container).toBeEmptyDOMElement();
   expect(props.viewer.id).toBe(BRANNOCH);
+});
+
+describe('what is still tight', () => {
+  test('tells how the axle hangs, what carries it, and every joint still closed on the way out', async () => {
+    const tablet = new Tablet(provedRun('lowering'));
+    Object.assign(tablet.entries[0]!.data, { rules: RULES_EDITION });
+    tablet.workTo((step) => step.id === 'X/f-part-L');
+    const { document, run } = bayProps(tablet);
+    render(<StillTight document={document} run={run} end="front" />);
+    const hand = userEvent.setup();
+    await hand.click(screen.getByRole('button', { name: 'What is still tight here' }));
+    const axle = within(sheet().getByRole('region', { name: 'Under the car' }));
+    expect(axle.getByText(/left wheel 90 mm, right wheel 90 mm below ride height/)).toBeVisible();
+    expect(axle.getByText(/Carried: Left front lower arm: jack/)).toBeVisible();
+    expect(axle.getByText('Left front lower ball joint: closed')).toBeVisible();
+    expect(axle.getByText(/Left front brake hose 110 mm/)).toBeVisible();
+    await hand.click(sheet().getByRole('button', { name: 'rear' }));
+    expect(sheet().queryByText('Left front lower ball joint: closed')).toBeNull();
+  });
+
+  test('of a run that does not say what holds what only the steps are told', async () => {
+    const tablet = new Tablet();
+    tablet.workTo((step) => step.phase === 'teardown');
+    const { document, run } = bayProps(tablet);
+    render(<StillTight document={document} run={run} end="rear" />);
+    await userEvent.setup().click(screen.getByRole('button', { name: 'What is still tight here' }));
+    expect(sheet().queryByRole('region', { name: 'Under the car' })).toBeNull();
+    expect(sheet().getByText(/Unrecorded work is not known here/)).toBeVisible();
+  });
 });

@@ -1,6 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import type { Anatomy } from '@/core/anatomy/types';
+import { assembleRun } from '@/core/procedure/assemble';
 import { mergeProcedures } from '@/core/procedure/merge';
 import type { RunDocument } from '@/core/procedure/engine';
 import type { Fastener, Procedure } from '@/core/procedure/types';
@@ -51,3 +52,9 @@ const anatomyFolder = path.join(__dirname, '..', '..', 'anatomy');
 export const anatomies: readonly Anatomy[] = readdirSync(anatomyFolder)
   .sort()
   .map((name) => JSON.parse(readFileSync(path.join(anatomyFolder, name), 'utf8')) as Anatomy);
+
+/** The run of one job of the library on the axles it names, as a work order would start it. */
+export const provedRun = (id: string, ways: string[] = []): RunDocument => ({
+  ...assembleRun([{ procedure: valuedFile(id), hash: id, prefix: 'X', ways }], {}, undefined, anatomies),
+  carried: { open: [], loose: {} },
+});

@@ -1,4 +1,3 @@
-import { assembleRun } from '@/core/procedure/assemble';
 import {
   type RunDocument,
   type RunState,
@@ -10,11 +9,12 @@ import {
   judgeStep,
   judgeTorque,
 } from '@/core/procedure/engine';
+import { underTheCar } from '@/core/procedure/under-the-car';
 import { applySupport, judgeSupport } from '@/core/procedure/support';
 import type { Step } from '@/core/procedure/types';
 import { drawsFrom } from '@/core/draws';
 import { AxleOnlooker } from '../support/axle-onlooker';
-import { anatomies, libraryFile, libraryIds, valuedFile } from '../support/library';
+import { anatomies, libraryFile, libraryIds, provedRun } from '../support/library';
 
 /**
  * The jobs of the library with everything that says what comes before what taken out: hands do what they like, in any order,
@@ -25,14 +25,9 @@ const ROUNDS = 20;
 const MOVES = 90;
 
 const lawless = (id: string): RunDocument => {
-  const run = assembleRun(
-    [{ procedure: valuedFile(id), hash: id, prefix: 'X', ways: [] }],
-    {},
-    undefined,
-    anatomies,
-  );
+  const run = provedRun(id);
   const steps = run.steps.map(({ after: _, needs: __, irreversible: ___, ...step }): Step => step);
-  return { ...run, steps, carried: { open: [], loose: {} } };
+  return { ...run, steps };
 };
 
 function torqueAll(run: RunDocument, state: RunState, step: Step): void {
@@ -116,4 +111,59 @@ test('a car held by hand is let down by hand only as far as its hose reaches', (
   expect(left.map(({ refs }) => refs[0])).toEqual(['rear.left.leaf-eye', 'rear.right.leaf-eye']);
   applySupport(run, state, all, null);
   expect(state.hang.rear.drop.LR).toBe(130);
+});
+
+describe('under the car', () => {
+  const at = '2026-04-14T15:00:00.000Z';
+  const worked = (id: string, until: string) => {
+    const run = provedRun(id);
+    const state = beginRun(run);
+    for (const step of run.steps) {
+      if (step.id === `X/${until}`) break;
+      torqueAll(run, state, step);
+      applyStep(run, state, step.id, { entryId: step.id, at, personId: 'p' });
+    }
+    return { run, state };
+  };
+
+  test('of all joints on the way out those that are closed are told, also what no step loosens', () => {
+    const { run, state } = worked('lowering', 'f-part-L');
+    const seen = underTheCar(run, state, 'front')!;
+    expect(seen.title).toMatch(/Separate coil on a lower arm/);
+    expect(seen.hangs).toEqual([
+      { side: 'left', mm: 90 },
+      { side: 'right', mm: 90 },
+    ]);
+    expect(seen.carried).toEqual(['Left front lower arm: jack', 'Right front lower arm: jack']);
+    expect(seen.wayOut).toEqual([
+      {
+        body: 'left front coil',
+        title: 'lower joint apart, arm down on its jack',
+        joints: [
+          { name: 'Left front coil in its lower seat', state: 'closed' },
+          { name: 'Left front coil in its upper seat', state: 'closed' },
+          { name: 'Left front lower ball joint', state: 'closed' },
+        ],
+      },
+    ]);
+    expect(seen.lines).toContainEqual({ name: 'Left front brake hose', reach: 110 });
+    // The rear of the same run is another axle.
+    expect(underTheCar(run, state, 'rear')!.wayOut).toEqual([]);
+  });
+
+  test('what only turns is told apart from what is closed, and lines that were freed are not told', () => {
+    const { run, state } = worked('strut-top-spacer', 'strut-out-L');
+    const seen = underTheCar(run, state, 'front')!;
+    expect(seen.wayOut[0]!.body).toBe('left front coilover');
+    expect(seen.wayOut[0]!.joints).toContainEqual({ name: 'Left front coilover foot', state: 'eased' });
+    expect(seen.lines.map(({ name }) => name)).not.toContain('Left front brake hose');
+  });
+
+  test('on its wheels nothing hangs; a run without an anatomy says nothing', () => {
+    const { run, state } = worked('lowering', 'chock');
+    expect(underTheCar(run, state, 'front')).toMatchObject({ hangs: [], carried: [] });
+    const { anatomies: _, ...bare } = run;
+    expect(underTheCar(bare, beginRun(bare), 'front')).toBeNull();
+    expect(underTheCar(provedRun('strut-top-spacer'), state, 'rear')).toBeNull();
+  });
 });

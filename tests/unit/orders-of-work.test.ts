@@ -1,6 +1,5 @@
 import { retorqueVisit } from '@/core/follow-up/visit';
 import { checkProcedure } from '@/core/procedure/check';
-import { assembleRun } from '@/core/procedure/assemble';
 import {
   type RunDocument,
   type RunState,
@@ -16,7 +15,7 @@ import {
 import { judgeSupport } from '@/core/procedure/support';
 import type { Step } from '@/core/procedure/types';
 import { drawsFrom } from '@/core/draws';
-import { anatomies, libraryFile, libraryIds, valuedFile } from '../support/library';
+import { libraryFile, libraryIds, provedRun } from '../support/library';
 import { ShopFloor } from '../support/shop-floor';
 
 /**
@@ -27,10 +26,7 @@ import { ShopFloor } from '../support/shop-floor';
 const ORDERS = 300;
 const ORDERS_OF_A_WAY = 10;
 
-const runOf = (id: string, ways: string[] = []): RunDocument => ({
-  ...assembleRun([{ procedure: valuedFile(id), hash: id, prefix: 'X', ways }], {}, undefined, anatomies),
-  carried: { open: [], loose: {} },
-});
+const runOf = provedRun;
 
 /** Every pass of a fastener, the angle too, where the car as it stands allows it. */
 function torque(run: RunDocument, state: RunState, id: string): void {

@@ -3,10 +3,50 @@
 import { useState } from 'react';
 import { type RunDocument, type RunState, placedName } from '@/core/procedure/engine';
 import { stillTight } from '@/core/procedure/tight';
+import { type UnderTheCar, underTheCar } from '@/core/procedure/under-the-car';
 import type { OneEnd } from '@/core/procedure/types';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { Stripe } from '@/ui/stripe';
+
+/** How it hangs, what carries it, and what of the way out is still closed. */
+function OnTheAxle({ axle }: { axle: UnderTheCar }) {
+  return (
+    <section className="mt-3" aria-label="Under the car">
+      {axle.hangs.length > 0 && (
+        <p>
+          {axle.hangs.map(({ side, mm }) => `${side} wheel ${mm} mm`).join(', ')} below ride height, as far as
+          the record knows.
+        </p>
+      )}
+      {axle.carried.length > 0 && <p>Carried: {axle.carried.join('; ')}.</p>}
+      {axle.wayOut.map((way) => (
+        <div key={way.body} className="mt-2">
+          <h3 className="text-xl">Out next: {way.body}</h3>
+          <p>{way.title}. Still closed on this way:</p>
+          <ul>
+            {way.joints.map(({ name, state }) => (
+              <li key={name} className="flex items-center gap-3 border-t border-rule py-2 text-lg">
+                <Stripe state={state === 'eased' ? 'broken' : 'full'} size={32} />
+                {name}: {state === 'eased' ? 'eased, it turns and cannot part' : 'closed'}
+              </li>
+            ))}
+            {way.joints.length === 0 && (
+              <li className="border-t border-rule py-2 text-lg">Nothing: every joint of it is open.</li>
+            )}
+          </ul>
+        </div>
+      ))}
+      {axle.lines.length > 0 && (
+        <p className="mt-2">
+          Not free, with the drop each reaches:{' '}
+          {axle.lines.map(({ name, reach }) => `${name} ${reach} mm`).join('; ')}. Assumed figures: look
+          before you let it down.
+        </p>
+      )}
+    </section>
+  );
+}
 
 /** What still holds an end together, for an axle that will not come down. */
 export function StillTight({
@@ -21,6 +61,7 @@ export function StillTight({
   const [open, setOpen] = useState(false);
   const [end, setEnd] = useState(first);
   const { fasteners, items } = stillTight(document, run, end);
+  const axle = open ? underTheCar(document, run, end) : null;
   return (
     <>
       <Button
@@ -46,7 +87,9 @@ export function StillTight({
             </Button>
           ))}
         </div>
-        <p className="mt-3">
+        {axle && <OnTheAxle axle={axle} />}
+        {axle && <h3 className="mt-3 text-xl">Steps not done yet</h3>}
+        <p className={axle ? '' : 'mt-3'}>
           What is recorded as not yet loosened or freed. Unrecorded work is not known here.
         </p>
         <ul className="mt-2">
