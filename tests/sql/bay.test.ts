@@ -50,6 +50,37 @@ const torque = (orderId: string, fastenerId: string, more: object = {}) =>
     ...more,
   });
 
+describe('on its axles', () => {
+  test('a job begins with what holds what, and no lead’s word takes a strut out with its hose on', async () => {
+    const job = await started('AXLE 1');
+    const { document } = await stateOf(job.orderId);
+    expect(document!.anatomy).toEqual({ front: 'coilover-front', rear: 'leaf-over-rear' });
+    expect(document!.anatomies!.map(({ id }) => id)).toEqual(['coilover-front', 'leaf-over-rear']);
+    const prefix = document!.sources.find(({ id }) => id === 'strut-top-spacer')!.prefix;
+    const stepId = (id: string) => `${prefix}/${id}`;
+    await job.work({ step: stepId('joint-part-L'), but: stepId('hose-off-L') });
+    const lifted = await give(shop, 'Brannoch', 'override.record', {
+      orderId: job.orderId,
+      rule: 'after',
+      ref: stepId('joint-part-L'),
+      ...odalys(),
+      reason: 'the bracket bolt is seized, we carry the arm first',
+    });
+    expect(lifted).toMatchObject({ ok: true });
+    await job.work({ step: stepId('strut-out-L'), but: stepId('hose-off-L') });
+    const out = () =>
+      give(shop, 'Brannoch', 'step.done', { orderId: job.orderId, stepId: stepId('strut-out-L') });
+    expect(refusal(await out())).toMatchObject({ code: 'anatomy', field: 'stepId' });
+    expect(refusal(await out()).message).toBe(
+      'The left front brake hose reaches 110 mm of drop and the wheel hangs 125 mm: free it first, at its bracket or plug.',
+    );
+    expect(
+      await give(shop, 'Brannoch', 'step.done', { orderId: job.orderId, stepId: stepId('hose-off-L') }),
+    ).toMatchObject({ ok: true });
+    expect(await out()).toMatchObject({ ok: true });
+  });
+});
+
 describe('before teardown', () => {
   test('a job with a hole starts only with the lead’s yes, and the hole stands on the handoff', async () => {
     const job = await jobOn(shop, truck('HOLE 1', wrenches)).intake();

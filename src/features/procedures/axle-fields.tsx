@@ -70,7 +70,7 @@ export function AxleFields({ step, onChange }: { step: Step; onChange: (patch: P
       <Rows
         name="carries"
         label="Carried from here on"
-        one="what is carried"
+        one="a part"
         columns={['what', 'by']}
         rows={carryRows(step.carries)}
         known={known}
@@ -79,7 +79,7 @@ export function AxleFields({ step, onChange }: { step: Step; onChange: (patch: P
       <Rows
         name="lets"
         label="No longer carried"
-        one="what is let go"
+        one="a part"
         columns={['what', 'by']}
         rows={carryRows(step.lets)}
         known={known}
@@ -88,7 +88,7 @@ export function AxleFields({ step, onChange }: { step: Step; onChange: (patch: P
       <Rows
         name="drops"
         label="Wheel hangs below ride height"
-        one="how far"
+        one="a wheel"
         columns={['corner or end', 'mm']}
         rows={dropRows(step)}
         onRows={(rows) => onChange({ drops: dropsFrom(rows) })}

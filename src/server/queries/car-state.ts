@@ -48,7 +48,7 @@ export async function carriedInto(
   plain: PlainProcedure,
 ): Promise<{ run: PlainProcedure; carried: RunDocument['carried'] }> {
   const carried: RunDocument['carried'] = { open: [], loose: {}, leftOff: [] };
-  const run = { items: [...plain.items], fasteners: [...plain.fasteners], steps: plain.steps };
+  const run = { ...plain, items: [...plain.items], fasteners: [...plain.fasteners] };
   for (const row of await placesOfCar(tx, vehicleId)) {
     if (row.what === 'item' && (row.state === 'open' || row.state === 'left off')) {
       let item = run.items.find((candidate) => candidate.place === row.place);
