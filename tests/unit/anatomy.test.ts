@@ -1,3 +1,7 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import Ajv from 'ajv';
+import { jointsPage } from '@/cli/joint-drawings';
 import { type Act, type EndWorked, placesOf, work, wrongNow } from '@/core/anatomy/acts';
 import { type Axle, axleOf } from '@/core/anatomy/axle';
 import { anatomyFile } from '@/core/anatomy/schema';
@@ -5,11 +9,13 @@ import { jointsNow, standingHang } from '@/core/anatomy/state';
 import type { Anatomy } from '@/core/anatomy/types';
 import { breakWords, nameOnAxle } from '@/core/anatomy/words';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
+import { answer } from '@/core/calc';
+import { withPins } from '@/core/procedure/pins';
 import { checkProcedure, isFault } from '@/core/procedure/check';
 import { PLACES } from '@/core/procedure/places';
 import { placeProblems } from '@/core/procedure/problems';
 import { procedureFile } from '@/core/procedure/schema';
-import type { Fastener, Item, PlainProcedure, Step } from '@/core/procedure/types';
+import { LOCKS, type Fastener, type Item, type PlainProcedure, type Step } from '@/core/procedure/types';
 import { takeVariants } from '@/core/procedure/variants';
 import { anatomies, libraryFile, libraryIds } from '../support/library';
 
@@ -511,5 +517,103 @@ describe('the library, second edition', () => {
           expect([one.id, at.id, joint, joints.has(joint)]).toEqual([one.id, at.id, joint, true]);
       }
     }
+  });
+});
+
+describe('outside the screens', () => {
+  const lowering = takeVariants(libraryFile('lowering'), []);
+  const { items, fasteners, steps, anatomy } = JSON.parse(JSON.stringify(lowering)) as PlainProcedure;
+  const without = steps.filter(({ id }) => id !== 'r-free');
+
+  test('a program hands the anatomies in beside the procedure, and gets the same answer', () => {
+    const given = {
+      items,
+      fasteners,
+      steps: without,
+      anatomy,
+      anatomies: JSON.parse(JSON.stringify(anatomies)) as unknown,
+    };
+    const got = answer('procedure.check', given);
+    expect(got.ok).toBe(true);
+    const { problems } = (got as unknown as { output: { problems: { code: string; ref: string }[] } }).output;
+    expect(problems).toEqual(checkProcedure({ ...lowering, steps: without, anatomies: [...anatomies] }));
+    expect(problems).toContainEqual({ code: 'line-stretched', ref: 'rear.brake-hose' });
+  });
+
+  test('an anatomy that is broken is refused at its field', () => {
+    const broken = structuredClone(anatomyOf('cart-rear')) as unknown as {
+      limits: { by: string; drop: number }[];
+    };
+    broken.limits[0]!.drop = -1;
+    const got = answer('procedure.check', { items, fasteners, steps, anatomy, anatomies: [broken] });
+    expect(got.ok).toBe(false);
+    expect((got as unknown as { error: { field: string } }).error.field).toMatch(
+      /^anatomies(\[0\]|\.0)\.limits(\[0\]|\.0)\.drop$/,
+    );
+  });
+
+  test('the published shape takes every file that ships, and not one with a field too many', () => {
+    const file = path.join(__dirname, '..', '..', 'docs', 'schema', 'wrenchwise-anatomy-1.schema.json');
+    const shape = new Ajv({ strict: false }).compile(JSON.parse(readFileSync(file, 'utf8')) as object);
+    for (const one of anatomies) expect([one.id, shape(one), shape.errors]).toEqual([one.id, true, null]);
+    expect(shape({ ...anatomyOf('strut-front'), safe: true })).toBe(false);
+  });
+
+  test('each job is drawn: what is eased before it is opened, and closed at the end', () => {
+    const page = jointsPage(libraryIds().map(libraryFile), anatomies);
+    for (const id of libraryIds().filter((one) => libraryFile(one).anatomy))
+      expect(page).toContain(`(\`${id}\`)`);
+    const rows = page.split('\n').filter((line) => /^(front|rear) .* [·~#-]+$/.test(line));
+    expect(rows.length).toBeGreaterThan(100);
+    for (const row of rows) expect(row.at(-1)).toBe('·');
+    expect(page).toMatch(/front lower arm pivots with their cams +·+~/);
+  });
+
+  test('the whole example in the docs is the file that ships', () => {
+    const page = readFileSync(path.join(__dirname, '..', '..', 'docs', 'anatomy.md'), 'utf8');
+    const [, example] = /```json\n([\s\S]+?)\n```/.exec(page)!;
+    expect(JSON.parse(example!)).toEqual(anatomyOf('strut-front'));
+  });
+});
+
+describe('pins', () => {
+  const nut = (more: Partial<Fastener>): Fastener => ({
+    id: 'nut',
+    name: 'Upper ball-joint nut',
+    place: 'front.left.upper-ball-joint',
+    end: 'front',
+    corner: 'LF',
+    count: 1,
+    spec: null,
+    ...more,
+  });
+  const steps: Step[] = [{ id: 'off', phase: 'teardown', do: 'Off', minutes: 1, loosens: ['nut'] }];
+
+  test('a cotter, clip or tab is an item with its nut’s place and corner; jam nuts and threadlocker are none', () => {
+    for (const lock of LOCKS) {
+      const made = withPins({ items: [], fasteners: [nut({ lock })], steps });
+      const own = ['cotter', 'clip', 'tab'].includes(lock);
+      expect([lock, made.items.length, made.steps[0]!.opens ?? []]).toEqual([
+        lock,
+        own ? 1 : 0,
+        own ? ['nut.pin'] : [],
+      ]);
+    }
+    expect(withPins({ items: [], fasteners: [nut({ lock: 'cotter' })], steps }).items[0]).toEqual({
+      id: 'nut.pin',
+      name: 'Cotter pin of upper ball-joint nut',
+      place: 'front.left.upper-ball-joint-pin',
+      kind: 'pin',
+      end: 'front',
+      corner: 'LF',
+      closeBefore: 'drive',
+    });
+  });
+
+  test('done twice it is as done once', () => {
+    const once = withPins({ items: [], fasteners: [nut({ lock: 'cotter' })], steps });
+    expect(withPins(once)).toEqual(once);
+    const plain = { items: [], fasteners: [nut({})], steps };
+    expect(withPins(plain)).toBe(plain);
   });
 });

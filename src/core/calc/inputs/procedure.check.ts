@@ -35,7 +35,7 @@ export const procedureCheck = calculator({
       }).unknown(),
     ),
     anatomy: Joi.object({ front: Joi.string(), rear: Joi.string() }),
-    anatomies: Joi.array().items(anatomyFile).max(8),
+    anatomies: Joi.array().items(anatomyFile).max(60),
     steps: Joi.array()
       .items(
         Joi.object({
