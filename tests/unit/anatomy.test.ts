@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import Ajv from 'ajv';
 import { jointsPage } from '@/cli/joint-drawings';
-import { type Act, type EndWorked, placesOf, work, wrongNow } from '@/core/anatomy/acts';
+import { type Act, type EndWorked, copyOf, ownBreaks, placesOf, work, wrongNow } from '@/core/anatomy/acts';
 import { type Axle, axleOf } from '@/core/anatomy/axle';
 import { anatomyFile } from '@/core/anatomy/schema';
 import { jointsNow, standingHang } from '@/core/anatomy/state';
@@ -136,12 +136,14 @@ class Bench {
     return this.breaks(act).map(({ code, ref }) => `${code} ${ref}`);
   }
   breaks(act: Act) {
-    return work(
+    const before = copyOf(this.now);
+    const found = work(
       this.axle,
       this.now,
       { end: this.axle.end, ...act },
       { item: (id) => id, fastener: (id) => id },
     );
+    return ownBreaks(this.axle, found, before, this.now);
   }
   says(act: Act): string[] {
     return this.breaks(act).map((one) => breakWords(this.axle, one));

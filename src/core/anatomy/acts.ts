@@ -161,7 +161,6 @@ export function work(
   finalAtRide: FinalAtRide = () => false,
 ): Break[] {
   if (!touches(axle, act, places)) return [];
-  const start = copyOf(now);
   const found = new Map<string, Break>();
   const note = (more: Break[]) => more.forEach((one) => found.set(breakKey(one), one));
   const { hang } = now;
@@ -245,11 +244,18 @@ export function work(
   if (from !== now.support || act.lets?.length || act.opens?.length || act.closes?.length)
     letHang(axle, now, after);
   note(wrongNow(axle, now, after));
-  if (!found.size) return [];
-  // What stood wrong before is not this act's doing, save where it lets a wheel down further.
-  const lowers = CORNERS.some((corner) => hang.drop[corner] > start.hang.drop[corner]);
-  const wrongBefore = new Set(lowers ? [] : wrongNow(axle, start).map(breakKey));
-  return [...found.values()].filter((one) => !wrongBefore.has(breakKey(one)));
+  return [...found.values()];
+}
+
+/**
+ * Of what an act breaks only what is its own doing: what stood wrong before is not, save where it lets a wheel down further.
+ * @param before how the end stood before the act, and @param after how it stands with it
+ */
+export function ownBreaks(axle: Axle, found: readonly Break[], before: EndNow, after: EndNow): Break[] {
+  if (!found.length) return [];
+  if (CORNERS.some((corner) => after.hang.drop[corner] > before.hang.drop[corner])) return [...found];
+  const wrongBefore = new Set(wrongNow(axle, before).map(breakKey));
+  return found.filter((one) => !wrongBefore.has(breakKey(one)));
 }
 
 const itemPlaces = (places: PlacesOf, ids: string[] = []) => ids.flatMap((id) => places.item(id) ?? []);
@@ -299,6 +305,21 @@ function letGoOf(axle: Axle, { hang }: EndWorked, act: Act): void {
       if (left.length) hang.carried.set(id, left);
       else hang.carried.delete(id);
     }
+}
+
+/**
+ * Can an act break nothing here, as it only fastens or eases: on a car that stands, or one that hangs no lower than anything on it
+ * stops or reaches?
+ */
+export function isHarmless(
+  axle: Axle,
+  { support, hang }: Pick<EndNow, 'support' | 'hang'>,
+  act: Act,
+): boolean {
+  if (act.sets || act.opens || act.out || act.in || act.lets || act.carries || act.drops) return false;
+  if (support === 'on-wheels' || support === 'at-height') return true;
+  const lowest = Math.max(...SIDES.map((side) => hang.drop[cornerOf(axle, side)]));
+  return !act.torques && lowest <= axle.leastStop;
 }
 
 /** Does an act touch this axle at all? Looking, measuring and what sits elsewhere do not. */

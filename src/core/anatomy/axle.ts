@@ -26,6 +26,8 @@ export interface Axle {
   hangs: Record<Side, string[]>;
   /** The droop at which it hangs with everything on it joined, in mm. */
   normalDroop: number;
+  /** Above this drop, in mm, no line is pulled and nothing stops it. */
+  leastStop: number;
   /** The car itself, and what falls when nothing holds it. */
   frames: string[];
   heavy: BodyOn[];
@@ -192,6 +194,7 @@ function expand(anatomy: Anatomy, end: OneEnd): Axle {
     waysOut,
     hangs,
     normalDroop: Math.min(...limits.map(({ drop }) => drop)),
+    leastStop: Math.min(...limits.map(({ drop }) => drop), ...lines.map(({ reach }) => reach)),
     frames: [...bodies.values()].filter(({ kind }) => kind === 'frame').map(({ id }) => id),
     heavy: [...bodies.values()].filter(({ heavy }) => heavy),
     places: new Set([...jointsOpenedAt.keys(), ...linesAt.keys(), ...bodiesAt.keys()]),

@@ -2,7 +2,8 @@ import {
   type Act,
   type Break,
   type EndWorked,
-  copyOf,
+  isHarmless,
+  ownBreaks,
   placesOf,
   touches,
   work,
@@ -10,6 +11,7 @@ import {
 } from '../anatomy/acts';
 import type { Axle } from '../anatomy/axle';
 import { breakWords } from '../anatomy/words';
+import { copyHang } from '../anatomy/state';
 import { axlesOf } from './axles-of';
 import type { RefusedMove, RunDocument, RunState } from './run-state';
 import type { OneEnd, PlainProcedure, Step, Support } from './types';
@@ -80,10 +82,12 @@ const judged = (run: RunDocument, state: RunState, actAt: (axle: Axle) => Act | 
   axlesOf(run).flatMap((axle) => {
     const act = actAt(axle);
     if (!act || !touches(axle, act, placesIn(run))) return [];
-    const now = copyOf(endNow(run, state, axle.end));
-    return work(axle, now, act, placesIn(run), finalAtRide(run))
-      .filter(HURTS)
-      .map((one) => refusal(axle, one));
+    const standing = { support: state.car.support[axle.end], hang: state.hang[axle.end] };
+    if (isHarmless(axle, standing, act)) return [];
+    const before = endNow(run, state, axle.end);
+    const now = { ...before, hang: copyHang(before.hang) };
+    const found = work(axle, now, act, placesIn(run), finalAtRide(run)).filter(HURTS);
+    return ownBreaks(axle, found, endNow(run, state, axle.end), now).map((one) => refusal(axle, one));
   });
 
 const concerns = (axle: Axle, { end }: Pick<Step, 'end'>) => (end ?? 'both') === 'both' || end === axle.end;
