@@ -67,16 +67,6 @@ export function leftOut(procedure: PlainProcedure, stepId: string): Broken {
   return { how: `without ${stepId}`, procedure: { ...procedure, steps } };
 }
 
-/** Everything a step waits for, through what it waits for. */
-function waitsFor(steps: readonly Step[], id: string, seen = new Set<string>()): Set<string> {
-  for (const before of steps.find((step) => step.id === id)?.after ?? [])
-    if (!seen.has(before)) {
-      seen.add(before);
-      waitsFor(steps, before, seen);
-    }
-  return seen;
-}
-
 const touched = (procedure: PlainProcedure, step: Step): Set<string> => {
   const places = placesIn(procedure);
   const named = REFS.flatMap((field) => step[field] ?? []).map((id) => places.get(id) ?? id);
@@ -115,8 +105,9 @@ export function turned(procedure: PlainProcedure, first: string, second: string)
   return { how: `${second} before ${first}`, procedure: { ...procedure, steps } };
 }
 
-/** What the checker says of it, but for missing values and advice. */
-export const faultsOf = (procedure: PlainProcedure): Problem[] =>
-  checkProcedure({ ...procedure, anatomies: [...anatomies] }).filter(isFault);
-
-export { waitsFor };
+/** What the checker says of it, but for missing values and advice; of the axle only where nothing else is found. */
+export function faultsOf(procedure: PlainProcedure): Problem[] {
+  const { anatomies: _, ...bare } = procedure;
+  const found = checkProcedure(bare).filter(isFault);
+  return found.length ? found : checkProcedure({ ...procedure, anatomies: [...anatomies] }).filter(isFault);
+}

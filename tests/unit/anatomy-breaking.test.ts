@@ -1,7 +1,8 @@
+import { checkProcedure, isFault } from '@/core/procedure/check';
 import type { PlainProcedure, Procedure, Step } from '@/core/procedure/types';
 import { takeVariants } from '@/core/procedure/variants';
 import { faultsOf, leftOut, orderedPairs, turned, undoes } from '../support/breaking';
-import { libraryFile, libraryIds } from '../support/library';
+import { anatomies, libraryFile, libraryIds } from '../support/library';
 
 /**
  * Proof by breaking: every step that opens, frees, carries or marks something is left out of each job in turn, and every two
@@ -124,7 +125,10 @@ test('fewer than one in twenty of what is left out or turned round is allowed', 
 });
 
 describe('faults that hurt, put back by name', () => {
-  const codes = (procedure: PlainProcedure) => faultsOf(procedure).map(({ code, ref }) => `${code} ${ref}`);
+  const codes = (procedure: PlainProcedure) =>
+    checkProcedure({ ...procedure, anatomies: [...anatomies] })
+      .filter(isFault)
+      .map(({ code, ref }) => `${code} ${ref}`);
   const change = (plain: PlainProcedure, ids: string[], to: (step: Step) => Step): PlainProcedure => ({
     ...plain,
     steps: plain.steps.map((step) => (ids.includes(step.id) ? to(step) : step)),

@@ -21,7 +21,7 @@ import { anatomies, libraryFile, libraryIds, provedRun } from '../support/librar
  * raise and hold by themselves. What the engine then still allows pulls no line, lets no loaded spring go, drops nothing heavy.
  */
 
-const ROUNDS = 20;
+const ROUNDS = 10;
 const MOVES = 90;
 
 const lawless = (id: string): RunDocument => {
@@ -82,7 +82,7 @@ test.each(proved)('%s: whatever hands do, no line is pulled, no spring let go, n
 });
 
 test('the axle had its say', () => {
-  expect(refusedByAxle).toBeGreaterThan(1000);
+  expect(refusedByAxle).toBeGreaterThan(500);
 });
 
 test('a car held by hand is let down by hand only as far as its hose reaches', () => {
