@@ -44,32 +44,31 @@ export class AxleOnlooker {
       const parts = joint.kind !== 'splines' || body.kind === 'shaft' || body.kind === 'steering';
       if (isOff && parts && (undone.length > 0 || !fasteners.length)) return true;
     }
-    const bodies = new Set(this.anatomy.bodies.flatMap(({ place }) => (place ? [this.at(place, side)] : [])));
     return [this.at(joint.place, side), ...fasteners].some(
-      (place) => !bodies.has(place) && this.open.has(place),
+      (place) => this.open.has(place) && !this.isOfBody(place, side),
     );
   }
 
-  /** Which bodies hang together: a number for each, the same where joints hold them, but for joints to some. */
-  private groups(without: ReadonlySet<string> = new Set()): Map<string, number> {
-    const group = new Map<string, number>();
+  private isOfBody = (place: string, side: 'left' | 'right') =>
+    this.anatomy.bodies.some((body) => body.place !== undefined && this.at(body.place, side) === place);
+
+  /** Which bodies hang together: one name for all that joints hold to each other, joints to some left out. */
+  private groups(without: ReadonlySet<string> = new Set()): { get(id: string): string } {
+    const parent = new Map<string, string>();
+    const top = (id: string): string => {
+      const above = parent.get(id) ?? id;
+      if (above === id) return id;
+      const found = top(above);
+      parent.set(id, found);
+      return found;
+    };
     for (const side of ['left', 'right'] as const)
-      for (const { id } of this.anatomy.bodies)
-        if (!group.has(this.key(id, side))) group.set(this.key(id, side), group.size);
-    for (let settled = false; !settled;) {
-      settled = true;
-      for (const side of ['left', 'right'] as const)
-        for (const joint of this.anatomy.joints) {
-          if (joint.between.some((id) => without.has(id)) || this.isOpen(joint, side)) continue;
-          const [one, other] = joint.between.map((id) => this.key(id, side)) as [string, string];
-          const least = Math.min(group.get(one)!, group.get(other)!);
-          if (group.get(one) === group.get(other)) continue;
-          settled = false;
-          for (const [id, number] of group)
-            if (number === group.get(one) || number === group.get(other)) group.set(id, least);
-        }
-    }
-    return group;
+      for (const joint of this.anatomy.joints) {
+        if (joint.between.some((id) => without.has(id)) || this.isOpen(joint, side)) continue;
+        const [one, other] = joint.between.map((id) => top(this.key(id, side))) as [string, string];
+        parent.set(one, other);
+      }
+    return { get: top };
   }
 
   private inTheAir = () => this.support === 'raised' || this.support === 'axle-held';
@@ -160,7 +159,7 @@ export class AxleOnlooker {
     const moving = this.groups(new Set(stays.map(({ id }) => id)));
     for (const side of ['left', 'right'] as const) {
       const hung = this.anatomy.hangs.map((id) => this.key(id, side));
-      const own = moving.get(hung[0]!)!;
+      const own = moving.get(hung[0]!);
       // How far it hangs by itself the onlooker cannot tell; only what is carried stands where the step says.
       if (!hung.some((id) => this.holds(id) && moving.get(id) === own)) continue;
       for (const line of this.anatomy.lines) {
@@ -172,15 +171,15 @@ export class AxleOnlooker {
       }
     }
     const group = this.groups();
-    const held = new Set([group.get('frame')!]);
-    for (const [id, by] of this.carried) if (by.size) held.add(group.get(id)!);
+    const held = new Set([group.get('frame')]);
+    for (const [id, by] of this.carried) if (by.size) held.add(group.get(id));
     if (!this.inTheAir() || (this.support === 'axle-held' && !this.speaks))
       for (const side of ['left', 'right'] as const)
-        for (const id of this.anatomy.hangs) held.add(group.get(this.key(id, side))!);
+        for (const id of this.anatomy.hangs) held.add(group.get(this.key(id, side)));
     for (const side of ['left', 'right'] as const)
       for (const body of this.anatomy.bodies) {
         const key = this.key(body.id, side);
-        if (body.heavy && !this.off.has(key) && !held.has(group.get(key)!)) this.say(step, `${key} falls`);
+        if (body.heavy && !this.off.has(key) && !held.has(group.get(key))) this.say(step, `${key} falls`);
       }
   }
 }
