@@ -308,7 +308,7 @@ describe('what is still tight', () => {
     const hand = userEvent.setup();
     await hand.click(screen.getByRole('button', { name: 'What is still tight here' }));
     const axle = within(sheet().getByRole('region', { name: 'Under the car' }));
-    expect(axle.getByText(/left wheel 90 mm, right wheel 90 mm below ride height/)).toBeVisible();
+    expect(axle.getByText(/Left wheel 90 mm, right wheel 90 mm below ride height/)).toBeVisible();
     expect(axle.getByText(/Carried: Left front lower arm: jack/)).toBeVisible();
     expect(axle.getByText('Left front lower ball joint: closed')).toBeVisible();
     expect(axle.getByText(/Left front brake hose 110 mm/)).toBeVisible();

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { type RunDocument, type RunState, placedName } from '@/core/procedure/engine';
+import { capital } from '@/core/wording';
 import { stillTight } from '@/core/procedure/tight';
 import { type UnderTheCar, underTheCar } from '@/core/procedure/under-the-car';
 import type { OneEnd } from '@/core/procedure/types';
@@ -15,19 +16,19 @@ function OnTheAxle({ axle }: { axle: UnderTheCar }) {
     <section className="mt-3" aria-label="Under the car">
       {axle.hangs.length > 0 && (
         <p>
-          {axle.hangs.map(({ side, mm }) => `${side} wheel ${mm} mm`).join(', ')} below ride height, as far as
-          the record knows.
+          {capital(axle.hangs.map(({ side, mm }) => `${side} wheel ${mm} mm`).join(', '))} below ride height,
+          as far as the record knows.
         </p>
       )}
       {axle.carried.length > 0 && <p>Carried: {axle.carried.join('; ')}.</p>}
       {axle.wayOut.map((way) => (
         <div key={way.body} className="mt-2">
           <h3 className="text-xl">Out next: {way.body}</h3>
-          <p>{way.title}. Still closed on this way:</p>
+          <p className="pb-1">{capital(way.title)}. Still closed on this way:</p>
           <ul>
             {way.joints.map(({ name, state }) => (
               <li key={name} className="flex items-center gap-3 border-t border-rule py-2 text-lg">
-                <Stripe state={state === 'eased' ? 'broken' : 'full'} size={32} />
+                <Stripe state={state === 'eased' ? 'broken' : 'bare'} size={32} />
                 {name}: {state === 'eased' ? 'eased, it turns and cannot part' : 'closed'}
               </li>
             ))}
