@@ -18,7 +18,7 @@ interface Row {
 }
 
 /** What the joints of an axle are after each of its steps; of two sides alike the left one is drawn. */
-function rowsOf(axle: Axle, plain: PlainProcedure): { rows: Row[]; drops: string[] } {
+function rowsOf(axle: Axle, plain: PlainProcedure): Row[] {
   const places = placesOf(plain);
   const steps = plain.steps.filter((step) => endsOf(step).includes(axle.end));
   const now = copyOf({
@@ -29,21 +29,19 @@ function rowsOf(axle: Axle, plain: PlainProcedure): { rows: Row[]; drops: string
     hang: standingHang(speaksOf(axle, steps)),
   });
   const signs = new Map<string, string[]>();
-  const drops: string[] = [];
   for (const step of steps) {
     const before = JSON.stringify([[...jointsNow(axle, now)], [...now.snug]]);
     work(axle, now, step, places);
     const states = jointsNow(axle, now);
     // A step that changes no joint takes no column.
     if (JSON.stringify([[...states], [...now.snug]]) === before) continue;
-    drops.push(String(Math.max(...Object.values(now.hang.drop))));
     for (const joint of axle.joints.filter(({ side }) => side !== 'right')) {
       const snug = joint.fasteners.some((place) => now.snug.has(place));
       const state = states.get(joint.id) ?? (snug ? 'snug' : 'closed');
       signs.set(joint.id, [...(signs.get(joint.id) ?? []), SIGN[state]]);
     }
   }
-  const rows = [...signs]
+  return [...signs]
     .map(([id, all]) => ({
       name: nameOnAxle(axle, id, 'joint').replace(/^left /, ''),
       signs: all.join(''),
@@ -51,12 +49,11 @@ function rowsOf(axle: Axle, plain: PlainProcedure): { rows: Row[]; drops: string
     }))
     .filter(({ first }) => first >= 0)
     .sort((one, other) => one.first - other.first || one.name.localeCompare(other.name));
-  return { rows, drops };
 }
 
 /** The drawing of one axle in one job, as text. */
 function drawing(axle: Axle, plain: PlainProcedure): string[] {
-  const { rows } = rowsOf(axle, plain);
+  const rows = rowsOf(axle, plain);
   const width = Math.max(...rows.map(({ name }) => name.length));
   return ['```', ...rows.map(({ name, signs }) => `${name.padEnd(width)}  ${signs}`), '```'];
 }

@@ -2,7 +2,17 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import Ajv from 'ajv';
 import { jointsPage } from '@/cli/joint-drawings';
-import { type Act, type EndWorked, copyOf, ownBreaks, placesOf, work, wrongNow } from '@/core/anatomy/acts';
+import {
+  type Act,
+  type EndWorked,
+  copyOf,
+  ownBreaks,
+  placesOf,
+  touches,
+  work,
+  workUnasked,
+  wrongNow,
+} from '@/core/anatomy/acts';
 import { type Axle, axleOf } from '@/core/anatomy/axle';
 import { anatomyFile } from '@/core/anatomy/schema';
 import { jointsNow, standingHang } from '@/core/anatomy/state';
@@ -15,7 +25,14 @@ import { checkProcedure, isFault } from '@/core/procedure/check';
 import { PLACES } from '@/core/procedure/places';
 import { placeProblems } from '@/core/procedure/problems';
 import { procedureFile } from '@/core/procedure/schema';
-import { LOCKS, type Fastener, type Item, type PlainProcedure, type Step } from '@/core/procedure/types';
+import {
+  LOCKS,
+  type Fastener,
+  type Item,
+  type PlainProcedure,
+  type Step,
+  endsOf,
+} from '@/core/procedure/types';
 import { takeVariants } from '@/core/procedure/variants';
 import { anatomies, libraryFile, libraryIds } from '../support/library';
 
@@ -357,6 +374,26 @@ describe('what an act breaks', () => {
         if (side) expect(nameOnAxle(axle, id, 'joint')).toMatch(new RegExp(`^${side} ${axle.end} `));
       }
   });
+});
+
+test('what is on record already leaves the car as what was asked about does', () => {
+  for (const id of libraryIds()) {
+    const file = libraryFile(id);
+    for (const end of ['front', 'rear'] as const) {
+      const found = anatomies.find((one) => one.id === file.anatomy?.[end]);
+      if (!found) continue;
+      const axle = axleOf(found, end);
+      const plain = takeVariants(file, []);
+      const places = placesOf(plain);
+      const asked = standing(axle, 'on-wheels');
+      const onRecord = copyOf(asked);
+      for (const step of plain.steps.filter((one) => endsOf(one).includes(end))) {
+        work(axle, asked, step, places);
+        if (touches(axle, step, places)) workUnasked(axle, onRecord, step, places);
+        expect([id, step.id, onRecord]).toEqual([id, step.id, asked]);
+      }
+    }
+  }
 });
 
 describe('the checker on an anatomy', () => {

@@ -1,11 +1,11 @@
 import { type Corner, CORNERS } from '../corners';
+import { atRideHeight } from '../procedure/car';
 import { type PlainProcedure, type Step, endsOf } from '../procedure/types';
 import { type Axle, SIDES, bodiesNamed, endOfCorner, jointsNamed } from './axle';
 import {
   type EndNow,
   type JointsNow,
   copyHang,
-  cornerOf,
   dropAt,
   falling,
   isFree,
@@ -73,7 +73,7 @@ export function wrongNow(
   const found: Break[] = falling(axle, now, states).flatMap((ref) =>
     inHands.has(ref) ? [] : [{ code: 'falls' as const, ref }],
   );
-  if (now.support === 'on-wheels' || now.support === 'at-height') return found;
+  if (atRideHeight(now.support)) return found;
   for (const line of axle.lines) {
     const drop = dropAt(axle, now, line);
     if (drop <= line.reach || isFree(line, now) || now.hang.renewed.has(line.id)) continue;
@@ -84,7 +84,7 @@ export function wrongNow(
     if (moves) found.push({ code: 'line-stretched', ref: line.id, drop, most: line.reach });
   }
   for (const side of SIDES) {
-    const drop = now.hang.drop[cornerOf(axle, side)];
+    const drop = now.hang.drop[axle.corners[side]];
     if (drop <= axle.normalDroop) continue;
     for (const limit of limitsNow(axle, now, side, states))
       if (limit.drop < drop) found.push({ code: 'still-joined', ref: limit.by, drop, most: limit.drop });
@@ -100,7 +100,7 @@ export function wrongNow(
       )
         found.push({ code: 'bush-bound', ref: joint.id, drop, most: axle.normalDroop });
   }
-  const [left, right] = SIDES.map((side) => now.hang.drop[cornerOf(axle, side)]) as [number, number];
+  const [left, right] = SIDES.map((side) => now.hang.drop[axle.corners[side]]) as [number, number];
   const apart = Math.abs(left - right);
   for (const tie of axle.ties)
     if (apart > tie.allows && tiesNow(axle, now, states, tie))
@@ -219,7 +219,7 @@ export function work(
   }
   for (const id of takesOut) {
     const joints = joinedStill(axle, now, afterAll, id);
-    const inTheWay = joints.length ? joints : inTheWayOf(axle, id, afterAll);
+    const inTheWay = joints.length ? joints : (nearestWayOut(axle, id, afterAll)?.closed ?? []);
     if (inTheWay.length) note([{ code: 'still-joined', ref: id, joints: inTheWay }]);
     for (const line of axle.lines)
       if (line.between.includes(id) && !isFree(line, now)) note([{ code: 'line-stretched', ref: line.id }]);
@@ -234,7 +234,7 @@ export function work(
   fasten(axle, now, act, places);
   const from = now.support;
   if (act.sets && endsOf(act).includes(axle.end)) now.support = act.sets;
-  if (now.support !== 'on-wheels' && now.support !== 'at-height')
+  if (!atRideHeight(now.support))
     for (const id of act.torques ?? [])
       for (const joint of axle.fastenedAt.get(places.fastener(id) ?? '') ?? [])
         if (joint.bonded && !finalAtRide(id)) note([{ code: 'bush-bound', ref: joint.id }]);
@@ -317,8 +317,8 @@ export function isHarmless(
   act: Act,
 ): boolean {
   if (act.sets || act.opens || act.out || act.in || act.lets || act.carries || act.drops) return false;
-  if (support === 'on-wheels' || support === 'at-height') return true;
-  const lowest = Math.max(...SIDES.map((side) => hang.drop[cornerOf(axle, side)]));
+  if (atRideHeight(support)) return true;
+  const lowest = Math.max(...SIDES.map((side) => hang.drop[axle.corners[side]]));
   return !act.torques && lowest <= axle.leastStop;
 }
 
@@ -355,11 +355,11 @@ function lower(axle: Axle, now: EndNow, act: Act): boolean {
   return said;
 }
 
-/** What of the shortest way out is still closed, where none of a body's ways is open. */
-function inTheWayOf(axle: Axle, body: string, states: JointsNow): string[] {
-  const closed = axle.waysOut
+/** The way out of a body that is nearest to being open, and the joints of it that are not; null where it has none. */
+export function nearestWayOut(axle: Axle, body: string, states: JointsNow) {
+  const ways = axle.waysOut
     .filter((way) => way.body === body)
-    .map((way) => way.open.filter((id) => states.get(id) !== 'open'))
-    .sort((one, other) => one.length - other.length);
-  return closed[0] ?? [];
+    .map((way) => ({ way, closed: way.open.filter((id) => states.get(id) !== 'open') }))
+    .sort((one, other) => one.closed.length - other.closed.length);
+  return ways[0] ?? null;
 }

@@ -22,6 +22,8 @@ export interface Axle {
   limits: On<Limit>[];
   ties: { body: string; at: Record<Side, string[]>; allows: number }[];
   waysOut: (On<WayOut> & { eased: string[] })[];
+  /** The corner of each side. */
+  corners: Record<Side, Corner>;
   /** What goes down with the wheel of a side. */
   hangs: Record<Side, string[]>;
   /** The droop at which it hangs with everything on it joined, in mm. */
@@ -192,6 +194,7 @@ function expand(anatomy: Anatomy, end: OneEnd): Axle {
     limits,
     ties,
     waysOut,
+    corners: end === 'front' ? { left: 'LF', right: 'RF' } : { left: 'LR', right: 'RR' },
     hangs,
     normalDroop: Math.min(...limits.map(({ drop }) => drop)),
     leastStop: Math.min(...limits.map(({ drop }) => drop), ...lines.map(({ reach }) => reach)),

@@ -1,6 +1,7 @@
-import { CORNERS, type Corner, type PerCorner, eachCorner } from '../corners';
+import { type PerCorner, eachCorner } from '../corners';
+import { atRideHeight } from '../procedure/car';
 import type { Support } from '../procedure/types';
-import { type Axle, type LineOn, SIDE_OF, SIDES, type Side, endOfCorner } from './axle';
+import { type Axle, type LineOn, SIDES, type Side } from './axle';
 import type { Carrier } from './types';
 
 /** What the acts of a job have made of the car, beside what is open and loose on it. */
@@ -55,8 +56,6 @@ export interface EndNow {
   hang: Hang;
 }
 
-export type JointState = 'closed' | 'eased' | 'open';
-
 /** The joints of an axle that are not closed. */
 export type JointsNow = Map<string, 'eased' | 'open'>;
 
@@ -89,16 +88,14 @@ const letsGo = ({ kind }: { kind: string }, joint: { kind: string }): boolean =>
 export const isFree = (line: LineOn, now: EndNow): boolean =>
   [line.place, ...line.brackets].some((place) => now.open.has(place) || now.loose.has(place));
 
-export const cornerOf = (axle: Axle, side: Side): Corner =>
-  CORNERS.find((corner) => endOfCorner(corner) === axle.end && SIDE_OF[corner] === side)!;
 const sidesOf = (thing: { side?: Side }): readonly Side[] => (thing.side ? [thing.side] : SIDES);
 /** How far the wheel of a side hangs, or the lower of both. */
 export const dropAt = (axle: Axle, now: EndNow, thing: { side?: Side }): number =>
-  Math.max(...sidesOf(thing).map((side) => now.hang.drop[cornerOf(axle, side)]));
+  Math.max(...sidesOf(thing).map((side) => now.hang.drop[axle.corners[side]]));
 
 /** Is what hangs on a side carried by something other than what stops its droop, itself or by what it is still joined to? */
 export function isHeld(axle: Axle, now: EndNow, side: Side, states: JointsNow): boolean {
-  if (now.support === 'on-wheels' || now.support === 'at-height') return true;
+  if (atRideHeight(now.support)) return true;
   const [first, ...others] = axle.hangs[side];
   if (now.hang.carried.has(first!)) return true;
   const carried = others.filter((id) => now.hang.carried.has(id));
@@ -125,13 +122,8 @@ function stops(axle: Axle, now: EndNow, states: JointsNow, by: string, moving: R
   );
 }
 
-export interface StillStopping {
-  by: string;
-  drop: number;
-}
-
 /** What stops the droop of a side, nearest first. */
-export function limitsNow(axle: Axle, now: EndNow, side: Side, states: JointsNow): StillStopping[] {
+export function limitsNow(axle: Axle, now: EndNow, side: Side, states: JointsNow): Axle['limits'] {
   const moving = movingWith(axle, states, side);
   return axle.limits
     .filter((limit) => sidesOf(limit).includes(side) && stops(axle, now, states, limit.by, moving))
@@ -140,15 +132,15 @@ export function limitsNow(axle: Axle, now: EndNow, side: Side, states: JointsNow
 
 /** Lets what nothing carries hang where the nearest limit stops it. */
 export function letHang(axle: Axle, now: EndNow, known?: JointsNow): void {
-  if (now.support === 'on-wheels' || now.support === 'at-height') {
-    for (const side of SIDES) now.hang.drop[cornerOf(axle, side)] = 0;
+  if (atRideHeight(now.support)) {
+    for (const side of SIDES) now.hang.drop[axle.corners[side]] = 0;
     return;
   }
   const states = known ?? jointsNow(axle, now);
   for (const side of SIDES) {
     if (isHeld(axle, now, side, states)) continue;
     const nearest = limitsNow(axle, now, side, states)[0];
-    if (nearest) now.hang.drop[cornerOf(axle, side)] = nearest.drop;
+    if (nearest) now.hang.drop[axle.corners[side]] = nearest.drop;
   }
 }
 

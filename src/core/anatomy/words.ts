@@ -22,17 +22,13 @@ export function nameOnAxle(axle: Axle, id: string, what: What): string {
 /** Codes that point at a joint; the others point at what is joined. */
 const AT_JOINT: readonly Break['code'][] = ['bush-bound', 'unmarked'];
 
-const round = (mm = 0) => Math.round(mm);
+const length = (mm = 0) => `${Math.round(mm)} mm`;
 
-/** What an act would break, and what to do first, in a sentence. Lengths are in mm by `length`. */
-export function breakWords(
-  axle: Axle,
-  one: Break,
-  length: (mm: number) => string = (mm) => `${round(mm)} mm`,
-): string {
+/** What an act would break, and what to do first, in a sentence. */
+export function breakWords(axle: Axle, one: Break): string {
   const name = `the ${nameOnAxle(axle, one.ref, AT_JOINT.includes(one.code) ? 'joint' : 'other')}`;
-  const down = length(one.drop ?? 0);
-  const most = length(one.most ?? 0);
+  const down = length(one.drop);
+  const most = length(one.most);
   const names = () => (one.joints ?? []).map((id) => nameOnAxle(axle, id, 'joint')).join(', ');
   const said: Record<Break['code'], () => string> = {
     'line-stretched': () =>

@@ -2,9 +2,9 @@ import {
   type Act,
   type Break,
   type EndWorked,
+  type PlacesOf,
   isHarmless,
   ownBreaks,
-  placesOf,
   touches,
   work,
   workUnasked,
@@ -13,19 +13,15 @@ import type { Axle } from '../anatomy/axle';
 import { breakWords } from '../anatomy/words';
 import { copyHang } from '../anatomy/state';
 import { axlesOf } from './axles-of';
-import type { RefusedMove, RunDocument, RunState } from './run-state';
-import type { OneEnd, PlainProcedure, Step, Support } from './types';
+import { type RefusedMove, type RunDocument, type RunState, fastenerOf, itemOf } from './run-state';
+import { type OneEnd, type Step, type Support, endsOf } from './types';
 
 /** The anatomy in a run: what holds what at each end, and how the work so far has left it. */
 
-const placeIndex = new WeakMap<PlainProcedure, ReturnType<typeof placesOf>>();
-function placesIn(run: PlainProcedure) {
-  const had = placeIndex.get(run);
-  if (had) return had;
-  const made = placesOf(run);
-  placeIndex.set(run, made);
-  return made;
-}
+const placesIn = (run: RunDocument): PlacesOf => ({
+  item: (id) => itemOf(run, id).place,
+  fastener: (id) => fastenerOf(run, id).place,
+});
 
 /** An end as the record has left it; its hang is the run's own. */
 export function endNow(run: RunDocument, state: RunState, end: OneEnd): EndWorked {
@@ -60,13 +56,7 @@ const supportAct = (axle: Axle, from: Support, to: Support): Act => {
   };
 };
 
-const finals = new WeakMap<PlainProcedure, ReadonlySet<string>>();
-function finalAtRide(run: RunDocument): (id: string) => boolean {
-  const final =
-    finals.get(run) ?? new Set(run.fasteners.filter((one) => one.final === 'on-wheels').map(({ id }) => id));
-  finals.set(run, final);
-  return (id) => final.has(id);
-}
+const finalAtRide = (run: RunDocument) => (id: string) => fastenerOf(run, id).final === 'on-wheels';
 
 /** Marks are asked for in the order of work; what is left refuses because it would hurt somebody or the car. */
 const HURTS = ({ code }: Break) => code !== 'unmarked';
@@ -90,7 +80,7 @@ const judged = (run: RunDocument, state: RunState, actAt: (axle: Axle) => Act | 
     return ownBreaks(axle, found, endNow(run, state, axle.end), now).map((one) => refusal(axle, one));
   });
 
-const concerns = (axle: Axle, { end }: Pick<Step, 'end'>) => (end ?? 'both') === 'both' || end === axle.end;
+const concerns = (axle: Axle, step: Step) => endsOf(step).includes(axle.end);
 
 /** What a step would break on the car as it stands. */
 export const judgeOnAxle = (run: RunDocument, state: RunState, step: Step): RefusedMove[] =>
