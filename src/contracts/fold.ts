@@ -3,7 +3,8 @@ import { type Entry, type EntryKind, type EntryOf, currentEntries } from '@/core
 import { rememberTouch } from '@/core/ledger/device-conflicts';
 import { type OrderState, emptyOrder } from '@/core/ledger/order-state';
 import { bothOnWheels } from '@/core/procedure/car';
-import type { RunDocument } from '@/core/procedure/run-state';
+import { withoutEntryWork } from '@/core/procedure/entry-work';
+import { type RunDocument, isEntryWork } from '@/core/procedure/run-state';
 import { reopenSteps } from '@/core/procedure/reopen';
 import { Refusal } from '@/core/refusal';
 import { entryContract } from './entries';
@@ -11,8 +12,26 @@ import { entryContract } from './entries';
 const apply = <K extends EntryKind>(state: OrderState, entry: EntryOf<K>) =>
   entryContract(entry.kind).fold?.(state, entry);
 
+/** Does an entry speak of what another entry brought into the work, and that one was taken back? */
+function isOfNothing({ document }: OrderState, { data }: Entry): boolean {
+  if (!document) return false;
+  const { stepId, fastenerId, itemId } = data as Partial<
+    Record<'stepId' | 'fastenerId' | 'itemId', string | null>
+  >;
+  const isGone = (id: string | null | undefined, things: readonly { id: string }[]) =>
+    typeof id === 'string' && isEntryWork(id) && !things.some((thing) => thing.id === id);
+  return (
+    isGone(stepId, document.steps) || isGone(fastenerId, document.fasteners) || isGone(itemId, document.items)
+  );
+}
+
 function foldOne(state: OrderState, entry: Entry): void {
   try {
+    if (isOfNothing(state, entry)) {
+      const message = `Entry ${entry.seq} is of something that counts as never opened.`;
+      state.alarms.push({ entryId: entry.id, message });
+      return;
+    }
     apply(state, entry);
     rememberTouch(state, entry);
     foldApart(state, entry);
@@ -32,7 +51,7 @@ function foldOne(state: OrderState, entry: Entry): void {
  * @param document the run document once a run has started
  */
 export function foldOrder(entries: readonly Entry[], document: RunDocument | null): OrderState {
-  const state = emptyOrder(document);
+  const state = emptyOrder(document && withoutEntryWork(document));
   for (const entry of currentEntries(entries)) foldOne(state, entry);
   return state;
 }

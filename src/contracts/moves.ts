@@ -1,6 +1,7 @@
 import type { EntryData } from '@/core/ledger/entries';
 import type { PhotoData } from '@/core/ledger/kinds/noted';
 import type { OrderState } from '@/core/ledger/order-state';
+import { alsoOpenedMove } from '@/core/moves/also-opened';
 import { clockOffMove, clockOnMove } from '@/core/moves/clock';
 import { heightsMove } from '@/core/moves/heights';
 import type { MoveEntry, Mover, MovingOrder } from '@/core/moves/move';
@@ -78,6 +79,10 @@ const MOVES: { [N in OfflineName]: Move<N> } = {
     entries: photoMove(state, binding, picture),
     answer: {},
   }),
+  'also.open': (state, input, { mover }) => ({
+    entries: alsoOpenedMove(runningJob(state), input, mover),
+    answer: { entryId: mover.commandId },
+  }),
   'stuck.begin': (state, input, { mover }) => ({
     entries: stuckMove(runningJob(state), input, mover),
     answer: { stuckId: mover.commandId },
@@ -98,7 +103,11 @@ export const isOfflineCommand = (name: string): name is OfflineName => Object.ha
 export const OFFLINE_COMMANDS = Object.keys(MOVES) as OfflineName[];
 
 /** Moves that open, close, raise or lower something. */
-export const MOVES_THE_CAR: ReadonlySet<string> = new Set<OfflineName>(['step.done', 'support.set']);
+export const MOVES_THE_CAR: ReadonlySet<string> = new Set<OfflineName>([
+  'step.done',
+  'support.set',
+  'also.open',
+]);
 
 /** What a command makes of an order as it stands. @throws Refusal just as the server does, as far as the facts go */
 export const makeMove = <N extends OfflineName>(

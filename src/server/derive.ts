@@ -1,5 +1,6 @@
 import type { EntryKind } from '@/core/ledger/entries';
 import type { DistanceUnit, Odometer } from '@/core/ledger/kinds/arrival';
+import { lessonOfOpened } from '@/core/ledger/also-opened';
 import { nextThing } from '@/core/ledger/next-thing';
 import { type OrderState, isClosed } from '@/core/ledger/order-state';
 import { markNow, tapeOf } from '@/core/ledger/tape';
@@ -171,24 +172,34 @@ async function deriveMeasures(tx: Db, order: OrderRow, state: OrderState): Promi
 
 async function deriveLessons(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
   await tx.run('DELETE FROM lesson_now WHERE order_id = ?', [order.id]);
-  for (const { at, personId, data } of state.lessons) {
-    await tx.run(
-      `INSERT INTO lesson_now (lesson_id, order_id, procedure_id, kit, about, step_id, words, standing, person_id, at)
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-      [
-        data.lessonId,
-        order.id,
-        data.procedureId,
-        data.kit,
-        data.about,
-        data.stepId,
-        data.text,
-        data.standing,
-        personId,
-        new Date(at),
-      ],
-    );
-  }
+  await insertMany(
+    tx,
+    'lesson_now',
+    [
+      'lesson_id',
+      'order_id',
+      'procedure_id',
+      'kit',
+      'about',
+      'step_id',
+      'words',
+      'standing',
+      'person_id',
+      'at',
+    ],
+    [...state.lessons, ...state.alsoOpened.flatMap(lessonOfOpened)].map(({ at, personId, data }) => [
+      data.lessonId,
+      order.id,
+      data.procedureId,
+      data.kit,
+      data.about,
+      data.stepId,
+      data.text,
+      data.standing,
+      personId,
+      new Date(at),
+    ]),
+  );
 }
 
 type Deriver = (tx: Db, order: OrderRow, state: OrderState) => Promise<void>;

@@ -13,9 +13,10 @@ import {
   useTrayReading,
   waitFor,
 } from '@/server/devices/torque-wrench';
-import { loadOrder } from '@/server/entries/order';
+import { loadOrder, wholeOrder } from '@/server/entries/order';
 import { procedureById, procedures, versionsOf } from '@/server/procedures';
 import { openClocks, overlaps, runningJobs } from '@/server/queries/hours';
+import { fastenersOfCar } from '@/server/queries/car-state';
 import { lessons } from '@/server/queries/lessons';
 import { buildPacket } from '@/server/documents/packet';
 import type { DemoDriver } from '../../demo/driver';
@@ -78,6 +79,82 @@ describe('on its axles', () => {
       await give(shop, 'Brannoch', 'step.done', { orderId: job.orderId, stepId: stepId('hose-off-L') }),
     ).toMatchObject({ ok: true });
     expect(await out()).toMatchObject({ ok: true });
+  });
+});
+
+describe('also opened', () => {
+  test('it is a thing of the job and of the car, proposed for the procedure, and the next visit knows it', async () => {
+    const job = await started('ALSO 1');
+    const { orderId } = job;
+    const before = (await stateOf(orderId)).document!;
+    expect(before.beside!.fasteners.length).toBeGreaterThan(5);
+    const also = (thing: string, how: 'eased' | 'out' | 'unplugged', more: object = {}) =>
+      give(shop, 'Brannoch', 'also.open', { orderId, thing, how, ...more });
+    expect(await also('joint front.left.lower-ball-joint', 'eased')).toMatchObject({ ok: true });
+    expect(await also('line front.actuator', 'unplugged')).toMatchObject({ ok: true });
+    expect(refusal(await also('line front.actuator', 'unplugged'))).toMatchObject({ code: 'open-already' });
+    expect(refusal(await also('joint front.right.center-nut', 'out'))).toMatchObject({
+      code: 'confirm',
+      field: 'already',
+    });
+    const { document, run } = await stateOf(orderId);
+    const id = 'also/front.left.lower-ball-joint';
+    expect(run!.car.loose.get(id)).toBe('loosened');
+    expect(run!.fasteners.get(id)!.spec).toBeNull();
+    expect(document!.steps.filter((step) => step.id.startsWith('also/'))).toHaveLength(2);
+    // The run it began with is kept as it was.
+    const [kept] = await db().rows<{ content: Buffer }>(
+      "SELECT content FROM document WHERE kind = 'run' ORDER BY created_at DESC LIMIT 1",
+    );
+    expect(kept!.content.toString('utf8')).not.toContain('also/');
+    // What changes the run leaves it in.
+    expect(
+      await give(shop, 'Brannoch', 'step.add', {
+        orderId,
+        phase: 'on-wheels',
+        text: 'Look again',
+        minutes: 5,
+      }),
+    ).toMatchObject({ ok: true });
+    const after = await stateOf(orderId);
+    expect(after.run!.car.loose.get(id)).toBe('loosened');
+    expect(after.document!.steps.filter((step) => step.id.startsWith('also/'))).toHaveLength(2);
+    const [opened] = await lessons(db(), { procedureId: 'strut-top-spacer' });
+    expect(opened!.words).toMatch(/^Also opened at this step, and no step lists it: /);
+    const places = await db().rows<{ place: string; state: string }>(
+      'SELECT place, state FROM car_place WHERE order_id = ? AND definition LIKE ? ORDER BY place',
+      [orderId, '%"also/%'],
+    );
+    expect(places).toEqual([
+      { place: 'front.center.axle-actuator', state: 'open' },
+      { place: 'front.left.lower-ball-joint', state: 'broken' },
+      { place: 'front.left.lower-ball-joint-pin', state: 'open' },
+    ]);
+    const known = await fastenersOfCar(db(), (await wholeOrder(db(), orderId)).vehicleId);
+    expect(known.find(({ place }) => place === 'front.left.lower-ball-joint')!.id).toBe(
+      'car/front.left.lower-ball-joint',
+    );
+  });
+  test('taken back, the car counts as it was before, with what was recorded of it', async () => {
+    const job = await started('ALSO 2');
+    const { orderId } = job;
+    const answer = await give(shop, 'Brannoch', 'also.open', {
+      orderId,
+      thing: 'joint front.left.lower-ball-joint',
+      how: 'eased',
+    });
+    if (!answer.ok) throw new Error('refused');
+    const { entryId } = answer.answer as { entryId: string };
+    expect(
+      await give(shop, 'Odalys', 'entry.void', { orderId, entryId, also: [], reason: 'the wrong side' }),
+    ).toMatchObject({ ok: true });
+    const { document, run, alarms } = await stateOf(orderId);
+    expect([...run!.car.loose.keys()]).toEqual([]);
+    expect(document!.steps.some((step) => step.id.startsWith('also/'))).toBe(false);
+    expect(alarms).toEqual([]);
+    expect(await lessons(db(), { procedureId: 'strut-top-spacer' })).not.toEqual(
+      expect.arrayContaining([expect.objectContaining({ orderId })]),
+    );
   });
 });
 

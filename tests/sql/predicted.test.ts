@@ -123,6 +123,7 @@ const EXAMPLES: Omit<Examples, keyof typeof byDesk> = {
     await storePhoto(bytes);
     return { orderId, uploadHash: sha256(bytes), occasion: 'during the work' };
   },
+  'also.open': ({ orderId }) => ({ orderId, thing: 'line front.left.sensor-lead', how: 'unplugged' }),
   'stuck.begin': ({ orderId, document }) => ({ orderId, fastenerId: document.fasteners[0]!.id }),
   'stuck.end': ({ orderId, entries }) => {
     const stuck = entries.find((entry) => entry.kind === 'stuck');

@@ -16,12 +16,19 @@ export class Tablet {
   private taps = 0;
   /** Somebody else stands by and checks what asks for it. */
   checks = true;
-  constructor(readonly document: RunDocument = bothEndsRun()) {
-    this.entries = [entryOf(1, 'run.start', { documentHash: 'h', planVersion: null })];
+  constructor(
+    private readonly began: RunDocument = bothEndsRun(),
+    rules?: number,
+  ) {
+    this.entries = [entryOf(1, 'run.start', { documentHash: 'h', planVersion: null, rules })];
   }
   get order(): MovingOrder {
-    const state = foldOrder(this.entries, this.document);
-    return { state, document: this.document, run: state.run! };
+    const state = foldOrder(this.entries, this.began);
+    return { state, document: state.document!, run: state.run! };
+  }
+  /** The run with what its entries brought into it. */
+  get document(): RunDocument {
+    return this.order.document;
   }
   get mover(): Mover {
     this.taps += 1;
@@ -33,8 +40,8 @@ export class Tablet {
   /** Steps as the order of the run has it until one answers to the words. */
   workTo(stop: (step: Step) => boolean): Step {
     for (let guard = 0; guard < 300; guard += 1) {
-      const { run } = this.order;
-      const step = this.document.steps.find((one) => !run.done.has(one.id))!;
+      const { run, document } = this.order;
+      const step = document.steps.find((one) => !run.done.has(one.id))!;
       if (stop(step)) return step;
       this.doStep(step);
     }
@@ -61,8 +68,9 @@ export class Tablet {
   }
   /** The value the lead would enter, where the procedure leaves it open. */
   give(id: string): void {
-    const fastener = this.document.fasteners.find((one) => one.id === id)!;
-    if (this.order.run.fasteners.get(id)!.spec) return;
+    const { document, run } = this.order;
+    const fastener = document.fasteners.find((one) => one.id === id)!;
+    if (run.fasteners.get(id)!.spec) return;
     this.keep({
       kind: 'value',
       data: {

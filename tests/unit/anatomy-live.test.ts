@@ -149,9 +149,9 @@ describe('under the car', () => {
         body: 'left front coil',
         title: 'lower joint apart, arm down on its jack',
         joints: [
-          { name: 'Left front coil in its lower seat', state: 'closed' },
-          { name: 'Left front coil in its upper seat', state: 'closed' },
-          { name: 'Left front lower ball joint', state: 'closed' },
+          { id: 'front.left.coil-seat', name: 'Left front coil in its lower seat', state: 'closed' },
+          { id: 'front.left.coil-top', name: 'Left front coil in its upper seat', state: 'closed' },
+          { id: 'front.left.lower-ball-joint', name: 'Left front lower ball joint', state: 'closed' },
         ],
       },
     ]);
@@ -164,7 +164,11 @@ describe('under the car', () => {
     const { run, state } = worked('strut-top-spacer', 'strut-out-L');
     const seen = underTheCar(run, state, 'front')!;
     expect(seen.wayOut[0]!.body).toBe('left front coilover');
-    expect(seen.wayOut[0]!.joints).toContainEqual({ name: 'Left front coilover foot', state: 'eased' });
+    expect(seen.wayOut[0]!.joints).toContainEqual({
+      id: 'front.left.strut-foot',
+      name: 'Left front coilover foot',
+      state: 'eased',
+    });
     expect(seen.lines.map(({ name }) => name)).not.toContain('Left front brake hose');
   });
 

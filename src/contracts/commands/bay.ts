@@ -1,9 +1,11 @@
 import Joi from 'joi';
-import { id, pin, reason, text, line, oneOf } from '../fields';
+import { corner, id, pin, reason, text, line, oneOf } from '../fields';
+import type { AlsoOpenedInput } from '@/core/moves/also-opened';
+import { OPENED_HOWS, TYPED_KINDS } from '@/core/procedure/also-opened';
 import { PHASES, type Phase, type OneEnd, SUPPORTS, type Support } from '@/core/procedure/types';
 import { OVERRIDE_RULES, type OverrideRule } from '@/core/ledger/kinds/bay';
 import { answerFields } from '../answer-fields';
-import { area, contract, offlineContract } from '../command';
+import { type Defaulted, area, contract, offlineContract } from '../command';
 
 export const bay = area('In the bay', {
   /**
@@ -124,6 +126,33 @@ export const bay = area('In the bay', {
         .max(600)
         .required()
         .messages({ 'number.base': 'Enter the minutes as a number' }),
+    },
+  }),
+  /**
+   * Something opened on the car that no step lists: eased, out or unplugged. It becomes a thing of this job, with a step that
+   * closes it. What the axle's anatomy says against it is refused, unless it is off already.
+   */
+  'also.open': offlineContract<
+    Defaulted<AlsoOpenedInput & { orderId: string }, 'thing' | 'typed' | 'stepId' | 'already'>,
+    { entryId: string }
+  >({
+    title: 'Write down what was also opened',
+    waits: 'Also opened',
+    who: ['tech'],
+    fields: {
+      orderId: id().required(),
+      thing: Joi.string().max(120).allow(null).default(null),
+      typed: Joi.object({
+        name: line(60).required().messages({ 'string.empty': 'Say what was opened' }),
+        kind: oneOf(...TYPED_KINDS).required(),
+        end: oneOf('front', 'rear').required(),
+        corner: corner().allow(null).default(null),
+      })
+        .allow(null)
+        .default(null),
+      how: oneOf(...OPENED_HOWS).required(),
+      stepId: Joi.string().max(80).allow(null).default(null),
+      already: Joi.boolean().default(false),
     },
   }),
   /**

@@ -6,6 +6,7 @@ import type { OrderState } from '@/core/ledger/order-state';
 import {
   CORNER_NAMES,
   SUPPORT_WORDS,
+  applyOpened,
   applySecondCheck,
   applyStep,
   applyTorque,
@@ -14,6 +15,7 @@ import {
   judgeStep,
   stepOf,
 } from '@/core/procedure/engine';
+import { bringWork } from '@/core/procedure/entry-work';
 import { applyLeftOff } from '@/core/procedure/left-off';
 import { applySupport, judgeSupport } from '@/core/procedure/support';
 import { torqueBoth } from '@/core/units/torque-text';
@@ -148,6 +150,22 @@ export const bay: EntryContracts<keyof BayEntries> = {
     },
     describe: (entry, names) =>
       `Left off, by ${names.person(entry.data.leadId)}: ${sentence(entry.data.reason)} The customer said yes, ${entry.data.customer.how}.`,
+  },
+  'also.opened': {
+    fold: (state, entry) => {
+      state.alsoOpened.push(entry);
+      if (!state.document || !state.run) return;
+      state.document = bringWork(state.document, state.run, entry.data.things);
+      applyOpened(state.document, state.run, entry.data.things, entry.at);
+    },
+    describe: (entry) => {
+      const { how, things, against } = entry.data;
+      const where = things.corner ? `, ${CORNER_NAMES[things.corner]}` : `, ${things.end}`;
+      const said = against.length ? ` It was so already, against: ${against.join(' ')}` : '';
+      return `Also opened, beside the steps: ${things.name}${where}, ${how}.${said}`;
+    },
+    projections: ['lessons', 'search', 'conflicts'],
+    correctedBy: ['entry.void'],
   },
   elsewhere: {
     fold: ({ run }, { data, at }) => {

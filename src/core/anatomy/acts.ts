@@ -125,7 +125,11 @@ export type Act = Pick<
   | 'drops'
   | 'out'
   | 'in'
-> & { phase?: Step['phase'] };
+> & {
+  phase?: Step['phase'];
+  /** Of what is loosened, the fasteners that come right out. */
+  removes?: string[];
+};
 
 /** The fasteners that may only get their last torque at ride height, by another rule than this one. */
 type FinalAtRide = (id: string) => boolean;
@@ -282,6 +286,7 @@ function slacken(axle: Axle, now: EndWorked, act: Act, places: PlacesOf): void {
     now.snug.delete(place);
     if (takesOut) now.hang.removed.add(place);
   }
+  for (const place of fastenerPlaces(places, act.removes)) now.hang.removed.add(place);
 }
 
 function fasten(axle: Axle, now: EndWorked, act: Act, places: PlacesOf): void {

@@ -1,5 +1,5 @@
 import { RULES_EDITION, fastenerOf, itemOf, stepOf } from '../procedure/run-state';
-import type { Phase } from '../procedure/types';
+import type { Phase, Step } from '../procedure/types';
 import type { Entry } from './entries';
 import type { OrderState } from './order-state';
 
@@ -24,13 +24,14 @@ const wheelOrChock = (place: string) => /\.(wheel|wheel-nuts|chocks)$/.test(plac
 /** Does this entry take work apart, so that what was measured before it says nothing of the car any more? */
 function takesApart({ document }: OrderState, entry: Entry): boolean {
   if (entry.kind === 'back') return entry.data.stepIds.some((id) => id.startsWith('redo'));
-  if (entry.kind !== 'step.done' || !document) return false;
+  if (!document) return false;
+  const opensWork = ({ opens, loosens }: Pick<Step, 'opens' | 'loosens'>) =>
+    (opens ?? []).some((id) => !wheelOrChock(itemOf(document, id).place ?? '')) ||
+    (loosens ?? []).some((id) => !wheelOrChock(fastenerOf(document, id).place));
+  if (entry.kind === 'also.opened') return opensWork(entry.data.things);
+  if (entry.kind !== 'step.done') return false;
   const step = stepOf(document, entry.data.stepId);
-  if (!step || !WORK.includes(step.phase)) return false;
-  return (
-    (step.opens ?? []).some((id) => !wheelOrChock(itemOf(document, id).place ?? '')) ||
-    (step.loosens ?? []).some((id) => !wheelOrChock(fastenerOf(document, id).place))
-  );
+  return step !== undefined && WORK.includes(step.phase) && opensWork(step);
 }
 
 /** The last drive stays in the history, and the next one begins anew. */

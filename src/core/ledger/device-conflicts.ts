@@ -22,6 +22,10 @@ const keys = {
 export function thingsTouched(document: RunDocument | null, entry: Pick<Entry, 'kind' | 'data'>): string[] {
   if (entry.kind === 'torque') return [keys.fastener((entry as EntryOf<'torque'>).data.fastenerId)];
   if (entry.kind === 'left.off') return [keys.item((entry as EntryOf<'left.off'>).data.itemId)];
+  if (entry.kind === 'also.opened') {
+    const { opens, loosens } = (entry as EntryOf<'also.opened'>).data.things;
+    return [...opens.map(keys.item), ...loosens.map(keys.fastener)];
+  }
   if (entry.kind === 'support')
     return (Object.keys((entry as EntryOf<'support'>).data.support) as OneEnd[]).map(keys.end);
   if (entry.kind !== 'step.done') return [];
@@ -69,6 +73,7 @@ const SPOKEN_OF: ReadonlySet<Entry['kind']> = new Set([
   'torque.checked',
   'value',
   'left.off',
+  'also.opened',
   'stuck',
 ]);
 

@@ -131,6 +131,8 @@ export interface OrderState {
   cuts: EntryOf<'cut'>[];
   lessons: EntryOf<'lesson'>[];
   leftOff: EntryOf<'left.off'>[];
+  /** What was opened beside the steps. */
+  alsoOpened: EntryOf<'also.opened'>[];
   photos: EntryOf<'photo'>[];
   alignments: AlignmentSheet[];
   odometers: { at: string; entry: Entry }[];
@@ -180,6 +182,7 @@ export function emptyOrder(document: RunDocument | null): OrderState {
     cuts: [],
     lessons: [],
     leftOff: [],
+    alsoOpened: [],
     photos: [],
     alignments: [],
     odometers: [],

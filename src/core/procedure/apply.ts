@@ -1,5 +1,6 @@
-import { mayBeFinal, supportAfter } from './car';
-import { workOnAxles } from './on-axle';
+import { type OpenedThings, actOfOpened } from './also-opened';
+import { type Looseness, mayBeFinal, supportAfter } from './car';
+import { workActOnAxles, workOnAxles } from './on-axle';
 import { type FastenerState, type RunDocument, type RunState, stepOf } from './run-state';
 import type { TorqueSpec } from './types';
 
@@ -16,11 +17,7 @@ export function applyStep(
   state.done.set(stepId, entry);
   // Done before: what it took apart then is taken apart no second time, it only closes what came open since.
   const again = state.reopened.delete(stepId);
-  for (const id of again ? [] : (step.opens ?? [])) {
-    if (!state.car.open.has(id)) state.openedBy.set(id, { step: stepId, at: entry.at });
-    state.car.open.add(id);
-    state.leftOff.delete(id);
-  }
+  if (!again) openItems(state, step.opens ?? [], { step: stepId, at: entry.at });
   for (const id of step.closes ?? []) {
     state.car.open.delete(id);
     state.leftOff.delete(id);
@@ -30,15 +27,39 @@ export function applyStep(
     [again ? [] : step.loosens, 'loosened'],
     [again ? step.snugs?.filter((id) => state.car.loose.get(id) === 'loosened') : step.snugs, 'snug'],
   ] as const) {
-    for (const id of ids ?? []) {
-      state.car.loose.set(id, looseness);
-      const fastener = state.fasteners.get(id)!;
-      fastener.stripe = looseness === 'loosened' ? 'broken' : 'thin';
-      startAgain(fastener);
-      fastener.owesCheck = false;
-    }
+    for (const id of ids ?? []) slacken(state, id, looseness);
   }
   if (!again) state.car.support = supportAfter(state.car.support, step);
+}
+
+function openItems(
+  state: RunState,
+  ids: readonly string[],
+  by: { step: string | null; at: string | null },
+): void {
+  for (const id of ids) {
+    if (!state.car.open.has(id)) state.openedBy.set(id, by);
+    state.car.open.add(id);
+    state.leftOff.delete(id);
+  }
+}
+
+function slacken(state: RunState, id: string, looseness: Looseness): void {
+  state.car.loose.set(id, looseness);
+  const fastener = state.fasteners.get(id)!;
+  fastener.stripe = looseness === 'loosened' ? 'broken' : 'thin';
+  startAgain(fastener);
+  fastener.owesCheck = false;
+}
+
+/** Records what was opened beside the steps: it is open and loose like anything a step opens. */
+export function applyOpened(run: RunDocument, state: RunState, opened: OpenedThings, at: string): void {
+  workActOnAxles(run, state, actOfOpened(opened));
+  openItems(state, opened.opens, { step: null, at });
+  for (const id of opened.loosens) {
+    slacken(state, id, 'loosened');
+    state.leftOffFasteners.delete(id);
+  }
 }
 
 function startAgain(fastener: FastenerState): void {

@@ -80,11 +80,13 @@ const judged = (run: RunDocument, state: RunState, actAt: (axle: Axle) => Act | 
     return ownBreaks(axle, found, endNow(run, state, axle.end), now).map((one) => refusal(axle, one));
   });
 
-const concerns = (axle: Axle, step: Step) => endsOf(step).includes(axle.end);
+/** What an act that is no step would break on the car as it stands. */
+export const judgeActOnAxle = (run: RunDocument, state: RunState, act: Act): RefusedMove[] =>
+  judged(run, state, (axle) => (endsOf(act).includes(axle.end) ? act : null));
 
 /** What a step would break on the car as it stands. */
 export const judgeOnAxle = (run: RunDocument, state: RunState, step: Step): RefusedMove[] =>
-  judged(run, state, (axle) => (concerns(axle, step) ? actOf(state, step) : null));
+  judgeActOnAxle(run, state, actOf(state, step));
 
 /** What bringing ends to another support would break. */
 export const judgeSupportOnAxle = (
@@ -97,15 +99,16 @@ export const judgeSupportOnAxle = (
     ends.includes(axle.end) ? supportAct(axle, state.car.support[axle.end], to) : null,
   );
 
-/** Works a step on the axles it concerns, before the run's own state is changed by it. */
-export function workOnAxles(run: RunDocument, state: RunState, step: Step): void {
+/** Works an act that is no step on the axles it concerns, before the run's own state is changed by it. */
+export function workActOnAxles(run: RunDocument, state: RunState, act: Act): void {
   for (const axle of axlesOf(run))
-    if (concerns(axle, step)) {
-      const act = actOf(state, step);
-      if (touches(axle, act, placesIn(run)))
-        workUnasked(axle, endNow(run, state, axle.end), act, placesIn(run));
-    }
+    if (endsOf(act).includes(axle.end) && touches(axle, act, placesIn(run)))
+      workUnasked(axle, endNow(run, state, axle.end), act, placesIn(run));
 }
+
+/** Works a step on the axles it concerns. */
+export const workOnAxles = (run: RunDocument, state: RunState, step: Step): void =>
+  workActOnAxles(run, state, actOf(state, step));
 
 /** As `workOnAxles`, for ends brought to another support by hand. */
 export function supportOnAxles(run: RunDocument, state: RunState, support: Record<OneEnd, Support>): void {

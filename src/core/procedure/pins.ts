@@ -10,7 +10,7 @@ export const pinOf = ({ id, lock }: Locked): string | null =>
 
 const LOCK_WORDS: Record<string, string> = { cotter: 'Cotter pin', clip: 'Clip', tab: 'Lock tab' };
 
-function pinItem({ name, place, end, corner, lock }: Fastener, id: string): Item {
+export function pinItem({ name, place, end, corner, lock }: Fastener, id: string): Item {
   const own = `${place}-pin`;
   return {
     id,

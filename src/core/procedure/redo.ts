@@ -1,5 +1,5 @@
 import { PHASES, type OneEnd, type Phase, type Step, endsOf } from './types';
-import type { RunDocument } from './run-state';
+import { type RunDocument, isEntryWork } from './run-state';
 
 /** The phases that come again when a part is changed: from taking down to its own weight. */
 const AGAIN: readonly Phase[] = ['teardown', 'fit', 'reassemble', 'on-wheels'];
@@ -27,7 +27,8 @@ export function redoSteps(run: Pick<RunDocument, 'steps'>, end: OneEnd, round: n
       AGAIN.includes(step.phase) &&
       endsOf(step).includes(end) &&
       !step.irreversible &&
-      !/^(redo\d+|added|extra)\//.test(step.id),
+      !/^(redo\d+|added|extra)\//.test(step.id) &&
+      !isEntryWork(step.id),
   );
   const idOf = (id: string) => `redo${round}/${id}`;
   const again = new Set(chosen.map((step) => step.id));

@@ -2,7 +2,7 @@ import type { RunDocument, RunState } from './run-state';
 import type { Step } from './types';
 
 /** The first edition of the rules under which a step opens again when what it closed is not closed any more. */
-const SINCE_EDITION = 5;
+export const REOPENS_SINCE = 5;
 
 interface Closers {
   ofItem: Map<string, Step[]>;
@@ -36,7 +36,7 @@ function lastDone(state: RunState, closers: readonly Step[] | undefined): Step |
  * no other step is left that would see to it. So nothing is ever open or loose without a step that closes it.
  */
 export function reopenSteps(run: RunDocument, state: RunState): void {
-  if (state.rules < SINCE_EDITION) return;
+  if (state.rules < REOPENS_SINCE) return;
   const { ofItem, ofFastener } = closersOf(run);
   const again = new Set<Step>();
   for (const id of state.car.open) {

@@ -7,6 +7,8 @@ import type { Fastener, Item, OneEnd, PlainProcedure, Step, TorqueSpec } from '.
 /** The run of a work order: the merged procedure it follows, and how the car stood when it began. */
 export interface RunDocument extends PlainProcedure {
   sources: { prefix: string; id: string; title: string; hash: string; ways: string[] }[];
+  /** What the shop’s procedures know of other things on these axles: taken from here when one is also opened. */
+  beside?: { items: Item[]; fasteners: Fastener[] };
   /** What an earlier visit left: items still open and fasteners not full. */
   carried: { open: string[]; loose: Record<string, Looseness>; leftOff?: string[] };
 }
@@ -63,6 +65,24 @@ export interface RunState {
   /** Steps that have nothing left to do because all they handle is left off. */
   skipped: Set<string>;
 }
+
+const BROUGHT = /^(also|rack|trial)\//;
+/** Is this a thing or a step that an entry brought into the run, and no procedure? */
+export const isEntryWork = (id: string): boolean => BROUGHT.test(id);
+
+/** A fastener nobody has had a wrench on in this run. */
+export const untouched = ({ count, spec }: Fastener): FastenerState => ({
+  stripe: 'bare',
+  pass: 0,
+  nuts: new Array<number>(count).fill(0),
+  angled: false,
+  torqued: false,
+  owesCheck: false,
+  takenBy: [],
+  moved: false,
+  spec,
+  valueKind: !spec ? 'missing' : spec.madeUp ? 'made-up' : 'sheet',
+});
 
 /** A refused move: what forbids it, and whether the lead may lift it. */
 export interface RefusedMove {
@@ -132,16 +152,8 @@ export function beginRun(run: RunDocument, rules = RULES_EDITION): RunState {
     const loose = run.carried.loose[fastener.id];
     if (loose) car.loose.set(fastener.id, loose);
     state.fasteners.set(fastener.id, {
-      stripe: loose === 'loosened' ? 'broken' : loose === 'snug' ? 'thin' : 'bare',
-      pass: 0,
-      nuts: new Array<number>(fastener.count).fill(0),
-      angled: false,
-      torqued: false,
-      owesCheck: false,
-      takenBy: [],
-      moved: false,
-      spec: fastener.spec,
-      valueKind: !fastener.spec ? 'missing' : fastener.spec.madeUp ? 'made-up' : 'sheet',
+      ...untouched(fastener),
+      ...(loose ? { stripe: loose === 'loosened' ? 'broken' : 'thin' } : {}),
     });
   }
   return state;

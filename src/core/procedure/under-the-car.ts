@@ -15,7 +15,11 @@ export interface UnderTheCar {
   hangs: { side: Side; mm: number }[];
   carried: string[];
   /** What comes off next here, the way that is nearest to being open, and the joints of it that are not. */
-  wayOut: { body: string; title: string; joints: { name: string; state: 'closed' | 'eased' }[] }[];
+  wayOut: {
+    body: string;
+    title: string;
+    joints: { id: string; name: string; state: 'closed' | 'eased' }[];
+  }[];
   /** Lines that are not free, with the drop of the wheel each reaches. */
   lines: { name: string; reach: number }[];
 }
@@ -34,6 +38,7 @@ function nearestWay(axle: Axle, now: EndNow, body: string): UnderTheCar['wayOut'
   if (!nearest) return [];
   const { way, closed } = nearest;
   const joints = [...closed, ...way.eased.filter((id) => !states.has(id))].map((id) => ({
+    id,
     name: capital(nameOnAxle(axle, id, 'joint')),
     state: states.has(id) ? ('eased' as const) : ('closed' as const),
   }));

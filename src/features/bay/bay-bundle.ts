@@ -149,6 +149,7 @@ export function bayPropsOf(bundle: BayBundle, state: OrderState, nowIso: string)
     shotsMissing: missingShots(state),
     stepPhotos: stepPhotos(state),
     cuts: state.cuts,
+    alsoOpened: state.alsoOpened.flatMap(({ data: { things } }) => [...things.opens, ...things.loosens]),
     coilStepTurns: bundle.coilStepTurns,
     settings: state.settings.map((entry) => entry.data),
     targets: describeTarget(state, bundle.viewer.lengthUnit),

@@ -57,6 +57,8 @@ export interface BayProps {
   /** The last picture of the same step, or of its twin on the other side. */
   stepPhotos: Record<string, { photoId: string; twin: boolean }>;
   cuts: EntryOf<'cut'>[];
+  /** Ids of what was opened beside the steps. */
+  alsoOpened: string[];
   coilStepTurns: number;
   settings: SettingData[];
   /** Target against what was last measured, for an end, in words. */

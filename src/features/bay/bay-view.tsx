@@ -7,6 +7,7 @@ import { type ReactNode, useMemo, useState } from 'react';
 import { nextSteps } from '@/core/procedure/engine';
 import { torqueWalk } from '@/core/procedure/walk';
 import { SheetTheme } from '@/ui/dialog';
+import { AlsoOpened } from './also-opened';
 import { BayHead } from './bay-head';
 import { BayOpen } from './bay-open';
 import { type BayProps, stepNumber } from './bay-props';
@@ -94,6 +95,7 @@ export function BayView({ strip, heights, ...props }: BayProps & { strip?: React
               <Link href={props.next.href} className="btn btn-pen mt-6 min-h-20 px-10 text-3xl">
                 {props.next.text}
               </Link>
+              <AlsoOpened {...props} step={null} className="btn mt-3 min-h-14 px-6 text-xl" />
               <BayEnd {...props} />
             </section>
           )}

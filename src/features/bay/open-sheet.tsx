@@ -95,6 +95,8 @@ export function OpenSheet({
           (step) => (step.snugs?.includes(thing.id) || step.torques?.includes(thing.id)) && !isDone(step),
         ),
       ];
+  /** Written down as also opened, the last time. */
+  const openedAt = props.alsoOpened.includes(thing.id);
   const done = opener && run.done.get(opener.id);
   const name = (id: string) => props.people.find((person) => person.id === id)?.name ?? '';
   return (
@@ -103,7 +105,9 @@ export function OpenSheet({
       <p className="mt-2 text-lg">
         {opener
           ? `Opened by “${opener.do}”${done ? `, ${name(done.personId)}` : ''}.`
-          : 'The car came with it like this.'}
+          : openedAt
+            ? 'Opened beside the steps: written down by “Also opened”.'
+            : 'The car came with it like this.'}
       </p>
       <div className="mt-4 grid gap-2">
         {opener && !done && (
@@ -123,9 +127,7 @@ export function OpenSheet({
           </Button>
         ))}
         {closers.length === 0 && (
-          <p className="text-lg font-medium">
-            The car came with it, and no step of this job closes it: add a step that does.
-          </p>
+          <p className="text-lg font-medium">No step of this job closes it: add a step that does.</p>
         )}
       </div>
       {item?.waivable && (

@@ -15,6 +15,7 @@ import { TextField } from '@/ui/text-field';
 import { PinFields, noPin } from '@/ui/pin-fields';
 import { LiftHole } from '../handoff/lift-hole';
 import { PhotoButton } from '../photos/photo-upload';
+import { AlsoOpened } from './also-opened';
 import { type BayProps, describeWhere } from './bay-props';
 import { FoundButton } from './found-sheet';
 import { StuckButton } from './stuck-button';
@@ -187,7 +188,8 @@ export function StepNow({
           }}
         />
         <StuckButton {...props} stepId={step.id} fasteners={handled} className={`${BAR} px-4`} />
-        <FoundButton {...props} step={step} className={`${BAR} px-4`} />
+        <AlsoOpened {...props} step={step} className={`${BAR} px-3`} />
+        <FoundButton {...props} step={step} className={`${BAR} px-3`} />
         {isRoad ? (
           <Link href={`/orders/${orderId}/road`} className="btn btn-pen min-h-24 flex-[2] text-3xl">
             To the road test

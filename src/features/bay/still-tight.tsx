@@ -2,6 +2,9 @@
 
 import { useState } from 'react';
 import { type RunDocument, type RunState, placedName } from '@/core/procedure/engine';
+import { axlePicture } from '@/core/anatomy/picture';
+import { axlesOf } from '@/core/procedure/axles-of';
+import { endNow } from '@/core/procedure/on-axle';
 import { capital } from '@/core/wording';
 import { stillTight } from '@/core/procedure/tight';
 import { type UnderTheCar, underTheCar } from '@/core/procedure/under-the-car';
@@ -9,6 +12,7 @@ import type { OneEnd } from '@/core/procedure/types';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { Stripe } from '@/ui/stripe';
+import { AxlePicture } from './axle-picture';
 
 /** How it hangs, what carries it, and what of the way out is still closed. */
 function OnTheAxle({ axle }: { axle: UnderTheCar }) {
@@ -63,6 +67,7 @@ export function StillTight({
   const [end, setEnd] = useState(first);
   const { fasteners, items } = stillTight(document, run, end);
   const axle = open ? underTheCar(document, run, end) : null;
+  const drawn = open ? axlesOf(document).find((one) => one.end === end) : undefined;
   return (
     <>
       <Button
@@ -75,7 +80,7 @@ export function StillTight({
       >
         What is still tight here
       </Button>
-      <Dialog open={open} onClose={() => setOpen(false)} title={`Still tight, ${end}`}>
+      <Dialog open={open} onClose={() => setOpen(false)} title={`Still tight, ${end}`} wide>
         <div className="grid grid-cols-2 gap-2">
           {(['front', 'rear'] as const).map((one) => (
             <Button
@@ -88,6 +93,13 @@ export function StillTight({
             </Button>
           ))}
         </div>
+        {drawn && axle && (
+          <AxlePicture
+            picture={axlePicture(drawn, endNow(document, run, end))}
+            end={end}
+            lit={axle.wayOut.flatMap(({ joints }) => joints.map(({ id }) => id))}
+          />
+        )}
         {axle && <OnTheAxle axle={axle} />}
         {axle && <h3 className="mt-3 text-xl">Steps not done yet</h3>}
         <p className={axle ? '' : 'mt-3'}>

@@ -113,6 +113,7 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'finding.record': moveOnly('finding.record'),
   'watch.add': moveOnly('watch.add'),
   'setting.record': moveOnly('setting.record'),
+  'also.open': moveOnly('also.open'),
   'stuck.begin': moveOnly('stuck.begin'),
   'stuck.end': moveOnly('stuck.end'),
   'alignment.accept': alignmentAccept,

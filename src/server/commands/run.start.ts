@@ -1,10 +1,12 @@
 import { Refusal } from '@/core/refusal';
 import { isJob, latestPlan, openHolds, planAnswer } from '@/core/ledger/order-state';
 import { extrasToStart } from '@/core/ledger/extras';
+import { besideRun } from '@/core/procedure/also-opened';
 import { assembleRun } from '@/core/procedure/assemble';
 import { withSteps } from '@/core/procedure/redo';
 import { RULES_EDITION } from '@/core/procedure/engine';
 import { anatomies } from '../anatomies';
+import { procedures } from '../procedures';
 import { keepProcedure, keepRun } from '../documents/store';
 import { carriedInto } from '../queries/car-state';
 import { keptValuesOf } from '../queries/kept-values';
@@ -16,7 +18,7 @@ import { handle } from './handler';
 
 export const runStart = handle('run.start', {
   before: byPin('leadId'),
-  async run(ctx, { orderId, procedures, choices, leadId, pin: typed, startWithout }) {
+  async run(ctx, { orderId, procedures: named, choices, leadId, pin: typed, startWithout }) {
     const order = await ctx.openOrder(orderId);
     if (order.state.run) throw new Refusal('running', 'The work has already been started.', 'orderId');
     if (isJob(order.state) && planAnswer(order.state)?.data.yes !== true) {
@@ -30,13 +32,18 @@ export const runStart = handle('run.start', {
         `It is on hold: ${hold.entry.data.reason}. The car stays whole.`,
         'orderId',
       );
-    const chosen = await chosenProcedures(ctx.tx, procedures);
+    const chosen = await chosenProcedures(ctx.tx, named);
     const kept = await keptValuesOf(ctx.tx, order.vehicleId, order.state);
     const { sources, ...plain } = assembleRun(chosen, choices, kept, await anatomies());
     const { run, carried } = await carriedInto(
       ctx.tx,
       order.vehicleId,
       withSteps(plain, extrasToStart(order.state)),
+    );
+    const beside = besideRun(
+      run,
+      (await procedures(ctx.tx)).map(({ procedure }) => procedure),
+      kept,
     );
     const { holes: all } = await pullListFor(
       ctx.tx,
@@ -62,7 +69,7 @@ export const runStart = handle('run.start', {
       throw new Refusal('lead', 'The lead says yes to this, with the PIN.', 'leadId');
     const lead = holes.length ? ctx.lead() : null;
     for (const { procedure } of chosen) await keepProcedure(ctx.tx, procedure, ctx.receivedAt);
-    const documentHash = await keepRun(ctx.tx, { ...run, sources, carried }, ctx.receivedAt);
+    const documentHash = await keepRun(ctx.tx, { ...run, sources, carried, beside }, ctx.receivedAt);
     const planVersion = latestPlan(order.state)?.data.version ?? null;
     await ctx.append(order.id, {
       kind: 'run.start',

@@ -3,6 +3,7 @@ import { foldOrder } from '@/contracts/fold';
 import { isExtra } from '@/core/ledger/extras';
 import { assembleRun } from '@/core/procedure/assemble';
 import { conflictChoices } from '@/core/procedure/change';
+import { isEntryWork } from '@/core/procedure/engine';
 import { withSteps } from '@/core/procedure/redo';
 import { anatomies } from '../anatomies';
 import { keepRun, readProcedure } from '../documents/store';
@@ -43,6 +44,7 @@ export const runWay = handle('run.way', {
     // Steps added on the way, and what the car brought along, stay in the run.
     const known = new Set(next.steps.map((step) => step.id));
     const isAdded = (id: string) => id.startsWith('added/') || isExtra({ id });
+    const isKept = (id: string) => isAdded(id) || isEntryWork(id);
     const added = document.steps.filter((step) => isAdded(step.id));
     const carriedThings = <T extends { id: string }>(things: T[], have: T[]) => [
       ...have,
@@ -55,8 +57,9 @@ export const runWay = handle('run.way', {
       items: carriedThings(document.items, next.items),
       fasteners: carriedThings(document.fasteners, next.fasteners),
       carried: document.carried,
+      beside: document.beside,
     };
-    const lost = [...run.done.keys()].filter((stepId) => !known.has(stepId) && !isAdded(stepId));
+    const lost = [...run.done.keys()].filter((stepId) => !known.has(stepId) && !isKept(stepId));
     if (lost.length) {
       const done = document.steps.find((step) => step.id === lost[0]);
       throw new Refusal(
@@ -65,9 +68,12 @@ export const runWay = handle('run.way', {
         'ways',
       );
     }
-    const open = [...run.car.open].filter((itemId) => !changed.items.some((item) => item.id === itemId));
+    const open = [...run.car.open].filter(
+      (itemId) => !isEntryWork(itemId) && !changed.items.some((item) => item.id === itemId),
+    );
     const loose = [...run.car.loose.keys()].filter(
-      (fastenerId) => !changed.fasteners.some((fastener) => fastener.id === fastenerId),
+      (fastenerId) =>
+        !isEntryWork(fastenerId) && !changed.fasteners.some((fastener) => fastener.id === fastenerId),
     );
     if (open.length || loose.length)
       throw new Refusal('open', 'Something open or loose on the car has no place in that way.', 'ways');

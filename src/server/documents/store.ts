@@ -1,3 +1,4 @@
+import { withoutEntryWork } from '@/core/procedure/entry-work';
 import type { RunDocument } from '@/core/procedure/engine';
 import type { Procedure } from '@/core/procedure/types';
 import type { Db } from '../database';
@@ -24,8 +25,9 @@ export async function readDocument(tx: Db, hash: string): Promise<Buffer | null>
   return row?.content ?? null;
 }
 
+/** Keeps a run as its procedures make it: what entries brought into it stays in those. */
 export const keepRun = (tx: Db, run: RunDocument, at: Date) =>
-  keepDocument(tx, 'run', Buffer.from(canonicalJson(run)), at);
+  keepDocument(tx, 'run', Buffer.from(canonicalJson(withoutEntryWork(run))), at);
 
 const runs = new Kept<RunDocument>(100);
 

@@ -1,4 +1,4 @@
-import { type RunDocument, type Stripe, placedName } from '@/core/procedure/engine';
+import { type RunDocument, type Stripe, isEntryWork, placedName } from '@/core/procedure/engine';
 import { withSteps } from '@/core/procedure/redo';
 import type { Fastener, Item, PlainProcedure, Step } from '@/core/procedure/types';
 import type { Db } from '../database';
@@ -21,7 +21,13 @@ async function placesOfCar(tx: Db, vehicleId: string): Promise<PlaceRow[]> {
 /** The fasteners of a car as the last visits left them. */
 export async function fastenersOfCar(tx: Db, vehicleId: string): Promise<Fastener[]> {
   const places = await placesOfCar(tx, vehicleId);
-  return places.filter((row) => row.what === 'fastener').map((row) => row.definition as Fastener);
+  return places
+    .filter((row) => row.what === 'fastener')
+    .map(({ place, definition }) => {
+      const fastener = definition as Fastener;
+      // What an entry brought into that job is the car's own by now.
+      return isEntryWork(fastener.id) ? { ...fastener, id: `car/${place}` } : fastener;
+    });
 }
 
 /** What stands open, loose or left off on a car by its last record, in words. */

@@ -1,4 +1,5 @@
 import type { TorqueUnit } from '../../calc/torque.convert';
+import type { OpenedHow, OpenedThings } from '../../procedure/also-opened';
 import type { OneEnd, Support } from '../../procedure/types';
 import type { Corner } from '../../corners';
 
@@ -129,8 +130,20 @@ export interface LoweringData {
   looked: boolean;
 }
 
+/** Something opened on the car that no step lists, with the work it brings. */
+export interface AlsoOpenedData {
+  how: OpenedHow;
+  things: OpenedThings;
+  /** What the axle's anatomy says against it: it was off already when it was written down. */
+  against: string[];
+  /** The step in hand, and the procedure it is of: that one is proposed to list it. */
+  stepId: string | null;
+  procedureId: string | null;
+}
+
 /** The kinds of entries by their names. */
 export interface BayEntries {
+  'also.opened': AlsoOpenedData;
   'run.start': RunStartData;
   'run.change': RunChangeData;
   'step.done': StepDoneData;

@@ -136,12 +136,13 @@ export interface WatchAnswerData {
   settled: boolean;
 }
 
-export const TASK_ABOUT = ['late', 'refused', 'returned', 'overlap', 'clock'] as const;
+export const TASK_ABOUT = ['late', 'refused', 'returned', 'overlap', 'clock', 'opened'] as const;
 
 /**
  * late: it came after another tablet's entry on the same thing, and the less safe of the two stands; refused: a queued
  * move the record could not take; returned: a move of a tablet that no longer holds lowering; overlap: two clocks of one
- * person; clock: a device whose clock is far from the server's.
+ * person; clock: a device whose clock is far from the server's; opened: something was off already when it was written down,
+ * and what holds what says that it should not have been.
  */
 export type TaskAbout = (typeof TASK_ABOUT)[number];
 

@@ -1,0 +1,445 @@
+import { type Axle, type JointOn, type LineOn } from '../anatomy/axle';
+import { isFree, jointsNow } from '../anatomy/state';
+import type { LineKind } from '../anatomy/types';
+import type { Corner } from '../corners';
+import { capital } from '../wording';
+import { axlesOf } from './axles-of';
+import type { EntryWork } from './entry-work';
+import { endNow } from './on-axle';
+import { pinItem, pinOf } from './pins';
+import { REOPENS_SINCE } from './reopen';
+import { type RunDocument, type RunState, placedName } from './run-state';
+import type { CloseBefore, Fastener, Item, ItemKind, OneEnd, Step, TorqueSpec } from './types';
+import { endsOf } from './types';
+
+/**
+ * What somebody opens on a car that no step lists: it becomes a thing of the run like any other, so that it forbids what
+ * its kind forbids, asks for its value and has a step that closes it.
+ */
+
+export const OPENED_HOWS = ['eased', 'out', 'unplugged'] as const;
+/** Eased turns and cannot part; out is apart or off; unplugged is what has a plug. */
+export type OpenedHow = (typeof OPENED_HOWS)[number];
+
+/** What nobody has in any list, by what it is. */
+export const TYPED_KINDS = ['bolt or nut', 'plug or lead', 'hose or cable', 'cover', 'pin', 'part'] as const;
+export type TypedKind = (typeof TYPED_KINDS)[number];
+
+/** Something on the car that may be opened, with how it is now. */
+export interface Openable {
+  /** `joint front.left.tie-rod-end`, `line …`, `item …`, `fastener …`. */
+  id: string;
+  kind: 'joint' | 'line' | 'pin' | 'cover' | 'bolt' | 'other';
+  name: string;
+  end: OneEnd;
+  corner?: Corner;
+  now: 'closed' | 'eased' | 'open';
+  hows: OpenedHow[];
+  /** It sets the alignment: it is marked across before it is eased, and set at the rack after. */
+  setsAlignment?: true;
+}
+
+/** What is opened, as the entry keeps it: with all of the work it brings. */
+export interface OpenedThings extends EntryWork {
+  name: string;
+  end: OneEnd;
+  corner: Corner | null;
+  opens: string[];
+  loosens: string[];
+  /** Of what is loosened, what came right out. */
+  removes: string[];
+}
+
+const at = ({ end, corner }: { end: OneEnd; corner?: Corner }) => ({ end, ...(corner ? { corner } : {}) });
+const cornerOf = (axle: Axle, side: JointOn['side']) => (side ? axle.corners[side] : undefined);
+const whereOn = (axle: Axle, thing: { side?: JointOn['side'] }) => {
+  const corner = cornerOf(axle, thing.side);
+  return { end: axle.end, ...(corner ? { corner } : {}) };
+};
+
+const PLUGGED: readonly LineKind[] = ['sensor lead', 'plug'];
+const FORBIDS_LINE: Record<LineKind, { kind: ItemKind; closeBefore: CloseBefore }> = {
+  'brake hose': { kind: 'line', closeBefore: 'ground' },
+  'sensor lead': { kind: 'sensor', closeBefore: 'drive' },
+  'park cable': { kind: 'line', closeBefore: 'drive' },
+  breather: { kind: 'line', closeBefore: 'drive' },
+  'level rod': { kind: 'link', closeBefore: 'drive' },
+  plug: { kind: 'wire', closeBefore: 'drive' },
+};
+
+/** How a line may be opened: its plug pulled, or the line off the bracket, the clip or the seat that holds it. */
+const howsOfLine = ({ kind, brackets }: LineOn): OpenedHow[] =>
+  PLUGGED.includes(kind) ? (brackets.length ? ['unplugged', 'out'] : ['unplugged']) : ['out'];
+
+/** Kinds of items that are put there or taken away by a job, and stand for nothing of the car that somebody opens. */
+const NOT_OPENED: readonly ItemKind[] = ['support', 'bag', 'temporary', 'spring', 'joint', 'link'];
+
+const fastenersAt = (run: RunDocument, places: readonly string[]) =>
+  run.fasteners.filter(({ place }) => places.includes(place));
+
+/** Everything at one end that may be opened, as it is now: joints and lines of its axle first, then what else is known there. */
+export function openablesAt(run: RunDocument, state: RunState, end: OneEnd): Openable[] {
+  const axle = axlesOf(run).find((one) => one.end === end);
+  const onAxle = axle ? openablesOn(axle, run, state) : [];
+  const beside = run.beside ?? { items: [], fasteners: [] };
+  const here = (thing: { end?: Item['end'] }) => endsOf(thing).includes(end);
+  const known = (place: string | undefined) =>
+    place !== undefined && axle !== undefined && isOfAxle(axle, place);
+  const items = [...run.items, ...beside.items]
+    .filter((item) => here(item) && !NOT_OPENED.includes(item.kind) && !known(item.place))
+    .map((item): Openable => {
+      const kind = item.kind === 'pin' || item.kind === 'cover' ? item.kind : 'other';
+      const plugged = item.kind === 'wire' || item.kind === 'sensor';
+      return {
+        id: `item ${item.id}`,
+        kind,
+        name: item.name,
+        end,
+        ...(item.corner ? { corner: item.corner } : {}),
+        now: state.car.open.has(item.id) ? 'open' : 'closed',
+        hows: [plugged ? 'unplugged' : 'out'],
+      };
+    });
+  const fasteners = [...run.fasteners, ...beside.fasteners]
+    .filter((fastener) => here(fastener) && !known(fastener.place))
+    .map((fastener): Openable => ({
+      id: `fastener ${fastener.id}`,
+      kind: 'bolt',
+      name: fastener.name,
+      end,
+      ...(fastener.corner ? { corner: fastener.corner } : {}),
+      now: state.car.loose.get(fastener.id) === 'loosened' ? 'eased' : 'closed',
+      hows: ['eased', 'out'],
+    }));
+  return [...onAxle, ...items, ...fasteners];
+}
+
+const isOfAxle = (axle: Axle, place: string): boolean =>
+  axle.fastenedAt.has(place) || axle.linesAt.has(place) || axle.jointsOpenedAt.has(place);
+
+function openablesOn(axle: Axle, run: RunDocument, state: RunState): Openable[] {
+  const now = endNow(run, state, axle.end);
+  const states = jointsNow(axle, now);
+  const joints = axle.joints.map((joint): Openable => ({
+    id: `joint ${joint.id}`,
+    kind: 'joint',
+    name: capital(joint.name),
+    ...whereOn(axle, joint),
+    now: states.get(joint.id) ?? 'closed',
+    hows: joint.fasteners.length ? ['eased', 'out'] : ['out'],
+    ...(joint.spoils?.includes('alignment') ? { setsAlignment: true as const } : {}),
+  }));
+  const lines = axle.lines.map((line): Openable => ({
+    id: `line ${line.id}`,
+    kind: 'line',
+    name: capital(line.name),
+    ...whereOn(axle, line),
+    now: isFree(line, now) ? 'open' : 'closed',
+    hows: howsOfLine(line),
+  }));
+  return [...joints, ...lines];
+}
+
+/** What is known of a place from the run, else from the shop's other procedures, under an id of its own. */
+function knownItem(run: RunDocument, places: readonly string[]): Item | undefined {
+  const find = (items: readonly Item[]) =>
+    items.find(({ place }) => place !== undefined && places.includes(place));
+  const own = find(run.items);
+  const other = own ?? find(run.beside?.items ?? []);
+  return own ?? (other && { ...other, id: `also/${other.place}` });
+}
+function knownFasteners(run: RunDocument, places: readonly string[]): Fastener[] {
+  const own = fastenersAt(run, places);
+  if (own.length) return own;
+  return (run.beside?.fasteners ?? [])
+    .filter(({ place }) => places.includes(place))
+    .map(({ mate: _mate, ...fastener }) => ({ ...fastener, id: `also/${fastener.place}` }));
+}
+
+/** A bolt nobody has written down: its value is asked for. */
+const bareFastener = (
+  name: string,
+  place: string,
+  where: { end: OneEnd; corner?: Corner },
+  more: Partial<Fastener> = {},
+): Fastener => ({
+  id: `also/${place}`,
+  name,
+  place,
+  ...where,
+  count: 1,
+  spec: null,
+  hardware: 'reused',
+  recheck: 'chassis',
+  ...more,
+});
+
+const CRITICAL_BODIES: Partial<Record<string, Fastener['critical']>> = {
+  steering: 'steering',
+  hub: 'brake',
+  wheel: 'wheel',
+};
+
+function fastenersOfJoint(run: RunDocument, axle: Axle, joint: JointOn): Fastener[] {
+  const known = knownFasteners(run, joint.fasteners);
+  const [place] = joint.fasteners;
+  if (known.length || !place) return known;
+  const critical = joint.between
+    .map((id) => CRITICAL_BODIES[axle.bodies.get(id)!.kind])
+    .find((kind) => kind !== undefined);
+  return [
+    bareFastener(capital(joint.name), place, whereOn(axle, joint), {
+      ...(critical ? { critical } : {}),
+      ...(joint.bonded ? { final: 'on-wheels' as const } : {}),
+      ...(critical === 'wheel' ? { recheck: 'wheel' as const } : {}),
+    }),
+  ];
+}
+
+/** A parted joint keeps the car off the ground, save where only the bar or a damper hangs on it. */
+function itemOfJoint(run: RunDocument, axle: Axle, joint: JointOn): Item {
+  const places = [joint.place, ...joint.fasteners].filter((place) => !axle.bodiesAt.has(place));
+  const known = knownItem(run, places);
+  if (known) return known;
+  const light = joint.between.some((id) => ['bar link', 'bar', 'damper'].includes(axle.bodies.get(id)!.kind));
+  const [place] = places;
+  return {
+    id: `also/${joint.id}`,
+    name: capital(joint.name),
+    ...(place ? { place } : {}),
+    kind: 'joint',
+    ...whereOn(axle, joint),
+    closeBefore: light ? 'drive' : 'ground',
+  };
+}
+
+function itemOfLine(run: RunDocument, axle: Axle, line: LineOn, how: OpenedHow): Item {
+  const places = how === 'unplugged' || !line.brackets.length ? [line.place] : line.brackets;
+  const bracket = how === 'out' && line.brackets.length > 0;
+  return (
+    knownItem(run, places) ?? {
+      id: `also/${places[0]}`,
+      name: bracket ? `${capital(line.name)}, its bracket or clip` : capital(line.name),
+      place: places[0]!,
+      ...FORBIDS_LINE[line.kind],
+      ...whereOn(axle, line),
+    }
+  );
+}
+
+const TYPED_ITEMS: Record<Exclude<TypedKind, 'bolt or nut'>, { kind: ItemKind; closeBefore: CloseBefore }> = {
+  'plug or lead': { kind: 'wire', closeBefore: 'drive' },
+  'hose or cable': { kind: 'line', closeBefore: 'ground' },
+  cover: { kind: 'cover', closeBefore: 'drive' },
+  pin: { kind: 'pin', closeBefore: 'drive' },
+  part: { kind: 'part', closeBefore: 'ground' },
+};
+
+export interface Typed {
+  name: string;
+  kind: TypedKind;
+  end: OneEnd;
+  corner: Corner | null;
+}
+
+const SIDE_OF_CORNER: Record<Corner, string> = { LF: 'left', RF: 'right', LR: 'left', RR: 'right' };
+/** A place of its own for what no list has, the same when the same name is written at the same corner again. */
+const typedPlace = ({ name, end, corner }: Typed) =>
+  `${end}.${corner ? SIDE_OF_CORNER[corner] : 'center'}.also-${name
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-|-$/g, '')
+    .slice(0, 40)}`;
+
+/** What is open once something is opened, before pins and steps are added. */
+interface Found {
+  name: string;
+  end: OneEnd;
+  corner?: Corner;
+  items: Item[];
+  fasteners: Fastener[];
+  joint?: JointOn;
+}
+
+/** What is open once something the run knows is opened so; null where it knows no such thing. */
+function thingsOpened(run: RunDocument, thing: string, how: OpenedHow): Found | null {
+  const [what, id = ''] = thing.split(/ (.*)/s);
+  if (what === 'joint' || what === 'line') {
+    for (const axle of axlesOf(run)) {
+      const joint = what === 'joint' ? axle.jointById.get(id) : undefined;
+      if (joint)
+        return {
+          name: capital(joint.name),
+          ...whereOn(axle, joint),
+          items: how === 'out' ? [itemOfJoint(run, axle, joint)] : [],
+          fasteners: fastenersOfJoint(run, axle, joint),
+          joint,
+        };
+      const line = what === 'line' ? axle.lines.find((one) => one.id === id) : undefined;
+      if (line)
+        return {
+          name: capital(line.name),
+          ...whereOn(axle, line),
+          items: [itemOfLine(run, axle, line, how)],
+          fasteners: [],
+        };
+    }
+    return null;
+  }
+  const things: readonly (Item | Fastener)[] =
+    what === 'item'
+      ? [...run.items, ...(run.beside?.items ?? [])]
+      : [...run.fasteners, ...(run.beside?.fasteners ?? [])];
+  const found = things.find((one) => one.id === id);
+  if (!found) return null;
+  const end = endsOf(found)[0]!;
+  const where = { name: found.name, ...at({ end, corner: found.corner }) };
+  if ('kind' in found) {
+    const own = run.items.includes(found) ? found : { ...found, id: `also/${found.place ?? found.id}` };
+    return { ...where, items: [own], fasteners: [] };
+  }
+  return { ...where, items: [], fasteners: knownFasteners(run, [found.place]) };
+}
+
+function thingsTyped(typed: Typed): Found {
+  const where = at({ end: typed.end, corner: typed.corner ?? undefined });
+  const place = typedPlace(typed);
+  const { name, kind } = typed;
+  return kind === 'bolt or nut'
+    ? { name, ...where, items: [], fasteners: [bareFastener(name, place, where)] }
+    : {
+        name,
+        ...where,
+        items: [{ id: `also/${place}`, name, place, ...where, ...TYPED_ITEMS[kind] }],
+        fasteners: [],
+      };
+}
+
+/**
+ * What is opened, with the work it brings into the run: the things no list had, and the steps that close them where no step
+ * of the run does.
+ * @param thing what was picked, by the id of its `Openable`, or what was typed
+ * @param entryId the entry that keeps it; its steps are named by it
+ * @returns null where the run knows no such thing
+ */
+export function openedThings(
+  run: RunDocument,
+  state: RunState,
+  thing: string | Typed,
+  how: OpenedHow,
+  entryId: string,
+): OpenedThings | null {
+  const found = typeof thing === 'string' ? thingsOpened(run, thing, how) : thingsTyped(thing);
+  if (!found) return null;
+  const { name, end, corner, fasteners } = found;
+  const pins = fasteners.flatMap((fastener) => {
+    const id = pinOf(fastener);
+    return id ? [run.items.find((item) => item.id === id) ?? pinItem(fastener, id)] : [];
+  });
+  const items = [...found.items, ...pins];
+  const newItems = items.filter(({ id }) => !run.items.some((item) => item.id === id));
+  const newFasteners = fasteners.filter(({ id }) => !run.fasteners.some((one) => one.id === id));
+  const setsAlignment = found.joint?.spoils?.includes('alignment') ?? false;
+  return {
+    name,
+    end,
+    corner: corner ?? null,
+    items: newItems,
+    fasteners: newFasteners,
+    steps: closingSteps(run, state, { items, fasteners, where: at({ end, corner }), setsAlignment }, entryId),
+    opens: items.map(({ id }) => id),
+    loosens: fasteners.map(({ id }) => id),
+    removes: how === 'out' ? fasteners.map(({ id }) => id) : [],
+  };
+}
+
+/** What is opened, as an act on the car. */
+export const actOfOpened = ({ end, corner, opens, loosens, removes }: OpenedThings) => ({
+  ...at({ end, corner: corner ?? undefined }),
+  opens,
+  loosens,
+  removes,
+});
+
+/** What the shop's procedures know of an axle beside what a run has: for whoever opens one of those too. */
+export function besideRun(
+  run: Pick<RunDocument, 'items' | 'fasteners' | 'anatomy' | 'anatomies'> & { steps: Step[] },
+  procedures: readonly { items: Item[]; fasteners: Fastener[] }[],
+  values: ReadonlyMap<string, TorqueSpec>,
+): NonNullable<RunDocument['beside']> {
+  const axles = axlesOf(run);
+  const inRun = new Set([...run.items, ...run.fasteners].map(({ place }) => place));
+  const isNew = (place: string | undefined): place is string =>
+    place !== undefined && !inRun.has(place) && axles.some((axle) => isOfAxle(axle, place));
+  const first = <T extends { place?: string }>(things: readonly T[]) => [
+    ...new Map(
+      [...things].reverse().flatMap((thing) => (isNew(thing.place) ? [[thing.place, thing] as const] : [])),
+    ).values(),
+  ];
+  return {
+    items: first(procedures.flatMap(({ items }) => items)).filter(({ kind }) => !NOT_OPENED.includes(kind)),
+    fasteners: first(procedures.flatMap(({ fasteners }) => fasteners)).map(
+      ({ mate: _mate, ...fastener }) => ({
+        ...fastener,
+        spec: values.get(fastener.place) ?? null,
+      }),
+    ),
+  };
+}
+
+/** Steps for what no step of the run closes or torques. What one did opens that step again by itself. */
+function closingSteps(
+  run: RunDocument,
+  state: RunState,
+  {
+    items,
+    fasteners,
+    where,
+    setsAlignment,
+  }: {
+    items: Item[];
+    fasteners: Fastener[];
+    where: { end: OneEnd; corner?: Corner };
+    setsAlignment: boolean;
+  },
+  entryId: string,
+): Step[] {
+  // By older rules a step that is done stays done, whatever is opened after it.
+  const steps = run.steps.filter(({ id }) => state.rules >= REOPENS_SINCE || !state.done.has(id));
+  const closes = items.filter(({ id }) => !steps.some((step) => step.closes?.includes(id)));
+  const torques = fasteners.filter(({ id }) => !steps.some((step) => step.torques?.includes(id)));
+  if (!closes.length && !torques.length) return [];
+  const isLater = (fastener: Fastener) => setsAlignment || fastener.final === 'on-wheels';
+  const later = torques.filter(isLater);
+  const soon = torques.filter((fastener) => !isLater(fastener));
+  const names = (things: readonly (Item | Fastener)[]) => [...new Set(things.map(placedName))].join('; ');
+  const ids = (things: readonly { id: string }[]) => things.map(({ id }) => id);
+  return [
+    {
+      id: `also/${entryId}/close`,
+      phase: 'reassemble',
+      do: `Close what was also opened: ${names([...closes, ...torques])}`,
+      ...where,
+      ...(closes.length ? { closes: ids(closes) } : {}),
+      ...(later.length ? { snugs: ids(later) } : {}),
+      ...(soon.length ? { torques: ids(soon) } : {}),
+      minutes: 10,
+    },
+    ...(later.length
+      ? [
+          {
+            id: `also/${entryId}/torque`,
+            phase: setsAlignment ? ('align' as const) : ('on-wheels' as const),
+            do: `${setsAlignment ? 'Set at the rack, then torque' : 'Torque on its wheels'}: ${names(later)}`,
+            why: setsAlignment
+              ? 'It was eased, and it sets the alignment.'
+              : 'Its bushing takes its set at ride height.',
+            ...where,
+            needs: ['on-wheels' as const, ...(setsAlignment ? [] : ['at-height' as const])],
+            torques: ids(later),
+            minutes: 5,
+          },
+        ]
+      : []),
+  ];
+}
