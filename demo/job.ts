@@ -2,6 +2,7 @@ import sharp from 'sharp';
 import { nextSteps } from '../src/core/procedure/engine';
 import { ROAD_CHECKS } from '../src/core/ledger/road-checks';
 import { missingShots } from '../src/core/ledger/closing';
+import { answersByRecord } from '../src/core/ledger/rack-answers';
 import { type OrderState } from '../src/core/ledger/order-state';
 import type { Phase } from '../src/core/procedure/types';
 import { PHASES } from '../src/core/procedure/types';
@@ -379,6 +380,7 @@ export class DemoJob {
         },
         adjustments: 'Toe set with the wheel centered; jam nuts torqued.',
         notReached: accepted ? 'caster' : '',
+        adjusters: answersByRecord(await this.state(), ['front', 'rear']),
       },
       this.plan.tech,
       5,

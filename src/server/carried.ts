@@ -17,9 +17,10 @@ const TIGHT = ['full', 'double', 'shifted'];
 function handledHere(document: RunDocument, state: OrderState, id: string): boolean {
   return (
     state.leftOff.some((entry) => entry.data.itemId === id) ||
-    state.alsoOpened.some(
-      ({ data: { things } }) => things.opens.includes(id) || things.loosens.includes(id),
-    ) ||
+    [
+      ...state.alsoOpened.map(({ data }) => data.things),
+      ...state.alignments.map(({ entry }) => entry.data.moved),
+    ].some((opened) => opened?.opens.includes(id) || opened?.loosens.includes(id)) ||
     state.torques.some((entry) => entry.data.fastenerId === id) ||
     document.steps.some(
       (step) =>

@@ -206,6 +206,7 @@ describe('the alignment sheet', () => {
         platform="Ox 2"
         spec={SPEC as never}
         sheet={null}
+        adjusters={[]}
         maySaveSpec
         {...more}
       />,

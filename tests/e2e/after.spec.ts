@@ -3,6 +3,8 @@ import path from 'node:path';
 import { type Browser, type Page, expect, test } from './covered';
 import { type RackSheet, writeRackCsv } from '../../src/core/formats/rack-sheet';
 import {
+  answerRack,
+  choose,
   drawnPicture,
   enterPin,
   give,
@@ -13,7 +15,6 @@ import {
   switchTo,
   typeHeights,
   workUntil,
-  choose,
 } from './hands';
 
 const data = () => process.env.WRENCHWISE_DATA!;
@@ -103,6 +104,7 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
   await expect(page.getByLabel('caster left front after')).toHaveValue('1.6');
   await page.getByLabel('What could not be reached').fill('caster: the arms are at their end');
   await page.getByLabel('Steering wheel off center').fill('6');
+  await answerRack(page);
   await page.getByRole('button', { name: 'Record the sheet' }).click();
   await expect(page.getByTestId('sheet-verdict')).toHaveText(/Not all reached/);
   await expect(page.getByRole('img', { name: /left front: caster \+1\.20° to \+1\.60°/ })).toBeVisible();
@@ -124,6 +126,7 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
   await page.goto(`/orders/${id}/alignment`);
   await page.getByRole('link', { name: 'Take this sheet' }).click({ timeout: 30_000 });
   await expect(page.getByTestId('sheet-taken')).toContainText('second.json');
+  await answerRack(page);
   await page.getByRole('button', { name: 'Record the sheet' }).click();
   await expect(page.getByTestId('sheet-verdict').first()).toHaveText(/Not all reached/);
   await page.getByRole('button', { name: 'Pass with a reason' }).click();

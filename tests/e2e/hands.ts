@@ -234,6 +234,15 @@ export async function typeSheet(page: Page): Promise<void> {
         await field(`${set}.${corner}.${angle}`).fill(String(values[index]));
     }
   }
+  await answerRack(page);
+}
+
+/** Answers for whatever the rack sets that no step has answered: it was left as it was. */
+export async function answerRack(page: Page): Promise<void> {
+  const asked = page.getByRole('region', { name: 'What the rack moved' }).getByRole('radiogroup');
+  for (const group of await asked.all())
+    if (!(await group.getByRole('radio', { checked: true }).count()))
+      await group.getByRole('radio', { name: 'Untouched' }).click();
 }
 
 export async function roadTest(page: Page, id: string, out: number, back: number): Promise<void> {

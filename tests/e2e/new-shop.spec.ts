@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { type Browser, type Page, expect, test } from './covered';
 import { CREW } from '../../demo/crew';
-import { checkIn, choose, sign, workUntil } from './hands';
+import { answerRack, checkIn, choose, sign, workUntil } from './hands';
 
 /**
  * An empty shop in another country: euros, kilometers, millimeters, newton meters, a comma before the decimals, A4, its own
@@ -258,6 +258,7 @@ test('an empty shop in another country, from its first page to a closed re-torqu
   };
   for (const [name, typed] of Object.entries(figures)) await field(name).fill(typed);
   await page.getByPlaceholder('ours, or whose').fill('auswärts');
+  await answerRack(page);
   await page.getByRole('button', { name: 'Record the sheet' }).click();
   await expect(page.getByText(/Caster 31° right front\. Was it 3\.1°\?/).first()).toBeVisible();
   await field('after.RF.caster').fill('3,1');

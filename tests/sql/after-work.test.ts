@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import sharp from 'sharp';
 import { writeRackCsv } from '@/core/formats/rack-sheet';
+import { answersByRecord } from '@/core/ledger/rack-answers';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import { handoffBlockers } from '@/core/ledger/closing';
 import { nextThing } from '@/core/ledger/next-thing';
@@ -99,6 +100,7 @@ describe('from a dropped sheet to a verdict', () => {
       operator: 'typed',
       specSource: 'kit sheet',
       spec: SPEC,
+      adjusters: answersByRecord(await job.state(), ['front', 'rear']),
       before: AFTER,
       after: { ...AFTER, LF: { caster: 3, camber: 0, toe: 0.05 }, RF: { caster: 3, camber: 0, toe: 0.05 } },
       notReached: 'caster: the arms are at their end',

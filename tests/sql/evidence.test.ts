@@ -1,4 +1,5 @@
 import { handoffBlockers } from '@/core/ledger/closing';
+import { answersByRecord } from '@/core/ledger/rack-answers';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import { closePool, db } from '@/server/database';
 import { loadOrder } from '@/server/entries/order';
@@ -29,7 +30,7 @@ const heightsOf = (orderId: string, four: readonly string[]) =>
   });
 
 const front = (toe: number) => ({ LF: { toe }, RF: { toe } });
-const sheetOf = (orderId: string, more: object = {}) =>
+const sheetOf = async (orderId: string, more: object = {}) =>
   give(shop, 'Ilse', 'alignment.record', {
     orderId,
     rack: 'ours',
@@ -40,6 +41,7 @@ const sheetOf = (orderId: string, more: object = {}) =>
     after: front(0.05),
     adjustments: '',
     notReached: '',
+    adjusters: answersByRecord(await stateOf(orderId), ['front']),
     ...more,
   });
 
@@ -154,6 +156,10 @@ test('a sheet of toe alone is kept, judged by toe alone; a spec that asks for mo
   expect(refused).toMatchObject({
     field: 'before.LF.caster',
     message: 'The spec limits caster, so the sheet has to give it.',
+  });
+  expect(refusal(await sheetOf(job.orderId, { adjusters: [] }))).toMatchObject({
+    code: 'moved',
+    field: 'adjusters[0].was',
   });
   expect(await sheetOf(job.orderId)).toMatchObject({ ok: true, answer: { pass: true } });
   const [sheet] = (await stateOf(job.orderId)).alignments;

@@ -113,11 +113,12 @@ test('a sheet held against nothing is kept, and is no pass', async () => {
   const job = await onItsWheels(shop, 'ONE 4');
   await job.aligned(2.9, 0.06);
   const { data } = (await stateOf(job.orderId)).alignments.at(-1)!.entry;
-  const { by: _by, file: _file, ...sheet } = data;
+  const { by: _by, file: _file, moved: _moved, adjusters, ...sheet } = data;
   const kept = await give(shop, 'Ilse', 'alignment.record', {
     ...sheet,
     orderId: job.orderId,
     rackSheetId: null,
+    adjusters: adjusters!.map(({ id, was }) => ({ id, was })),
     spec: { front: {} },
   });
   expect(kept.ok && kept.answer.pass).toBe(false);

@@ -71,6 +71,7 @@ const MAY: Record<string, Role[]> = {
   'week.rush': ['advisor', 'lead', 'owner'],
   'week.rush.end': ['advisor', 'lead', 'owner'],
   'booking.set': ['tech', 'advisor', 'lead', 'owner'],
+  'also.open': ['tech', 'lead', 'owner'],
   'bay.back': ['tech', 'lead', 'owner'],
   'heights.accept': ['tech', 'advisor', 'lead', 'owner'],
   'spec.save': ['lead', 'owner'],

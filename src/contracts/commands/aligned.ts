@@ -9,6 +9,7 @@ import {
   type AlignmentData,
   type RoadCheck,
 } from '@/core/ledger/kinds/handed-over';
+import { RACK_ANSWERS, type RackAnswer } from '@/core/procedure/rack-moved';
 import type { OneEnd } from '@/core/procedure/types';
 import type { AlignmentSpec } from '@/core/calc/alignment.verdict';
 import { alignmentReadingsSchema, alignmentSpecSchema } from '@/core/calc/inputs/alignment.verdict';
@@ -83,12 +84,21 @@ export const aligned = area('Measured, aligned, driven', {
    */
   'alignment.record': contract<
     Defaulted<
-      Omit<AlignmentData, 'by' | 'file'> & {
+      Omit<AlignmentData, 'by' | 'file' | 'adjusters' | 'moved'> & {
         orderId: string;
+        /** What the rack moved and what it left: each adjuster of the axles on the sheet is answered. */
+        adjusters: RackAnswer[];
         rackSheetId: string | null;
         confirmed: boolean;
       },
-      'confirmed' | 'rackSheetId' | 'adjustments' | 'notReached' | 'casterGoal' | 'photoId' | 'wheelOffDeg'
+      | 'confirmed'
+      | 'rackSheetId'
+      | 'adjusters'
+      | 'adjustments'
+      | 'notReached'
+      | 'casterGoal'
+      | 'photoId'
+      | 'wheelOffDeg'
     >,
     { entryId: string; pass: boolean }
   >({
@@ -104,6 +114,20 @@ export const aligned = area('Measured, aligned, driven', {
       before: alignmentReadingsSchema.required(),
       after: alignmentReadingsSchema.required(),
       confirmed: Joi.boolean().default(false),
+      adjusters: Joi.array()
+        .items(
+          Joi.object({
+            id: Joi.string().max(120).required(),
+            was: oneOf(...RACK_ANSWERS)
+              .required()
+              .messages({
+                'any.only': 'Say it: was it moved, or left untouched?',
+                'any.required': 'Say it: was it moved, or left untouched?',
+              }),
+          }),
+        )
+        .max(40)
+        .default([]),
       adjustments: text(1000),
       notReached: text(1000),
       casterGoal: Joi.object({

@@ -3,14 +3,19 @@ import { judgeAlignment } from '@/core/calc/alignment.verdict';
 import { putDriveAway } from '@/core/ledger/apart';
 import { CAR_USES, type HandedOverEntries } from '@/core/ledger/kinds/handed-over';
 import { judgedBy } from '@/core/ledger/order-state';
-import { forbidsDrive } from '@/core/procedure/engine';
+import { bringWork } from '@/core/procedure/entry-work';
+import { applyOpened, forbidsDrive } from '@/core/procedure/engine';
 import { odometerText } from '@/core/units/distance';
 import { type EntryContracts } from '../entry';
 
 export const handedOver: EntryContracts<keyof HandedOverEntries> = {
   alignment: {
     fold: (state, entry) => {
-      const { spec } = entry.data;
+      const { spec, moved } = entry.data;
+      if (moved && state.document && state.run) {
+        state.document = bringWork(state.document, state.run, moved);
+        applyOpened(state.document, state.run, moved, entry.at);
+      }
       const after = judgeAlignment({ spec, readings: entry.data.after });
       state.alignments.push({
         entry,
@@ -21,7 +26,13 @@ export const handedOver: EntryContracts<keyof HandedOverEntries> = {
         accepted: null,
       });
     },
-    describe: (entry) => `Alignment sheet from ${entry.data.rack}.`,
+    describe: ({ data: { rack, adjusters } }) => {
+      const named = (was: 'moved' | 'untouched') =>
+        (adjusters ?? []).filter((one) => one.was === was).map(({ name }) => name);
+      const said = (words: string, names: string[]) =>
+        names.length ? ` ${words}: ${names.join('; ')}.` : '';
+      return `Alignment sheet from ${rack}.${said('The rack moved', named('moved'))}${said('Left untouched', named('untouched'))}`;
+    },
     correctedBy: ['entry.void'],
   },
   'alignment.accepted': {

@@ -22,8 +22,14 @@ const keys = {
 export function thingsTouched(document: RunDocument | null, entry: Pick<Entry, 'kind' | 'data'>): string[] {
   if (entry.kind === 'torque') return [keys.fastener((entry as EntryOf<'torque'>).data.fastenerId)];
   if (entry.kind === 'left.off') return [keys.item((entry as EntryOf<'left.off'>).data.itemId)];
-  if (entry.kind === 'also.opened') {
-    const { opens, loosens } = (entry as EntryOf<'also.opened'>).data.things;
+  const opened =
+    entry.kind === 'also.opened'
+      ? (entry as EntryOf<'also.opened'>).data.things
+      : entry.kind === 'alignment'
+        ? (entry as EntryOf<'alignment'>).data.moved
+        : null;
+  if (opened) {
+    const { opens, loosens } = opened;
     return [...opens.map(keys.item), ...loosens.map(keys.fastener)];
   }
   if (entry.kind === 'support')

@@ -2,6 +2,7 @@ import { forbidsDrive } from '../procedure/engine';
 import { PHASES, type Step } from '../procedure/types';
 import { WORK, evidenceAges, stillCounts } from './apart';
 import type { EntryOf } from './entries';
+import { easedNow } from './rack-answers';
 import { type AlignmentSheet, type OrderState, isJob } from './order-state';
 
 /** What evidence an order has of its work as it is now, and why more of it cannot be taken yet. */
@@ -39,8 +40,14 @@ export function whyNotYetAligned(state: OrderState): string | null {
   );
   if (undone) return `A sheet belongs after the work it follows, and this is still to do: ${undone.do}.`;
   const index = document.steps.findIndex((step) => PHASES.indexOf(step.phase) >= PHASES.indexOf('align'));
-  const hindered = forbidsDrive(document, run, index < 0 ? undefined : index).find((one) =>
-    ['support', 'drive', 'loose'].includes(one.code),
+  // What is slack on the rack to be set is no work left undone.
+  const eased = new Set(easedNow(state));
+  const pins = new Set([...eased].map((id) => `${id}.pin`));
+  const hindered = forbidsDrive(document, run, index < 0 ? undefined : index).find(
+    ({ code, refs }) =>
+      code === 'support' ||
+      (code === 'drive' && refs.some((id) => !pins.has(id))) ||
+      (code === 'loose' && refs.some((id) => !eased.has(id))),
   );
   return hindered ? `A sheet belongs after the work it follows. ${hindered.message}` : null;
 }

@@ -353,9 +353,13 @@ export function openedThings(
   };
 }
 
+/** What was opened at once, at one place or at several. */
+export type Opened = Pick<OpenedThings, 'opens' | 'loosens'> &
+  Partial<Pick<OpenedThings, 'end' | 'corner' | 'removes'>>;
+
 /** What is opened, as an act on the car. */
-export const actOfOpened = ({ end, corner, opens, loosens, removes }: OpenedThings) => ({
-  ...at({ end, corner: corner ?? undefined }),
+export const actOfOpened = ({ end, corner, opens, loosens, removes }: Opened) => ({
+  ...(end ? at({ end, corner: corner ?? undefined }) : {}),
   opens,
   loosens,
   removes,

@@ -1,4 +1,4 @@
-import { type OpenedThings, actOfOpened } from './also-opened';
+import { type Opened, actOfOpened } from './also-opened';
 import { type Looseness, mayBeFinal, supportAfter } from './car';
 import { workActOnAxles, workOnAxles } from './on-axle';
 import { type FastenerState, type RunDocument, type RunState, stepOf } from './run-state';
@@ -53,7 +53,7 @@ function slacken(state: RunState, id: string, looseness: Looseness): void {
 }
 
 /** Records what was opened beside the steps: it is open and loose like anything a step opens. */
-export function applyOpened(run: RunDocument, state: RunState, opened: OpenedThings, at: string): void {
+export function applyOpened(run: RunDocument, state: RunState, opened: Opened, at: string): void {
   workActOnAxles(run, state, actOfOpened(opened));
   openItems(state, opened.opens, { step: null, at });
   for (const id of opened.loosens) {

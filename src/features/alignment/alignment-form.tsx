@@ -2,16 +2,19 @@
 
 import type { DroppedSheet } from '@/server/rack/inbox';
 import type { PlatformSpec } from '@/server/queries/alignment-spec';
+import type { AlignmentReadings } from '@/core/calc/alignment.verdict';
+import type { Adjuster, RackAnswer } from '@/core/procedure/rack-moved';
 import type { FieldError } from '@/contracts/answer';
 import type { GivenOf } from '@/contracts/commands';
 import { CommandForm } from '@/features/transport/command-form';
-import { useSend } from '@/features/transport/use-command';
+import { type Typed, useSend } from '@/features/transport/use-command';
 import { CheckField } from '@/ui/checkbox';
 import { AngleField, type TypedFigure } from '@/ui/figure-fields';
 import { Fold } from '@/ui/fold';
 import { Send } from '@/ui/send';
 import { AreaField, TextField } from '@/ui/text-field';
 import { usePhoto } from '../photos/photo-upload';
+import { RackMoved } from './rack-moved';
 import { SheetFields } from './sheet-fields';
 import { SpecFields, type TypedSpec, specFrom, typedSpec } from './spec-fields';
 import { type TypedReadings, readingsFrom, typedReadings } from './typed-sheet';
@@ -29,6 +32,7 @@ interface TypedSheet {
   notReached: string;
   wheelOffDeg: TypedFigure;
   print: FileList | null;
+  adjusters: { was: RackAnswer['was'] | null }[];
 }
 
 const NO_SPEC: FieldError = {
@@ -47,6 +51,7 @@ export function AlignmentForm({
   spec,
   sheet,
   maySaveSpec,
+  adjusters,
 }: {
   orderId: string;
   platform: string;
@@ -54,10 +59,16 @@ export function AlignmentForm({
   /** The dropped sheet taken; its figures are then the file's and are not typed. */
   sheet: DroppedSheet | null;
   maySaveSpec: boolean;
+  /** What a rack could have moved; what steps at the rack eased is answered by them. */
+  adjusters: (Adjuster & { moved: boolean })[];
 }) {
   const keepSpec = useSend('spec.save');
   const photo = usePhoto(orderId);
   const file = sheet?.sheet ?? null;
+
+  /** The rear is answered for where the sheet speaks of it. */
+  const asked = (after: Typed<AlignmentReadings>) =>
+    adjusters.filter(({ end }) => end === 'front' || after?.LR || after?.RR);
 
   const first = async (sent: GivenOf<'alignment.record'>, typed: TypedSheet) => {
     const { spec: ranges, specSource: source, casterGoal } = sent;
@@ -100,6 +111,7 @@ export function AlignmentForm({
         notReached: '',
         wheelOffDeg: null,
         print: null,
+        adjusters: adjusters.map(({ moved }) => ({ was: moved ? 'moved' : null })),
       }}
       input={({ spec: typed, casterGoal, before, after, ...rest }, confirmed) => ({
         orderId,
@@ -116,6 +128,10 @@ export function AlignmentForm({
         casterGoal: casterGoal.deg === null ? null : casterGoal,
         photoId: null,
         wheelOffDeg: rest.wheelOffDeg,
+        adjusters: asked(file?.after ?? readingsFrom(after)).map(({ id }, index) => ({
+          id,
+          was: rest.adjusters[index]!.was ?? undefined,
+        })),
       })}
       first={first}
     >
@@ -171,6 +187,7 @@ export function AlignmentForm({
           <p className="mt-2 text-soft">
             An angle left empty was not read: a cart’s sheet may hold front toe alone.
           </p>
+          <RackMoved adjusters={adjusters} />
           <div className="mt-3 grid gap-3">
             <AreaField
               name="adjustments"

@@ -2,6 +2,7 @@ import { judgeAlignment } from '@/core/calc/alignment.verdict';
 import { angleDoubts, askAbout } from '@/core/doubts';
 import { Refusal } from '@/core/refusal';
 import type { AlignmentData } from '@/core/ledger/kinds/handed-over';
+import { answeredAt, endsOfSheet } from '@/core/ledger/rack-answers';
 import { whyNotYetAligned } from '@/core/ledger/evidence';
 import { closeByEvidence } from '../follow-up/evidence';
 import { takeSheet } from '../rack/inbox';
@@ -19,7 +20,7 @@ function judgedAs(set: 'before' | 'after', data: AlignmentData) {
 }
 
 export const alignmentRecord = handle('alignment.record', {
-  async run(ctx, { orderId, rackSheetId, confirmed, ...typed }) {
+  async run(ctx, { orderId, rackSheetId, confirmed, adjusters: answers, ...typed }) {
     const order = await ctx.openOrder(orderId);
     const tooSoon = whyNotYetAligned(order.state);
     if (tooSoon) throw new Refusal('too-soon', tooSoon, 'orderId');
@@ -43,7 +44,11 @@ export const alignmentRecord = handle('alignment.record', {
     judgedAs('before', data);
     const judged = judgedAs('after', data);
     const pass = judged.pass && judged.items.length > 0;
-    const [entry] = await ctx.append(order.id, { kind: 'alignment', data });
+    const { adjusters, work } = answeredAt(order.state, endsOfSheet(data), answers, ctx.commandId);
+    const [entry] = await ctx.append(order.id, {
+      kind: 'alignment',
+      data: { ...data, ...(adjusters.length ? { adjusters } : {}), ...(work ? { moved: work } : {}) },
+    });
     if (pass) await closeByEvidence(ctx, order, 'alignment', entry!.id);
     return { entryId: entry!.id, pass };
   },

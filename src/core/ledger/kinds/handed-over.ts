@@ -1,3 +1,4 @@
+import type { RackAnswer, RackWork } from '../../procedure/rack-moved';
 import type { AlignmentSpec, AlignmentReadings } from '../../calc/alignment.verdict';
 import type { Odometer } from './arrival';
 import type { Corner } from '../../corners';
@@ -22,6 +23,10 @@ export interface AlignmentData {
   photoId?: string | null;
   /** How far the steering wheel stood off center after it, degrees; + is to the right. */
   wheelOffDeg?: number | null;
+  /** What the rack could have moved, each answered. */
+  adjusters?: (RackAnswer & { name: string })[];
+  /** The work of what it moved. */
+  moved?: RackWork | null;
 }
 
 export interface AlignmentAcceptedData {

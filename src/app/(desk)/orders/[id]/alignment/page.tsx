@@ -3,6 +3,7 @@ import { steerReading } from '@/core/alignment/pull';
 import { EXAGGERATED, wheelsDrawing } from '@/core/alignment/wheels-drawing';
 import { nextBooking, sentBack } from '@/core/ledger/after-work';
 import { alignmentRows, angleText, describeSheet } from '@/core/ledger/alignment-rows';
+import { adjustersAsked, movedByRecord } from '@/core/ledger/rack-answers';
 import { sheetNow, whyNotYetAligned } from '@/core/ledger/evidence';
 import { type AlignmentSheet, isClosed } from '@/core/ledger/order-state';
 import { holdsRole } from '@/core/ledger/roles';
@@ -48,6 +49,8 @@ function OneSheet({
   leads: PinPerson[];
 }) {
   const { data } = sheet.entry;
+  const moved = (data.adjusters ?? []).filter(({ was }) => was === 'moved');
+  const loose = (data.moved?.loosens ?? []).filter((id) => file.state.run?.car.loose.has(id));
   const steer = steerReading(data.after);
   const off = sheet.after.items.filter((item) => item.verdict !== 'in').map((item) => item.angle);
   return (
@@ -82,6 +85,12 @@ function OneSheet({
         </p>
       )}
       {data.adjustments && <p>Set: {data.adjustments}</p>}
+      {moved.length > 0 && (
+        <p>
+          The rack moved: {moved.map(({ name }) => name).join('; ')}.{' '}
+          {loose.length > 0 ? 'Still without their torque: the road test waits.' : 'Each has its torque.'}
+        </p>
+      )}
       {data.notReached && <p>Not reached: {data.notReached}</p>}
       {data.photoId && (
         <a href={`/api/photos/${data.photoId}`} target="_blank" rel="noreferrer">
@@ -196,6 +205,10 @@ export default async function AlignmentPage({
               spec={spec}
               sheet={chosen}
               maySaveSpec={holdsRole(viewer.roles, ['lead'])}
+              adjusters={adjustersAsked(state, ['front', 'rear']).map((one) => ({
+                ...one,
+                moved: movedByRecord(state, one.id),
+              }))}
             />
           )}
         </>
