@@ -1,7 +1,8 @@
 import type { Projection } from './entry';
 
 /** Parts of the work, by which entries are grouped. */
-export type EntryArea = 'arrival' | 'planned' | 'bay' | 'noted' | 'handed over' | 'coming back' | 'shop';
+export type EntryArea =
+  'arrival' | 'planned' | 'bay' | 'on trial' | 'noted' | 'handed over' | 'coming back' | 'shop';
 
 /** What a live event says of one chain that moved. */
 export interface ChainMoved {

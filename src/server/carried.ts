@@ -20,6 +20,7 @@ function handledHere(document: RunDocument, state: OrderState, id: string): bool
     [
       ...state.alsoOpened.map(({ data }) => data.things),
       ...state.alignments.map(({ entry }) => entry.data.moved),
+      ...state.trials.begun.map(({ data }) => data),
     ].some((opened) => opened?.opens.includes(id) || opened?.loosens.includes(id)) ||
     state.torques.some((entry) => entry.data.fastenerId === id) ||
     document.steps.some(

@@ -153,6 +153,7 @@ describe('what is said on a page', () => {
       'offer.answer',
       'proposal.answer',
       'quote.answer',
+      'trial.answer',
     ]);
   });
 

@@ -44,6 +44,9 @@ describe.each(anatomies.flatMap((one) => one.ends.map((end) => [one.id, end, one
       const hanging = standing('axle-held');
       hanging.hang.drop[axle.corners.left] = 90;
       const [left, right] = axlePicture(axle, hanging).hangs;
+      const frame = (bodies: typeof picture.bodies) => bodies.find(({ kind }) => kind === 'frame');
+      // The car itself stays where it is.
+      expect(frame(axlePicture(axle, hanging).bodies)).toEqual(frame(picture.bodies));
       expect(left).toMatchObject({ side: 'left', mm: 90 });
       expect(right).toMatchObject({ side: 'right', mm: 0 });
       expect(left!.y).toBeGreaterThan(right!.y);

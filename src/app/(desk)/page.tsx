@@ -5,7 +5,7 @@ import { DayView } from '@/features/day/day-view';
 import { now } from '@/server/clock';
 import { db } from '@/server/database';
 import { openComeBacks } from '@/server/queries/come-backs';
-import { openOrders, openTaskList, runningClocks, shopPlaces } from '@/server/queries/day';
+import { longTrials, openOrders, openTaskList, runningClocks, shopPlaces } from '@/server/queries/day';
 import { readShop } from '@/server/queries/shop';
 import { requirePerson } from '@/server/http';
 
@@ -16,12 +16,13 @@ export default async function DayPage() {
   const person = await requirePerson();
   const { timeZone } = await readShop(db());
   const at = now();
-  const [orders, places, clocks, comeBacks, tasks] = await Promise.all([
+  const [orders, places, clocks, comeBacks, tasks, trials] = await Promise.all([
     openOrders(db()),
     shopPlaces(db()),
     runningClocks(db()),
     openComeBacks(db(), shopDay(at, timeZone)),
     openTaskList(db()),
+    longTrials(db(), at.toISOString()),
   ]);
   // The day shows whose turn comes within two weeks; the rest stands on its own page.
   const soon = comeBacks.filter((one) => one.daysLeft !== null && one.daysLeft <= 14);
@@ -29,7 +30,7 @@ export default async function DayPage() {
     <DayView
       viewer={{ id: person.id, name: person.name }}
       nowIso={at.toISOString()}
-      {...{ timeZone, orders, places, clocks, comeBacks: soon, tasks }}
+      {...{ timeZone, orders, places, clocks, comeBacks: soon, tasks, trials }}
     />
   );
 }

@@ -9,6 +9,7 @@ import { noted } from './noted';
 import { people } from './people';
 import { planned } from './planned';
 import { shop } from './shop';
+import { trial } from './trial';
 import { torque } from './torque';
 import { week } from './week';
 import { wheels } from './wheels';
@@ -20,6 +21,7 @@ export const AREAS = [
   wheels,
   planned,
   bay,
+  trial,
   torque,
   noted,
   aligned,
@@ -37,6 +39,7 @@ export const CONTRACTS = {
   ...wheels.commands,
   ...planned.commands,
   ...bay.commands,
+  ...trial.commands,
   ...torque.commands,
   ...noted.commands,
   ...aligned.commands,

@@ -11,11 +11,13 @@ import { handedOver } from './handed-over';
 import { noted } from './noted';
 import { planned } from './planned';
 import { shop } from './shop';
+import { trial } from './trial';
 
 const AREAS: Record<EntryArea, object> = {
   arrival,
   planned,
   bay,
+  'on trial': trial,
   noted,
   'handed over': handedOver,
   'coming back': comingBack,
@@ -30,6 +32,7 @@ export const ENTRY_CONTRACTS: EntryContracts<EntryKind> = {
   ...arrival,
   ...planned,
   ...bay,
+  ...trial,
   ...noted,
   ...handedOver,
   ...comingBack,

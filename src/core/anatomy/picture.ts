@@ -339,7 +339,9 @@ function sunk(axle: Axle, now: EndNow, states: JointsNow, bars: Map<string, Bar>
   // A hanger and a shackle reach to the leaf pack wherever it hangs.
   for (const joint of axle.joints) {
     const [leaf, other] = joint.between.toSorted((one) => (axle.bodies.get(one)!.kind === 'leaf' ? -1 : 1));
-    const reaches = axle.bodies.get(leaf!)!.kind === 'leaf' && axle.bodies.get(other!)!.kind !== 'axle';
+    const reaches =
+      axle.bodies.get(leaf!)!.kind === 'leaf' &&
+      ['shackle', 'subframe'].includes(axle.bodies.get(other!)!.kind);
     if (!reaches || states.get(joint.id) === 'open') continue;
     const [top, low] = lie.get(other!)!;
     lie.set(other!, [top, [low[0], lie.get(leaf!)![0][1]]]);

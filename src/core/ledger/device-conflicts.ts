@@ -27,7 +27,9 @@ export function thingsTouched(document: RunDocument | null, entry: Pick<Entry, '
       ? (entry as EntryOf<'also.opened'>).data.things
       : entry.kind === 'alignment'
         ? (entry as EntryOf<'alignment'>).data.moved
-        : null;
+        : entry.kind === 'trial.begin'
+          ? (entry as EntryOf<'trial.begin'>).data
+          : null;
   if (opened) {
     const { opens, loosens } = opened;
     return [...opens.map(keys.item), ...loosens.map(keys.fastener)];

@@ -3,11 +3,19 @@ import type { PlannedEntries } from './kinds/planned';
 import type { BayEntries } from './kinds/bay';
 import type { NotedEntries } from './kinds/noted';
 import type { HandedOverEntries } from './kinds/handed-over';
+import type { TrialEntries } from './kinds/trial';
 import type { ComingBackEntries } from './kinds/coming-back';
 
 /** What each kind of entry holds. Entries are never edited; a correction is a new entry that names the old one. */
 export interface EntryData
-  extends ArrivalEntries, PlannedEntries, BayEntries, NotedEntries, HandedOverEntries, ComingBackEntries {
+  extends
+    ArrivalEntries,
+    PlannedEntries,
+    BayEntries,
+    TrialEntries,
+    NotedEntries,
+    HandedOverEntries,
+    ComingBackEntries {
   /** The shop's own chain: people, customers, vehicles, tools, settings. Ids and plain facts, no contact data. */
   'shop.change': { what: string; id: string; facts: Record<string, unknown> };
 }

@@ -133,6 +133,12 @@ export interface OrderState {
   leftOff: EntryOf<'left.off'>[];
   /** What was opened beside the steps. */
   alsoOpened: EntryOf<'also.opened'>[];
+  /** A stance on trial: what was put on for it, how it stood, and what the owner said. */
+  trials: {
+    begun: EntryOf<'trial.begin'>[];
+    heights: EntryOf<'trial.height'>[];
+    answers: EntryOf<'trial.answer'>[];
+  };
   photos: EntryOf<'photo'>[];
   alignments: AlignmentSheet[];
   odometers: { at: string; entry: Entry }[];
@@ -183,6 +189,7 @@ export function emptyOrder(document: RunDocument | null): OrderState {
     lessons: [],
     leftOff: [],
     alsoOpened: [],
+    trials: { begun: [], heights: [], answers: [] },
     photos: [],
     alignments: [],
     odometers: [],

@@ -1,8 +1,15 @@
 'use client';
 
 import { CommandForm } from '@/features/transport/command-form';
+import type { SentOf } from '@/features/transport/use-command';
 import { Send } from '@/ui/send';
 import { ASKED_HERE, HowAskedFields, askedOf } from './how-asked';
+
+/** What is asked: one version of it, or the height on trial. */
+export type AskedOf = { orderId: string } & (
+  | { version: number; offerId?: string; planVersion?: number; heightId?: never }
+  | { heightId: string; offerId?: never; version?: never; planVersion?: never }
+);
 
 /** The customer's yes or no to one version of something: in the shop, or by phone with somebody who heard it. */
 export function AnswerForm({
@@ -11,8 +18,8 @@ export function AnswerForm({
   small,
   outlined,
 }: {
-  command: 'plan.answer' | 'offer.answer' | 'quote.answer' | 'proposal.answer';
-  input: { orderId: string; version: number; offerId?: string; planVersion?: number };
+  command: 'plan.answer' | 'offer.answer' | 'quote.answer' | 'proposal.answer' | 'trial.answer';
+  input: AskedOf;
   small?: boolean;
   /** Something else comes before it here: the yes is possible, and not what is asked for. */
   outlined?: boolean;
@@ -21,10 +28,10 @@ export function AnswerForm({
   return (
     <CommandForm
       command={command}
-      about={`${input.offerId ?? ''} ${input.version}`}
+      about={`${input.offerId ?? input.heightId ?? ''} ${input.version ?? ''}`}
       className="flex flex-wrap items-end gap-3"
       start={{ ...ASKED_HERE, yes: true }}
-      input={({ yes, ...asked }) => ({ ...input, yes, ...askedOf(asked) })}
+      input={({ yes, ...asked }) => ({ ...input, yes, ...askedOf(asked) }) as SentOf<typeof command>}
     >
       {({ how }, set) => (
         <>

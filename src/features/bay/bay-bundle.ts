@@ -5,6 +5,7 @@ import { openTasks } from '@/core/ledger/device-conflicts';
 import { type OrderState, baselineOf, isJob, isRecheck } from '@/core/ledger/order-state';
 import { foldOrder } from '@/contracts/fold';
 import { jobTimes } from '@/core/ledger/step-times';
+import { describeTrials } from '@/core/ledger/trial';
 import { tapeOf } from '@/core/ledger/tape';
 import { tiresNow } from '@/core/ledger/wheel-set';
 import type { RunDocument } from '@/core/procedure/engine';
@@ -152,6 +153,7 @@ export function bayPropsOf(bundle: BayBundle, state: OrderState, nowIso: string)
     alsoOpened: state.alsoOpened.flatMap(({ data: { things } }) => [...things.opens, ...things.loosens]),
     coilStepTurns: bundle.coilStepTurns,
     settings: state.settings.map((entry) => entry.data),
+    trials: describeTrials(state),
     targets: describeTarget(state, bundle.viewer.lengthUnit),
     sources: bundle.sources,
     elsewhere: (bundle.elsewhere ?? []).filter((one) => one.inHand.length > 0 || one.onTheRoad),

@@ -75,6 +75,9 @@ export function BayMore({
       {heights}
       {beside}
       <LoweringControl orderId={orderId} holder={holder} leads={props.leads} />
+      <Link href={`/orders/${orderId}/trial`} className="btn">
+        On trial
+      </Link>
       <Link href="/" className="btn">
         Today
       </Link>

@@ -61,6 +61,8 @@ export interface BayProps {
   alsoOpened: string[];
   coilStepTurns: number;
   settings: SettingData[];
+  /** Heights on trial with what the owner said of each, in words. */
+  trials: string[];
   /** Target against what was last measured, for an end, in words. */
   targets: Record<OneEnd, string | null>;
   sources: RunSource[];

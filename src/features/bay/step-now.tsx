@@ -195,7 +195,7 @@ export function StepNow({
             To the road test
           </Link>
         ) : needsApproval ? (
-          <Approve orderId={orderId} step={step} leads={props.leads} facts={facts} />
+          <Approve orderId={orderId} step={step} leads={props.leads} facts={[...facts, ...props.trials]} />
         ) : waiting && mayTake ? (
           <Button weight="pen" className="min-h-24 flex-[2] text-3xl" onClick={() => takeRef.current?.()}>
             {waiting.corner ? `${capital(CORNER_NAMES[waiting.corner])}: ` : ''}

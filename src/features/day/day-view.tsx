@@ -2,7 +2,7 @@ import { Link } from '@/ui/link';
 import { longDay, shopClock, shopMoment, spanText } from '@/core/units/shop-time';
 import type { ComeBack } from '@/server/queries/come-backs';
 import { describeComeBack, describeDue } from '@/core/follow-up/describe';
-import type { DayOrder, DayTask, RunningClock, ShopPlace } from '@/server/queries/day';
+import type { DayOrder, DayTask, DayTrial, RunningClock, ShopPlace } from '@/server/queries/day';
 import { ComeBackSign } from '../come-backs/come-back-sign';
 import { SmallTape } from '@/ui/tape';
 import { orderHref } from '../orders/order-href';
@@ -107,6 +107,7 @@ export function DayView({
   clocks,
   comeBacks,
   tasks,
+  trials,
 }: {
   viewer: { id: string; name: string };
   nowIso: string;
@@ -116,6 +117,7 @@ export function DayView({
   clocks: RunningClock[];
   comeBacks: ComeBack[];
   tasks: DayTask[];
+  trials: DayTrial[];
 }) {
   const standing = places.flatMap((place) =>
     orders.filter((order) => order.place === place.id).map((order) => ({ order, place: place.name })),
@@ -142,6 +144,21 @@ export function DayView({
             Take a car in
           </Link>
         </div>
+        {trials.length > 0 && (
+          <section aria-label="On trial for a week" className="hatch mb-3 px-4 py-2">
+            <h2>On trial for a week and longer: not to be driven</h2>
+            <ul>
+              {trials.map((trial) => (
+                <li key={trial.orderId} className="border-t border-rule py-1.5">
+                  <Link href={`/orders/${trial.orderId}/trial`} className="font-semibold">
+                    {trial.number} · {trial.car.split(',')[0]}
+                  </Link>{' '}
+                  {trial.words.join('; ')}
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
         {tasks.length > 0 && (
           <section aria-label="To be looked at" className="hatch mb-3 px-4 py-2">
             <h2>To be looked at on the car itself</h2>

@@ -19,12 +19,13 @@ const ORDER_PAGES: Record<string, readonly EntryArea[]> = {
   quote: ['arrival', 'planned'],
   parts: ['planned'],
   heights: ['arrival', 'planned', 'bay', 'handed over'],
-  work: ['planned', 'bay'],
-  torque: ['bay'],
+  work: ['planned', 'bay', 'on trial', 'handed over'],
+  torque: ['bay', 'handed over'],
   values: ['bay'],
-  alignment: ['arrival', 'handed over'],
-  road: ['bay', 'handed over'],
+  alignment: ['arrival', 'bay', 'handed over'],
+  road: ['bay', 'on trial', 'handed over'],
   photos: ['bay', 'noted'],
+  trial: ['bay', 'on trial'],
 };
 /** What an order's head shows beside its place, next thing and tape: whose clock runs, what is to be looked at. */
 const HEAD: readonly Projection[] = ['clocks', 'conflicts'];

@@ -1,3 +1,4 @@
+import { onTrial } from '@/core/ledger/trial';
 import { Link } from '@/ui/link';
 import { isClosed, isJob } from '@/core/ledger/order-state';
 import { jobTimes, describeRunning } from '@/core/ledger/step-times';
@@ -83,7 +84,11 @@ export function OrderHead({ file, nowIso }: { file: OrderFile; nowIso: string })
       <div className="mt-2">
         <OrderTape orderId={file.id} marks={marks} hrefs={hrefs} here={markNow(marks) ?? undefined} />
       </div>
-      <OrderNav orderId={file.id} hasBay={state.run !== null} />
+      <OrderNav
+        orderId={file.id}
+        hasBay={state.run !== null}
+        tried={state.trials.begun.length > 0 || onTrial(state).length > 0}
+      />
       <StuckHead
         car={`${vehicle.label} · ${vehicle.plate} · order ${file.number}`}
         next={ended ?? <Link href={orderHref(file.id, next.page)}>{next.text}</Link>}

@@ -14,6 +14,7 @@ const PAGES = [
   ['quote', 'Quote'],
   ['parts', 'Parts'],
   ['work', 'Work'],
+  ['trial', 'On trial'],
   ['torque', 'Torque'],
   ['alignment', 'Alignment'],
   ['road', 'Road'],
@@ -37,7 +38,16 @@ export function OrderTape({
 }
 
 /** The pages of an order in one row, the current one marked; where there is no room the row is moved sideways. */
-export function OrderNav({ orderId, hasBay }: { orderId: string; hasBay: boolean }) {
+export function OrderNav({
+  orderId,
+  hasBay,
+  tried,
+}: {
+  orderId: string;
+  hasBay: boolean;
+  /** A stance is or was on trial: its page stands in the row. */
+  tried: boolean;
+}) {
   const path = usePathname();
   const row = useRef<HTMLElement>(null);
   useEffect(() => {
@@ -46,7 +56,7 @@ export function OrderNav({ orderId, hasBay }: { orderId: string; hasBay: boolean
   return (
     <div className="flex border-y border-ink">
       <nav ref={row} aria-label="Pages of this order" className="flex min-w-0 flex-1 overflow-x-auto">
-        {PAGES.map(([page, label]) => {
+        {PAGES.filter(([page]) => tried || page !== 'trial').map(([page, label]) => {
           const href = `/orders/${orderId}${page && `/${page}`}`;
           const here = page ? path.startsWith(href) : path === href;
           return (

@@ -57,6 +57,7 @@ import { personChange, personLeave, personOwn, personReset } from './person.chan
 import { photoBind } from './photo.bind';
 import { photoMark } from './photo.mark';
 import { placeSave } from './place.save';
+import { trialAnswer, trialBegin, trialHeight } from './trial';
 import { planAnswerCommand } from './plan.answer';
 import { planPropose } from './plan.propose';
 import { procedureSave } from './procedure.save';
@@ -113,6 +114,9 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'finding.record': moveOnly('finding.record'),
   'watch.add': moveOnly('watch.add'),
   'setting.record': moveOnly('setting.record'),
+  'trial.begin': trialBegin,
+  'trial.height': trialHeight,
+  'trial.answer': trialAnswer,
   'also.open': moveOnly('also.open'),
   'stuck.begin': moveOnly('stuck.begin'),
   'stuck.end': moveOnly('stuck.end'),

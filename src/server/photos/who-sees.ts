@@ -12,6 +12,7 @@ export async function orderShows(orderId: string, photoId: string): Promise<bool
   const shown = [
     ...state.photos.map((entry) => entry.data.photoId),
     ...state.findings.map((entry) => entry.data.photoId),
+    ...state.trials.heights.map((entry) => entry.data.photoId),
     ...state.offers.map((offer) => offer.entry.data.photoId),
   ];
   if (shown.includes(photoId)) return true;

@@ -1,5 +1,6 @@
 import 'server-only';
 import { standsOf } from '@/core/ledger/extras';
+import { trialsAsked } from '@/core/ledger/trial';
 import { isClosed, isJob, latestPlan, planAnswer } from '@/core/ledger/order-state';
 import { shopDay } from '@/core/units/shop-time';
 import { now } from '../clock';
@@ -34,6 +35,7 @@ export async function customerPage(orderId: string) {
     job,
     blocked: holes.length > 0,
     offers: closed ? [] : state.offers.filter((offer) => offer.answer === null),
+    trials: closed ? [] : trialsAsked(state),
     answered: state.offers
       .filter((offer) => offer.answer !== null)
       .map((offer) => ({ ...offer, stands: standsOf(state, offer) })),

@@ -1,3 +1,5 @@
+import { longOnTrial } from '@/core/ledger/trial';
+import { loadOrder } from '../entries/order';
 import 'server-only';
 import type { TapeMarkId } from '@/core/ledger/tape';
 import type { Role } from '@/core/ledger/roles';
@@ -115,6 +117,33 @@ export async function runningClocks(tx: Db): Promise<RunningClock[]> {
     label: row.label,
     from: row.from_at.toISOString(),
   }));
+}
+
+export interface DayTrial {
+  orderId: string;
+  number: number;
+  car: string;
+  /** What has been on trial for a week or longer, with its days. */
+  words: string[];
+}
+
+/** Cars that have stood on trial hardware for a week: nobody is to forget them there. */
+export async function longTrials(tx: Db, nowIso: string): Promise<DayTrial[]> {
+  const rows = await tx.rows<Row<'work_order', 'id' | 'number'> & Row<'vehicle', 'label'>>(
+    `SELECT DISTINCT work_order.id, work_order.number, label FROM car_place
+       JOIN work_order ON work_order.id = car_place.order_id
+       JOIN order_now ON order_now.order_id = work_order.id
+       JOIN vehicle ON vehicle.id = work_order.vehicle_id
+      WHERE what = 'item' AND state = 'open' AND NOT closed AND JSON_VALUE(definition, '$.kind') = 'temporary'
+      ORDER BY work_order.number`,
+  );
+  const trials = await Promise.all(
+    rows.map(async ({ id, number, label }) => {
+      const folded = await loadOrder(tx, id);
+      return { orderId: id, number, car: label, words: folded ? longOnTrial(folded.state, nowIso) : [] };
+    }),
+  );
+  return trials.filter(({ words }) => words.length > 0);
 }
 
 export interface DayTask {

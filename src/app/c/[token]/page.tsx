@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { connection } from 'next/server';
 import type { ExtraStands } from '@/core/ledger/extras';
+import { describeTrialHeight } from '@/core/ledger/trial';
 import { tapeOf } from '@/core/ledger/tape';
 import { describeAnswer } from '@/features/answers/answer-words';
 import { QuotePrice, QuoteStack } from '@/features/quote/quote-stack';
@@ -65,6 +66,30 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
         <p className="mt-2 text-xl font-semibold" data-testid="standing">
           {describeStanding(page.file.state, page.blocked)}
         </p>
+
+        {page.trials.length > 0 && (
+          <section className={section}>
+            <h2>How high it is to stand: your yes or no</h2>
+            {page.trials.map((height) => (
+              <article key={height.id} className="border-b border-rule py-4" data-testid="trial">
+                {/* eslint-disable-next-line @next/next/no-img-element */}
+                <img
+                  src={`${photos}/${height.data.photoId}?size=small`}
+                  alt={describeTrialHeight(height)}
+                  className="mb-3 aspect-[4/3] w-full border border-rule object-cover"
+                />
+                <p className="text-lg font-semibold">{describeTrialHeight(height)}</p>
+                {height.data.missing && <p>Not in it yet: {height.data.missing}.</p>}
+                <AnswerOnPage
+                  command="trial.answer"
+                  input={{ orderId: file.id, heightId: height.id }}
+                  yes="Yes, like this"
+                  no="No, not like this"
+                />
+              </article>
+            ))}
+          </section>
+        )}
 
         {page.offers.length > 0 && (
           <section className={section}>

@@ -25,7 +25,10 @@ export default async function WorkPage({ params }: { params: Promise<{ id: strin
             {state.document.steps.length} steps.
           </p>
           <p className="no-print mb-4">
-            <PrintButton words="Print the job sheet" />
+            <PrintButton words="Print the job sheet" />{' '}
+            <Link className="btn" href={`/orders/${file.id}/trial`}>
+              A stance on trial
+            </Link>
           </p>
           <StepList
             document={state.document}
