@@ -129,6 +129,14 @@ export async function handedOver(job: DemoJob): Promise<DemoJob> {
   return job.handedOver();
 }
 
+/** A strut job in front that stands on its wheels at the rack, in the shop that is being served. */
+export async function atTheRack(plate: string): Promise<DemoJob> {
+  const job = await onTheLift(plate);
+  await job.work({ phase: 'align' });
+  await job.heights('on wheels', job.plan.after);
+  return job;
+}
+
 /** A strut job in front whose work has begun, in the shop that is being served: nothing is raised or opened yet. */
 export async function onTheLift(plate: string, place: string | null = null): Promise<DemoJob> {
   const shop = await testShop(`lift ${plate}`);
