@@ -118,7 +118,7 @@ function clockWordsOf(bundle: BayBundle, state: OrderState, nowIso: string): str
 
 /** What the bay view shows, from the record as it was last read and what waits on this device. */
 export function bayPropsOf(bundle: BayBundle, state: OrderState, nowIso: string): BayProps {
-  const { document, timeZone, names } = bundle;
+  const { timeZone, names } = bundle;
   const running = state.clocks.filter((span) => span.to === null);
   const times = jobTimes(state, nowIso);
   const next = nextThing(state);
@@ -127,7 +127,8 @@ export function bayPropsOf(bundle: BayBundle, state: OrderState, nowIso: string)
     orderId: bundle.orderId,
     label: bundle.label,
     placeName: bundle.places.find((place) => place.id === state.place)?.name.toLowerCase() ?? 'yard',
-    document,
+    // With what entries brought into the run since it was read.
+    document: state.document!,
     run: state.run!,
     marks: tapeOf(state),
     viewer: bundle.viewer,
