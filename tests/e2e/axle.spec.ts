@@ -32,7 +32,7 @@ async function tapFor(page: Page, command: string, button: Locator): Promise<voi
 
 /** Two taps from the bar: the sheet, and what it is and how. */
 async function alsoOpened(page: Page, side: 'Left' | 'Middle' | 'Right', words: string): Promise<void> {
-  await page.getByRole('button', { name: 'Also opened' }).tap();
+  await page.getByRole('button', { name: 'Also opened', exact: true }).tap();
   const sheet = dialog(page);
   await expect(sheet.getByRole('group', { name: /The front of the car from behind/ })).toBeVisible();
   if (side !== 'Left') await sheet.getByRole('radio', { name: side }).tap();
@@ -170,7 +170,7 @@ async function openAll(browser: Browser, url: string, orderId: string, cable?: C
   await alsoOpened(page, 'Left', 'Lower ball joint: eased');
   await alsoOpened(page, 'Middle', 'Plug of the axle actuator: unplugged');
   // What has no name in any list is written in.
-  await page.getByRole('button', { name: 'Also opened' }).tap();
+  await page.getByRole('button', { name: 'Also opened', exact: true }).tap();
   await dialog(page).getByRole('radio', { name: 'Right' }).tap();
   await dialog(page).getByLabel('What it is').fill('Splash shield');
   await dialog(page).getByRole('radio', { name: 'cover' }).tap();
@@ -179,7 +179,7 @@ async function openAll(browser: Browser, url: string, orderId: string, cable?: C
     .tap();
   await expect(dialog(page)).toHaveCount(0);
   // A loaded coil is not let go: refused here as there, and written down where it is off already.
-  await page.getByRole('button', { name: 'Also opened' }).tap();
+  await page.getByRole('button', { name: 'Also opened', exact: true }).tap();
   await dialog(page).getByRole('button', { name: 'Center nut of the coilover: apart' }).tap();
   await expect(dialog(page).getByRole('alert').first()).toContainText(/Not now\. .*is loaded/);
   await dialog(page)
