@@ -73,17 +73,17 @@ test('a bolt eased and a plug pulled that no step lists: not driven before both 
   await expect(openRow(lead, /Upper arm pivots, left front/)).toBeVisible({ timeout: 5000 });
   test.info().annotations.push({ type: 'seen by the lead', description: `${Date.now() - began} ms` });
   await alsoOpened(page, 'Middle', 'Plug of the axle actuator: unplugged');
-  await expect(openRow(page, /Plug of the axle actuator/)).toBeVisible();
+  await expect(openRow(page, /Axle actuator plug/)).toBeVisible();
   await expect(page.getByText('Not to be driven.')).toBeVisible();
   await page.goto(`/orders/${job.orderId}/road`);
-  await expect(page.getByText(/Not to be driven with this open: Plug of the axle actuator/)).toBeVisible();
+  await expect(page.getByText(/Not to be driven with this open: Axle actuator plug/)).toBeVisible();
   await expect(page.getByText(/Not to be driven with this loose: Upper arm pivots/)).toBeVisible();
 
   await page.goto(`/bay/${job.orderId}`);
   await expect(heading(page)).toHaveText(/^Close what was also opened: Upper arm pivots/);
   await enterValue(page, '80');
   await workUntil(page, /Straight to the rack/, 'Ilse');
-  await expect(openRow(page, /Upper arm pivots|Plug of the axle/)).toHaveCount(0);
+  await expect(openRow(page, /Upper arm pivots|Axle actuator/)).toHaveCount(0);
 
   // At the rack: nothing is kept until each is answered, and a pivot that was moved goes to loose.
   await page.goto(`/orders/${job.orderId}/alignment`);
