@@ -82,7 +82,7 @@ test('a bolt eased and a plug pulled that no step lists: not driven before both 
   await page.goto(`/bay/${job.orderId}`);
   await expect(heading(page)).toHaveText(/^Close what was also opened: Upper arm pivots/);
   await enterValue(page, '80');
-  await workUntil(page, /Straight to the rack/, 'Ilse');
+  await workUntil(page, /Slacken the tie-rod jam nuts/, 'Ilse');
   await expect(openRow(page, /Upper arm pivots|Axle actuator/)).toHaveCount(0);
 
   // At the rack: nothing is kept until each is answered, and a pivot that was moved goes to loose.
