@@ -1,4 +1,5 @@
 import { type Axle, type JointOn, type LineOn } from '../anatomy/axle';
+import { openPlaceOf } from '../anatomy/draft-plan';
 import { isFree, jointsNow } from '../anatomy/state';
 import type { LineKind } from '../anatomy/types';
 import type { Corner } from '../corners';
@@ -157,7 +158,7 @@ function knownFasteners(run: RunDocument, places: readonly string[]): Fastener[]
 }
 
 /** A bolt nobody has written down: its value is asked for. */
-const bareFastener = (
+export const bareFastener = (
   name: string,
   place: string,
   where: { end: OneEnd; corner?: Corner },
@@ -197,35 +198,40 @@ function fastenersOfJoint(run: RunDocument, axle: Axle, joint: JointOn): Fastene
 }
 
 /** A parted joint keeps the car off the ground, save where only the bar or a damper hangs on it. */
-function itemOfJoint(run: RunDocument, axle: Axle, joint: JointOn): Item {
-  const places = [joint.place, ...joint.fasteners].filter((place) => !axle.bodiesAt.has(place));
-  const known = knownItem(run, places);
-  if (known) return known;
+export function itemOfJoint(axle: Axle, joint: JointOn): Item {
   const light = joint.between.some((id) => ['bar link', 'bar', 'damper'].includes(axle.bodies.get(id)!.kind));
-  const [place] = places;
+  const place = openPlaceOf(axle, joint);
   return {
     id: `also/${joint.id}`,
     name: capital(joint.name),
-    ...(place ? { place } : {}),
+    ...(axle.bodiesAt.has(place) ? {} : { place }),
     kind: 'joint',
     ...whereOn(axle, joint),
     closeBefore: light ? 'drive' : 'ground',
   };
 }
+const knownOfJoint = (run: RunDocument, axle: Axle, joint: JointOn): Item =>
+  knownItem(
+    run,
+    [joint.place, ...joint.fasteners].filter((place) => !axle.bodiesAt.has(place)),
+  ) ?? itemOfJoint(axle, joint);
 
-function itemOfLine(run: RunDocument, axle: Axle, line: LineOn, how: OpenedHow): Item {
-  const places = how === 'unplugged' || !line.brackets.length ? [line.place] : line.brackets;
+/** A line that is free: its plug out, or the line off what holds it. */
+export function itemOfLine(axle: Axle, line: LineOn, how: OpenedHow): Item {
+  const [place] = placesOfLine(line, how);
   const bracket = how === 'out' && line.brackets.length > 0;
-  return (
-    knownItem(run, places) ?? {
-      id: `also/${places[0]}`,
-      name: bracket ? `${capital(line.name)}, its bracket or clip` : capital(line.name),
-      place: places[0]!,
-      ...FORBIDS_LINE[line.kind],
-      ...whereOn(axle, line),
-    }
-  );
+  return {
+    id: `also/${place}`,
+    name: bracket ? `${capital(line.name)}, its bracket or clip` : capital(line.name),
+    place: place!,
+    ...FORBIDS_LINE[line.kind],
+    ...whereOn(axle, line),
+  };
 }
+const placesOfLine = (line: LineOn, how: OpenedHow) =>
+  how === 'unplugged' || !line.brackets.length ? [line.place] : line.brackets;
+const knownOfLine = (run: RunDocument, axle: Axle, line: LineOn, how: OpenedHow): Item =>
+  knownItem(run, placesOfLine(line, how)) ?? itemOfLine(axle, line, how);
 
 const TYPED_ITEMS: Record<Exclude<TypedKind, 'bolt or nut'>, { kind: ItemKind; closeBefore: CloseBefore }> = {
   'plug or lead': { kind: 'wire', closeBefore: 'drive' },
@@ -271,7 +277,7 @@ function thingsOpened(run: RunDocument, thing: string, how: OpenedHow): Found | 
         return {
           name: capital(joint.name),
           ...whereOn(axle, joint),
-          items: how === 'out' ? [itemOfJoint(run, axle, joint)] : [],
+          items: how === 'out' ? [knownOfJoint(run, axle, joint)] : [],
           fasteners: fastenersOfJoint(run, axle, joint),
           joint,
         };
@@ -280,7 +286,7 @@ function thingsOpened(run: RunDocument, thing: string, how: OpenedHow): Found | 
         return {
           name: capital(line.name),
           ...whereOn(axle, line),
-          items: [itemOfLine(run, axle, line, how)],
+          items: [knownOfLine(run, axle, line, how)],
           fasteners: [],
         };
     }

@@ -149,6 +149,15 @@ export const procedureFile = Joi.object<Procedure>({
     targets: words(200),
   }).required(),
   anatomy: anatomyOf(),
+  drafted: Joi.object({
+    anatomy: id().required(),
+    end: Joi.valid('front', 'rear').required(),
+    out: texts().required(),
+    putsIn: Joi.string().trim().max(120).allow('').required(),
+    ways: texts().required(),
+    minutes: Joi.number().min(0).max(10_000).required(),
+    spoils: texts().required(),
+  }),
   asks: Joi.alternatives(asks, Joi.array().items(asks).min(1).max(6)),
   ways: Joi.array()
     .items(

@@ -187,10 +187,24 @@ export interface Procedure {
   asks?: Asks | Asks[];
   /** How each end it works on is hung: what holds what there, by the id of an anatomy. */
   anatomy?: AnatomyOf;
+  /** It was drafted here from a car’s anatomy: said of it for good. */
+  drafted?: DraftedFrom;
   ways: Variant[];
   items: Item[];
   fasteners: Fastener[];
   steps: Step[];
+}
+
+/** What a procedure was drafted from; nobody’s sheet says so. */
+export interface DraftedFrom {
+  anatomy: string;
+  end: OneEnd;
+  out: string[];
+  putsIn: string;
+  /** The ways out it takes, in the anatomy’s words. */
+  ways: string[];
+  minutes: number;
+  spoils: string[];
 }
 
 /** A procedure with its ways taken: what is checked and worked from. */
