@@ -160,6 +160,19 @@ export const shop = area('The shop', {
     },
   }),
   /** Saves a procedure as the shop's own next version, from the editor or from a file. */
+  /** A draft that a lead has worked on an order may be used by everybody from then on; that it was drafted here stays said. */
+  'procedure.release': contract<{ procedureId: string; order: number }, { version: number }>({
+    title: 'Release a draft that a lead has worked',
+    who: ['lead'],
+    fields: {
+      procedureId: Joi.string().max(60).required(),
+      order: Joi.number()
+        .integer()
+        .min(1)
+        .required()
+        .messages({ 'number.base': 'Enter the number of the order it was worked on' }),
+    },
+  }),
   'procedure.save': contract<
     {
       procedure: Procedure;

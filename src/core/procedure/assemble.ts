@@ -103,6 +103,7 @@ export function assembleRun(
     title: procedure.title,
     hash,
     ways,
+    ...(procedure.drafted ? { drafted: { worked: procedure.drafted.worked !== undefined } } : {}),
   }));
   const used = anatomies.filter(({ id }) => Object.values(anatomy ?? {}).includes(id));
   return { items, fasteners, steps, sources, ...(used.length ? { anatomy, anatomies: used } : {}) };

@@ -283,7 +283,6 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
       ...write.where(side),
       needs: [held],
       loosens: bolts(some),
-      tools: [{ kind: 'ratchet and sockets' }],
       rustProne: true,
       minutes: minutesOf(some, 0.25),
     });
@@ -305,7 +304,6 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
       needs: [held],
       opens: parts(some),
       loosens: bolts(some),
-      tools: [{ kind: 'ratchet and sockets' }],
       rustProne: true,
       minutes: minutesOf(some, 0.5),
     });
@@ -321,7 +319,6 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
     loosens: bolts(last),
     ...(plan.drop > 0 ? { drops: [{ end, mm: plan.drop }] } : {}),
     out: plan.takesOut,
-    tools: [{ kind: 'ratchet and sockets' }],
     helper: 10,
     rustProne: true,
     caution:

@@ -158,6 +158,13 @@ export function pullList(
   const needed = [...tools.values()].sort((a, b) => socketKey(a.tool).localeCompare(socketKey(b.tool)));
 
   const holes: StartBlocker[] = [
+    ...run.sources
+      .filter(({ drafted }) => drafted && !drafted.worked)
+      .map(({ title }): StartBlocker => ({
+        code: 'approval',
+        text: `Drafted here and never worked: ${title}. A lead works it the first time.`,
+        hard: false,
+      })),
     ...partsMissing.map(({ name, phase }): StartBlocker => ({
       code: 'part',
       text: `Not checked in: ${name}.`,

@@ -2,11 +2,29 @@ import type { Corner } from '../corners';
 import type { Hang } from '../anatomy/state';
 import { type CarState, type Looseness, standingCar } from './car';
 import { standingHangs } from './axles-of';
-import type { Fastener, Item, OneEnd, PlainProcedure, Step, TorqueSpec } from './types';
+import type { Fastener, Item, OneEnd, PlainProcedure, Procedure, Step, TorqueSpec } from './types';
+
+/** A procedure a run was made of, at the version it had then. */
+export interface RunSource {
+  prefix: string;
+  id: string;
+  title: string;
+  hash: string;
+  ways: string[];
+  /** It was drafted here from a car’s anatomy; worked once by a lead, or never. */
+  drafted?: { worked: boolean };
+}
+
+/** A procedure by its title; that it was drafted here is said of it for good. */
+export const titleOfSource = ({ title, drafted }: Pick<RunSource, 'title' | 'drafted'>): string =>
+  drafted ? `${title} (drafted here, no maker’s sheet${drafted.worked ? '' : ', never worked'})` : title;
+
+export const titleOfProcedure = ({ title, drafted }: Pick<Procedure, 'title' | 'drafted'>): string =>
+  titleOfSource({ title, ...(drafted ? { drafted: { worked: drafted.worked !== undefined } } : {}) });
 
 /** The run of a work order: the merged procedure it follows, and how the car stood when it began. */
 export interface RunDocument extends PlainProcedure {
-  sources: { prefix: string; id: string; title: string; hash: string; ways: string[] }[];
+  sources: RunSource[];
   /** What the shop’s procedures know of other things on these axles: taken from here when one is also opened. */
   beside?: { items: Item[]; fasteners: Fastener[] };
   /** What an earlier visit left: items still open and fasteners not full. */

@@ -157,6 +157,7 @@ export const procedureFile = Joi.object<Procedure>({
     ways: texts().required(),
     minutes: Joi.number().min(0).max(10_000).required(),
     spoils: texts().required(),
+    worked: Joi.object({ order: Joi.number().integer().min(1).required() }),
   }),
   asks: Joi.alternatives(asks, Joi.array().items(asks).min(1).max(6)),
   ways: Joi.array()

@@ -205,6 +205,8 @@ export interface DraftedFrom {
   ways: string[];
   minutes: number;
   spoils: string[];
+  /** The order on which a lead worked it; none yet where it was never worked. */
+  worked?: { order: number };
 }
 
 /** A procedure with its ways taken: what is checked and worked from. */

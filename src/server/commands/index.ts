@@ -60,6 +60,7 @@ import { placeSave } from './place.save';
 import { trialAnswer, trialBegin, trialHeight } from './trial';
 import { planAnswerCommand } from './plan.answer';
 import { planPropose } from './plan.propose';
+import { procedureRelease } from './procedure.release';
 import { procedureSave } from './procedure.save';
 import { queuedDiscard } from './queued.discard';
 import { proposalAnswer } from './proposal.answer';
@@ -117,6 +118,7 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'trial.begin': trialBegin,
   'trial.height': trialHeight,
   'trial.answer': trialAnswer,
+  'procedure.release': procedureRelease,
   'also.open': moveOnly('also.open'),
   'stuck.begin': moveOnly('stuck.begin'),
   'stuck.end': moveOnly('stuck.end'),

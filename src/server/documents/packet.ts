@@ -13,7 +13,7 @@ import type { FollowUpOpenData } from '@/core/ledger/kinds/coming-back';
 import type { OverrideData, TorqueData } from '@/core/ledger/kinds/bay';
 import { sheetNow } from '@/core/ledger/evidence';
 import { afterHeightsOf, baselineOf, isRecheck, latestPlan } from '@/core/ledger/order-state';
-import { placedName } from '@/core/procedure/engine';
+import { placedName, titleOfSource } from '@/core/procedure/engine';
 import { METHOD_WORDS } from '@/core/stance/readings';
 import { judgeHeights } from '@/core/stance/verdict';
 import { convertDistance, distanceText, odometerText } from '@/core/units/distance';
@@ -291,7 +291,7 @@ export async function buildPacket(
     heights: heightRows(file),
     stance: stanceOfOrder(file),
     fitted: fittedParts(file),
-    procedures: (state.document?.sources ?? []).map((source) => source.title),
+    procedures: (state.document?.sources ?? []).map(titleOfSource),
     torque: torqueRows(file),
     alignment: sheet
       ? {

@@ -2,7 +2,7 @@ import 'server-only';
 import { notFound } from 'next/navigation';
 import { connection } from 'next/server';
 import { cache } from 'react';
-import type { RunDocument } from '@/core/procedure/engine';
+import { type RunDocument, titleOfSource } from '@/core/procedure/engine';
 import { now } from '../clock';
 import { db } from '../database';
 import { linkOf, trayOf } from '../devices/torque-wrench';
@@ -53,7 +53,7 @@ export async function runSources(document: RunDocument) {
   return Promise.all(
     document.sources.map(async (source) => ({
       id: source.id,
-      title: source.title,
+      title: titleOfSource(source),
       ways: ((await readProcedure(db(), source.hash))?.ways ?? []).map(({ id, choice, title }) => ({
         id,
         choice,

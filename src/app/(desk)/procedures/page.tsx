@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { connection } from 'next/server';
 import { holdsRole } from '@/core/ledger/roles';
+import { titleOfProcedure } from '@/core/procedure/engine';
 import { ImportProcedure } from '@/features/procedures/import-procedure';
 import { LessonList } from '@/features/procedures/lesson-list';
 import { db } from '@/server/database';
@@ -35,7 +36,7 @@ export default async function ProceduresPage() {
           <tr key={procedure.id}>
             <th scope="row" className="font-normal">
               <Link href={`/procedures/${procedure.id}`} className="font-semibold">
-                {procedure.title}
+                {titleOfProcedure(procedure)}
               </Link>
               {open(procedure.id) > 0 && (
                 <span className="ml-2 border border-ink px-1.5 text-sm font-semibold">
@@ -68,6 +69,15 @@ export default async function ProceduresPage() {
           {table(visits)}
         </section>
         <div className="grid content-start gap-8">
+          <section>
+            <h2 className="mb-2 border-b border-ink pb-1">From the car</h2>
+            <p className="mb-2 text-soft">
+              For a job nobody here has written down: what holds what on its axle says what has to come apart.
+            </p>
+            <Link className="btn" href="/procedures/draft">
+              Draft a procedure from the car
+            </Link>
+          </section>
           {lead && (
             <section>
               <h2 className="mb-2 border-b border-ink pb-1">From a file</h2>

@@ -4,7 +4,9 @@ import { notFound } from 'next/navigation';
 import { connection } from 'next/server';
 import { holdsRole } from '@/core/ledger/roles';
 import { diffProcedures } from '@/core/procedure/diff';
+import { titleOfProcedure } from '@/core/procedure/engine';
 import { Differences } from '@/features/procedures/differences';
+import { DraftedHere } from '@/features/procedures/drafted-here';
 import { LessonList } from '@/features/procedures/lesson-list';
 import { ProcedureEditor } from '@/features/procedures/procedure-editor';
 import { anatomiesOf } from '@/server/anatomies';
@@ -48,7 +50,7 @@ export default async function ProcedurePage({
       </p>
       <div className="flex flex-wrap items-start justify-between gap-4 pb-3">
         <div>
-          <h1>{found.procedure.title}</h1>
+          <h1>{titleOfProcedure(found.procedure)}</h1>
           <p className="max-w-3xl text-soft">{found.procedure.summary}</p>
         </div>
         <p className="flex gap-2">
@@ -60,6 +62,13 @@ export default async function ProcedurePage({
           </a>
         </p>
       </div>
+      {found.procedure.drafted && (
+        <DraftedHere
+          procedureId={id}
+          drafted={found.procedure.drafted}
+          mayRelease={lead && found.version === newest}
+        />
+      )}
       <ul className="mb-4 flex flex-wrap gap-x-6 gap-y-1 border-y border-rule py-2" aria-label="Versions">
         {versions.map((one) => (
           <li key={one.version}>

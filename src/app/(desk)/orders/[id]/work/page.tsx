@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { PrintButton } from '@/features/torque/print-button';
 import { Link } from '@/ui/link';
 import { SignBoxes } from '@/ui/sign-boxes';
+import { titleOfProcedure, titleOfSource } from '@/core/procedure/engine';
 import { isJob, openHolds, planAnswer } from '@/core/ledger/order-state';
 import { OpenList } from '@/features/orders/open-list';
 import { StartForm } from '@/features/work/start-form';
@@ -21,7 +22,7 @@ export default async function WorkPage({ params }: { params: Promise<{ id: strin
       <div className="grid gap-x-9 lg:grid-cols-[minmax(0,1fr)_320px]">
         <div>
           <p className="mb-4 text-soft">
-            {state.document.sources.map((source) => source.title).join(' and ')}, as one run of{' '}
+            {state.document.sources.map(titleOfSource).join(' and ')}, as one run of{' '}
             {state.document.steps.length} steps.
           </p>
           <p className="no-print mb-4">
@@ -73,7 +74,7 @@ export default async function WorkPage({ params }: { params: Promise<{ id: strin
     const planned = Boolean((fits.front && plan?.front) || (fits.rear && plan?.rear));
     return {
       id: procedure.id,
-      title: procedure.title,
+      title: titleOfProcedure(procedure),
       summary: procedure.summary,
       steps: procedure.steps.length,
       minutes: procedure.steps.reduce((sum, step) => sum + step.minutes, 0),
@@ -86,5 +87,20 @@ export default async function WorkPage({ params }: { params: Promise<{ id: strin
       ways: procedure.ways.map(({ id, choice, title }) => ({ id, choice, title })),
     };
   });
-  return <StartForm orderId={file.id} procedures={offered} leads={leads} />;
+  const none = isJob(state) && !offered.some((one) => one.suggested || one.possible);
+  const car = new URLSearchParams({ front: vehicle.frontSuspension, rear: vehicle.rearSuspension });
+  return (
+    <>
+      {none && (
+        <p className="caution mb-4 max-w-4xl px-4 py-2 font-medium">
+          No procedure here fits this plan.{' '}
+          <Link className="underline" href={`/procedures/draft?${car}`}>
+            Draft one from the car
+          </Link>
+          : a lead works it the first time.
+        </p>
+      )}
+      <StartForm orderId={file.id} procedures={offered} leads={leads} />
+    </>
+  );
 }

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { connection } from 'next/server';
 import { Link } from '@/ui/link';
+import { titleOfProcedure } from '@/core/procedure/engine';
 import { holdsRole } from '@/core/ledger/roles';
 import { valueRows } from '@/core/procedure/value-rows';
 import { torqueTexts } from '@/core/units/torque-text';
@@ -60,10 +61,10 @@ export default async function ProcedureValuesPage({
     <>
       <PrintStrip
         paper={shop.paper}
-        words={[shop.name, procedure.title, 'value sheet', platform, kit].filter(Boolean)}
+        words={[shop.name, titleOfProcedure(procedure), 'value sheet', platform, kit].filter(Boolean)}
       />
       <p className="no-print">
-        <Link href={`/procedures/${id}`}>{procedure.title}</Link>
+        <Link href={`/procedures/${id}`}>{titleOfProcedure(procedure)}</Link>
       </p>
       <div className="flex flex-wrap items-start justify-between gap-4 pb-3">
         <div>
