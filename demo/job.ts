@@ -329,6 +329,28 @@ export class DemoJob {
     }
   }
 
+  /** The lead enters the same value for whatever has none yet. */
+  async valued(nm: number): Promise<this> {
+    const { document, run } = await this.state();
+    for (const { id: fastenerId } of document!.fasteners)
+      if (!run!.fasteners.get(fastenerId)!.spec)
+        await this.act(
+          'value.set',
+          {
+            fastenerId,
+            kind: 'entered',
+            value: nm,
+            unit: 'nm',
+            source: 'the kit sheet',
+            confirmed: true,
+            leadId: this.shop.person('Odalys').id,
+            pin: this.shop.pin('Odalys'),
+          },
+          'Odalys',
+        );
+    return this;
+  }
+
   /** Takes every shot the run asks for and has no picture of yet. */
   async photos(seed: number): Promise<this> {
     const state = await this.state();

@@ -2,13 +2,14 @@ import { type Browser, type Locator, type Page, expect, test } from './covered';
 import type { Entry } from '../../src/core/ledger/entries';
 import { db } from '../../src/server/database';
 import { entriesOf } from '../../src/server/entries/kept';
-import { atTheRack } from '../support/shop';
+import { agreedJob, atTheRack } from '../support/shop';
 import { Cable } from './cut';
 import {
   answerRack,
   drawnPicture,
   enterPin,
   lowerFromHere,
+  pinOf,
   roadTest,
   signIn,
   typeSheet,
@@ -214,4 +215,58 @@ test('all of it without network, sent later, is recorded as with it', async ({ b
   ]);
   const plain = (entries: readonly Entry[]) => said(entries).filter(({ kind }) => kind === 'also.opened');
   expect(plain(sent)).toEqual(plain(online));
+});
+
+test('a draft made from the car, corrected, worked by the lead, and released', async ({ page }) => {
+  const job = await agreedJob(`AXLE ${RUN}5`);
+  await signIn(page, 'Odalys');
+  await page.goto('/procedures');
+  await page.getByRole('link', { name: 'Draft a procedure from the car' }).tap();
+  await page.locator('a[href*="axle=leaf-over-rear"]').tap();
+  await page.getByRole('checkbox', { name: 'Damper' }).tap();
+  await page.getByLabel('What goes in').fill('longer dampers');
+  await page.getByRole('button', { name: 'Show the ways' }).tap();
+  const ways = page.getByRole('region', { name: 'The ways' });
+  await expect(ways.getByText('cheapest', { exact: true })).toBeVisible();
+  await expect(ways.getByText('rear axle: jack')).toBeVisible();
+  await tapFor(
+    page,
+    'procedure.save',
+    ways.getByRole('button', { name: 'Open this draft in the editor' }).first(),
+  );
+  await expect(heading(page)).toHaveText(/\(drafted here, no maker’s sheet, never worked\)$/);
+  await expect(page.getByText('No errors')).toBeVisible();
+  const id = new URL(page.url()).pathname.split('/').at(-1)!;
+
+  // Corrected in the editor, and it stays what it is.
+  await page.getByLabel('What is done').fill('Look it over at the rear, and measure the old dampers');
+  await page.getByLabel('What changed, and why').fill('the old length is wanted');
+  await tapFor(page, 'procedure.save', page.getByRole('button', { name: 'Save the version' }));
+  await expect(page.getByText('the old length is wanted')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Drafted here, never worked' })).toBeVisible();
+
+  // It starts only by the lead's yes.
+  await page.goto(`/orders/${job.orderId}/work`);
+  for (const taken of await page.getByRole('checkbox', { checked: true }).all()) await taken.tap();
+  if (await page.getByRole('button', { name: /Show all|others/ }).count())
+    await page.getByRole('button', { name: /Show all|others/ }).tap();
+  await page.getByRole('checkbox', { name: /longer dampers|Damper out and back in/ }).tap();
+  await expect(
+    page.getByText(/Drafted here and never worked: .* A lead works it the first time/),
+  ).toBeVisible();
+  await page.getByLabel('Why it starts like this').fill('the lead works it the first time');
+  await page.getByRole('radio', { name: 'Odalys' }).tap();
+  await page.getByLabel('PIN').fill(pinOf('Odalys'));
+  await tapFor(page, 'run.start', page.getByRole('button', { name: 'Start with the lead’s yes' }));
+  await expect(heading(page)).toHaveText(/measure the old dampers/);
+  await job.valued(65);
+  await page.reload();
+  await workUntil(page, /Road test/, 'Ilse');
+  await roadTest(page, job.orderId, 40_030, 40_038);
+
+  await page.goto(`/procedures/${id}`);
+  await page.getByLabel('Order it was worked on').fill(String((await job.state()).intake!.data.number));
+  await tapFor(page, 'procedure.release', page.getByRole('button', { name: 'Release it' }));
+  await expect(page.getByText(/A lead worked it on order \d+, and released it/)).toBeVisible();
+  await expect(heading(page)).toHaveText(/\(drafted here, no maker’s sheet\)$/);
 });

@@ -15,6 +15,7 @@ export const touching = (on: boolean): void => {
 export const press = (button: Locator): Promise<void> => (byTouch ? button.tap() : button.click());
 
 const member = (name: CrewName) => CREW.find((one) => one.name === name)!;
+export const pinOf = (name: CrewName): string => member(name).pin;
 
 /** Signs in by the door the form uses; one test goes through the form itself. */
 export async function signInBy(door: APIRequestContext, name: CrewName): Promise<void> {

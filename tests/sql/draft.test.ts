@@ -4,7 +4,6 @@ import type { Procedure } from '@/core/procedure/types';
 import { anatomies } from '@/server/anatomies';
 import { closePool, db } from '@/server/database';
 import { buildPacket } from '@/server/documents/packet';
-import { loadOrder } from '@/server/entries/order';
 import { procedureById } from '@/server/procedures';
 import type { DemoDriver } from '../../demo/driver';
 import type { DemoJob } from '../../demo/job';
@@ -48,18 +47,7 @@ async function worked(plate: string, tech: 'Odalys' | 'Brannoch', started: objec
     refused.push(begun.errors[0]!.message);
     return null;
   }
-  const { document } = (await loadOrder(db(), job.orderId))!.state;
-  for (const { id: fastenerId } of document!.fasteners)
-    await give(shop, 'Odalys', 'value.set', {
-      orderId: job.orderId,
-      fastenerId,
-      kind: 'entered',
-      value: 60,
-      unit: 'nm',
-      source: 'the kit sheet',
-      confirmed: true,
-      ...odalys(),
-    });
+  await job.valued(60);
   await job.work({ phase: 'road' });
   return job;
 }

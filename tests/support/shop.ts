@@ -137,8 +137,8 @@ export async function atTheRack(plate: string): Promise<DemoJob> {
   return job;
 }
 
-/** A strut job in front whose work has begun, in the shop that is being served: nothing is raised or opened yet. */
-export async function onTheLift(plate: string, place: string | null = null): Promise<DemoJob> {
+/** A strut job in front that is agreed, in the shop that is being served: its work has not begun. */
+export async function agreedJob(plate: string, place: string | null = null): Promise<DemoJob> {
   const shop = await testShop(`lift ${plate}`);
   shop.moment(0, 14);
   const wrenches = await testWrenches(shop, plate);
@@ -152,6 +152,9 @@ export async function onTheLift(plate: string, place: string | null = null): Pro
     }),
   ).intake();
   await job.heights('as came', job.plan.before);
-  await (await (await job.planned()).agreed()).started();
-  return job;
+  return (await job.planned()).agreed();
 }
+
+/** The same with its work begun: nothing is raised or opened yet. */
+export const onTheLift = async (plate: string, place: string | null = null): Promise<DemoJob> =>
+  (await agreedJob(plate, place)).started();

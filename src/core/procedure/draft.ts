@@ -29,6 +29,15 @@ export interface Draft {
 }
 
 const short = (id: string) => id.split('.').at(-1)!;
+const SPOILS_WORDS = {
+  alignment: () => 'the alignment',
+  boot: (count: number) => (count > 1 ? `${count} boots at risk` : 'a boot at risk'),
+  seal: (count: number) => (count > 1 ? `${count} seals at risk` : 'a seal at risk'),
+};
+/** What a way spoils, in words. */
+export const spoilsWords = ({ what, count }: DraftPlan['spoils'][number]): string =>
+  SPOILS_WORDS[what](count);
+
 const sideLetter = (side: Side | undefined) => (side ? `-${side === 'left' ? 'L' : 'R'}` : '');
 
 class Writer {
@@ -473,13 +482,11 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
     minutes: 15,
   });
 
-  const title = `${capital(bodyNames)}, ${end}: drafted from ${anatomy.title.toLowerCase()}`;
   return {
     format: 'wrenchwise-procedure/1',
     id: `draft-${anatomy.id}-${plan.takesOut.join('-')}`.slice(0, 60),
-    title: title.slice(0, 200),
-    summary:
-      'Drafted here from the car’s anatomy and never worked: no maker’s sheet, no values. Every figure is assumed until it was measured on the car; a lead works it once before it is released.',
+    title: `${capital(bodyNames)} out and back in, ${end}`.slice(0, 200),
+    summary: `For ${anatomy.title.toLowerCase()}. Drafted from what holds what there, and from no maker’s sheet: it names no values and no sizes, and every reach and drop is assumed until it was measured on the car.`,
     fits: { [end]: anatomy.fits },
     anatomy: { [end]: anatomy.id },
     drafted: {
@@ -489,7 +496,7 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
       putsIn: wish.putsIn,
       ways: plan.ways.map((way) => way.title),
       minutes: Math.round(plan.minutes),
-      spoils: plan.spoils.map(({ what, count }) => `${what} ${count}`),
+      spoils: plan.spoils.map(spoilsWords),
     },
     ways: [],
     items: [...write.items.values()],

@@ -8,7 +8,7 @@ import { tryOut } from '@/core/anatomy/draft-plan';
 import { axlePicture } from '@/core/anatomy/picture';
 import { standingHang } from '@/core/anatomy/state';
 import type { Anatomy } from '@/core/anatomy/types';
-import type { Draft } from '@/core/procedure/draft';
+import { type Draft, spoilsWords } from '@/core/procedure/draft';
 import type { OneEnd } from '@/core/procedure/types';
 import { capital } from '@/core/wording';
 import { AxlePicture } from '@/features/bay/axle-picture';
@@ -27,12 +27,6 @@ function drafting(): Remote<DraftDoors> {
   );
   return doors;
 }
-
-const SPOILS = {
-  alignment: () => 'the alignment',
-  boot: (count: number) => (count > 1 ? `${count} boots at risk` : 'a boot at risk'),
-  seal: (count: number) => (count > 1 ? `${count} seals at risk` : 'a seal at risk'),
-};
 
 const nameOf = (axle: Axle, names: Iterable<string>) =>
   [...names].map((name) => axle.joints.find(({ id }) => id.endsWith(`.${name}`))?.name ?? name).join(', ');
@@ -73,7 +67,12 @@ function Way({
           {capital(plan.ways.map(({ title }) => title).join('; ') || 'every joint of it opened')}
           {best && <span className="ml-3 border border-ink px-1.5 text-sm font-semibold">cheapest</span>}
         </h3>
-        <p className="figure text-2xl whitespace-nowrap">{Math.round(plan.minutes)} min</p>
+        <p className="text-right whitespace-nowrap">
+          <span className="figure text-2xl">{Math.round(plan.minutes)} min</span>
+          {plan.cost > plan.minutes && (
+            <span className="block text-soft">counts as {Math.round(plan.cost)} with what it spoils</span>
+          )}
+        </p>
       </div>
       <dl className="mt-1 grid grid-cols-[7rem_1fr] gap-x-4">
         <dt className="text-soft">Apart</dt>
@@ -116,7 +115,7 @@ function Way({
         )}
         <dt className="text-soft">Spoils</dt>
         <dd className={plan.spoils.length ? 'font-semibold' : ''}>
-          {plan.spoils.map(({ what, count }) => SPOILS[what](count)).join(', ') || 'nothing'}
+          {plan.spoils.map(spoilsWords).join(', ') || 'nothing'}
         </dd>
       </dl>
       {mayDraft && (
