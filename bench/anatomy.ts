@@ -2,6 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import type { Anatomy } from '../src/core/anatomy/types';
 import { assembleRun } from '../src/core/procedure/assemble';
 import { checkProcedure } from '../src/core/procedure/check';
+import { draftsFor } from '../src/core/procedure/draft';
 import { RULES_EDITION, type RunDocument, nextSteps } from '../src/core/procedure/engine';
 import type { Procedure } from '../src/core/procedure/types';
 import { bayPropsOf, stateOf } from '../src/features/bay/bay-bundle';
@@ -63,4 +64,20 @@ console.log(
 const [onAxles, without] = timedBoth(tap(proved), tap(bare));
 console.log(
   `a tap in the bay in the middle of the job: ${onAxles.toFixed(2)} ms against ${without.toFixed(2)} ms (${(onAxles / without).toFixed(2)} times)`,
+);
+
+const plans = anatomies.flatMap((anatomy) =>
+  anatomy.ends.flatMap((end) =>
+    [...new Set(anatomy.waysOut.map(({ body }) => body))].map(
+      (body) => () => draftsFor(anatomy, { end, out: [body], putsIn: '', equipment: { compressor: true } }),
+    ),
+  ),
+);
+const drafted = plans.map((draft) => {
+  const began = performance.now();
+  draft();
+  return performance.now() - began;
+});
+console.log(
+  `a draft, over all ${plans.length} things that come off: ${median(drafted).toFixed(1)} ms, the slowest ${Math.max(...drafted).toFixed(0)} ms (${(median(drafted) / checked).toFixed(1)} times the check of that run)`,
 );

@@ -8,6 +8,7 @@ import { inputOf, shapeOfSchema } from '../core/calc/describe';
 import type { FieldShape } from '../core/calc/field-words';
 import type { Anatomy } from '../core/anatomy/types';
 import type { Procedure } from '../core/procedure/types';
+import { draftComparison } from './draft-comparison';
 import { jointsPage } from './joint-drawings';
 import examples from '../core/calc/examples.json';
 
@@ -160,6 +161,7 @@ interface Library {
 /** Everything that is written from the registries and the files that ship, by its file. */
 export const writtenFiles = (library: Library): Record<string, string> => ({
   'docs/joints.md': jointDrawings(library),
+  'docs/drafts.md': draftComparison(library.procedures, library.anatomies),
   'docs/calculators.md': calculatorPage(),
   'docs/commands.md': commandPage(),
   'docs/entries.md': entryPage(),

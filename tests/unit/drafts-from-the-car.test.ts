@@ -5,7 +5,8 @@ import { checkProcedure, isFault } from '@/core/procedure/check';
 import { draftsFor } from '@/core/procedure/draft';
 import { procedureFile } from '@/core/procedure/schema';
 import { Refusal } from '@/core/refusal';
-import { anatomies } from '../support/library';
+import { REASONS, compareWithDraft, differs } from '../../src/cli/draft-comparison';
+import { anatomies, libraryFile, libraryIds } from '../support/library';
 import { leastByEnumeration, smallAxle } from '../support/small-axles';
 
 const BOTH = { compressor: true };
@@ -110,4 +111,25 @@ test('on 200 small axles it costs what plain enumeration finds, no more and no l
   }
   expect(wrong).toEqual([]);
   expect(possible).toBeGreaterThan(150);
+});
+
+describe('beside the library', () => {
+  const compared = libraryIds()
+    .map(libraryFile)
+    .flatMap((procedure) => compareWithDraft(procedure, anatomies));
+
+  test('each job that opens other joints than its draft says why, and no other does', () => {
+    expect(
+      compared
+        .filter(differs)
+        .map(({ key }) => key)
+        .sort(),
+    ).toEqual(Object.keys(REASONS).sort());
+  });
+  test('what a job takes out can be drafted, and some jobs open just what their draft does', () => {
+    expect(compared.filter(({ out, plan }) => out.length > 0 && !plan)).toEqual([]);
+    expect(compared.filter((one) => !differs(one)).map(({ key }) => key)).toEqual(
+      expect.arrayContaining(['bracket-lift front', 'adjustable-coil-seats front', 'preload-spacer front']),
+    );
+  });
 });
