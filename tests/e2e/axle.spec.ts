@@ -256,7 +256,7 @@ test('a draft made from the car, corrected, worked by the lead, and released', a
   ).toBeVisible();
   await page.getByLabel('Why it starts like this').fill('the lead works it the first time');
   await page.getByRole('radio', { name: 'Odalys' }).tap();
-  await page.getByLabel('PIN').fill(pinOf('Odalys'));
+  await page.getByRole('textbox', { name: 'PIN' }).fill(pinOf('Odalys'));
   await tapFor(page, 'run.start', page.getByRole('button', { name: 'Start with the lead’s yes' }));
   await expect(heading(page)).toHaveText(/measure the old dampers/);
   await job.valued(65);
