@@ -14,6 +14,7 @@ import {
   jointsNow,
   letHang,
   limitsNow,
+  maySink,
   movingWith,
   tiesNow,
 } from './state';
@@ -136,18 +137,35 @@ type FinalAtRide = (id: string) => boolean;
 
 /** What an act makes of an end, without asking what it breaks: as `work`, for what is on record already. */
 export function workUnasked(axle: Axle, now: EndWorked, act: Act, places: PlacesOf): void {
+  openAndTurn(now, act, places);
+  workHang(axle, now, act, places);
+}
+
+function openAndTurn(now: EndWorked, act: Act, places: PlacesOf): void {
+  for (const place of itemPlaces(places, act.opens)) now.open.add(place);
+  loosen(now, act, places);
+  tighten(now, act, places);
+}
+
+/**
+ * What an act makes of how an end hangs. Which places are open and loose whoever calls keeps by himself: here they are only
+ * looked at where the end may sink.
+ */
+export function workHang(axle: Axle, now: EndWorked, act: Act, places: PlacesOf): void {
   const { hang } = now;
   markAndCarry(axle, now, act);
-  for (const place of itemPlaces(places, act.opens)) now.open.add(place);
-  slacken(axle, now, act, places);
+  takeOut(axle, now, act, places);
   lower(axle, now, act);
   for (const id of bodiesOf(axle, act, act.out)) hang.out.add(id);
   for (const id of bodiesOf(axle, act, act.in)) hang.out.delete(id);
-  fasten(axle, now, act, places);
+  putBack(axle, now, act, places);
   const from = now.support;
   if (act.sets && endsOf(act).includes(axle.end)) now.support = act.sets;
   letGoOf(axle, now, act);
-  if (from !== now.support || act.lets?.length || act.opens?.length || act.closes?.length) letHang(axle, now);
+  const moves = from !== now.support || act.lets?.length || act.opens?.length || act.closes?.length;
+  if (!moves) return;
+  if (maySink(axle, now)) openAndTurn(now, act, places);
+  letHang(axle, now);
 }
 
 /**
@@ -278,28 +296,48 @@ function markAndCarry(axle: Axle, { hang }: EndWorked, act: Act): void {
     }
 }
 
-/** Loosens what an act loosens; where it takes something out the fasteners are out too. */
-function slacken(axle: Axle, now: EndWorked, act: Act, places: PlacesOf): void {
-  const takesOut = bodiesOf(axle, act, act.out).some((id) => !now.hang.out.has(id));
+function loosen(now: EndWorked, act: Act, places: PlacesOf): void {
   for (const place of fastenerPlaces(places, act.loosens)) {
     now.loose.add(place);
     now.snug.delete(place);
-    if (takesOut) now.hang.removed.add(place);
   }
-  for (const place of fastenerPlaces(places, act.removes)) now.hang.removed.add(place);
+}
+
+/** Where an act takes something out the fasteners it loosens are out too. */
+function takeOut(axle: Axle, { hang }: EndWorked, act: Act, places: PlacesOf): void {
+  const takesOut = bodiesOf(axle, act, act.out).some((id) => !hang.out.has(id));
+  if (takesOut) for (const place of fastenerPlaces(places, act.loosens)) hang.removed.add(place);
+  for (const place of fastenerPlaces(places, act.removes)) hang.removed.add(place);
+}
+
+function slacken(axle: Axle, now: EndWorked, act: Act, places: PlacesOf): void {
+  loosen(now, act, places);
+  takeOut(axle, now, act, places);
+}
+
+/** What is fastened is on its way back: fasteners that were out are in, a line that was off may be another. */
+function putBack(axle: Axle, { hang }: EndWorked, act: Act, places: PlacesOf): void {
+  for (const place of itemPlaces(places, act.closes))
+    for (const line of axle.linesAt.get(place) ?? []) if (line.place === place) hang.renewed.add(line.id);
+  for (const place of fastenerPlaces(places, [...(act.snugs ?? []), ...(act.torques ?? [])]))
+    hang.removed.delete(place);
+}
+
+function tighten(now: EndWorked, act: Act, places: PlacesOf): void {
+  for (const place of itemPlaces(places, act.closes)) now.open.delete(place);
+  for (const place of fastenerPlaces(places, act.snugs)) {
+    now.loose.delete(place);
+    now.snug.add(place);
+  }
+  for (const place of fastenerPlaces(places, act.torques)) {
+    now.loose.delete(place);
+    now.snug.delete(place);
+  }
 }
 
 function fasten(axle: Axle, now: EndWorked, act: Act, places: PlacesOf): void {
-  for (const place of itemPlaces(places, act.closes)) {
-    now.open.delete(place);
-    for (const line of axle.linesAt.get(place) ?? []) if (line.place === place) now.hang.renewed.add(line.id);
-  }
-  for (const place of fastenerPlaces(places, [...(act.snugs ?? []), ...(act.torques ?? [])])) {
-    now.loose.delete(place);
-    now.hang.removed.delete(place);
-  }
-  for (const place of fastenerPlaces(places, act.snugs)) now.snug.add(place);
-  for (const place of fastenerPlaces(places, act.torques)) now.snug.delete(place);
+  tighten(now, act, places);
+  putBack(axle, now, act, places);
 }
 
 /** What carried something is taken away. */

@@ -93,14 +93,16 @@ const sidesOf = (thing: { side?: Side }): readonly Side[] => (thing.side ? [thin
 export const dropAt = (axle: Axle, now: EndNow, thing: { side?: Side }): number =>
   Math.max(...sidesOf(thing).map((side) => now.hang.drop[axle.corners[side]]));
 
+/** Is what hangs on a side held, whatever joins it: carried itself, or held by a jack that the job does not speak of? */
+const isHeldByItself = (axle: Axle, now: Pick<EndNow, 'support' | 'hang'>, side: Side): boolean =>
+  now.hang.carried.has(axle.hangs[side][0]!) ||
+  (now.support === 'axle-held' && !axle.hangs[side].some((id) => now.hang.spokenOf.has(id)));
+
 /** Is what hangs on a side carried by something other than what stops its droop, itself or by what it is still joined to? */
 export function isHeld(axle: Axle, now: EndNow, side: Side, states: JointsNow): boolean {
-  if (atRideHeight(now.support)) return true;
-  const [first, ...others] = axle.hangs[side];
-  if (now.hang.carried.has(first!)) return true;
-  const carried = others.filter((id) => now.hang.carried.has(id));
-  if (carried.length && carried.some((id) => movingWith(axle, states, side).has(id))) return true;
-  return now.support === 'axle-held' && !axle.hangs[side].some((id) => now.hang.spokenOf.has(id));
+  if (atRideHeight(now.support) || isHeldByItself(axle, now, side)) return true;
+  const carried = axle.hangs[side].slice(1).filter((id) => now.hang.carried.has(id));
+  return carried.length > 0 && carried.some((id) => movingWith(axle, states, side).has(id));
 }
 
 /** What only hangs on another body: it stops nothing, and holds nothing up. */
@@ -130,12 +132,18 @@ export function limitsNow(axle: Axle, now: EndNow, side: Side, states: JointsNow
     .sort((one, other) => one.drop - other.drop);
 }
 
+/** Does it take a look at the joints to know whether the end sinks: in the air, and not all of it carried? */
+export function maySink(axle: Axle, now: Pick<EndNow, 'support' | 'hang'>): boolean {
+  return !atRideHeight(now.support) && SIDES.some((side) => !isHeldByItself(axle, now, side));
+}
+
 /** Lets what nothing carries hang where the nearest limit stops it. */
 export function letHang(axle: Axle, now: EndNow, known?: JointsNow): void {
   if (atRideHeight(now.support)) {
     for (const side of SIDES) now.hang.drop[axle.corners[side]] = 0;
     return;
   }
+  if (!maySink(axle, now)) return;
   const states = known ?? jointsNow(axle, now);
   for (const side of SIDES) {
     if (isHeld(axle, now, side, states)) continue;

@@ -3,15 +3,16 @@ import {
   type Break,
   type EndWorked,
   type PlacesOf,
+  copyOf,
   isHarmless,
   ownBreaks,
   touches,
   work,
-  workUnasked,
+  workHang,
 } from '../anatomy/acts';
 import type { Axle } from '../anatomy/axle';
 import { breakWords } from '../anatomy/words';
-import { copyHang } from '../anatomy/state';
+import type { Hang } from '../anatomy/state';
 import { axlesOf } from './axles-of';
 import { type RefusedMove, type RunDocument, type RunState, fastenerOf, itemOf } from './run-state';
 import { type OneEnd, type Step, type Support, endsOf } from './types';
@@ -23,22 +24,52 @@ const placesIn = (run: RunDocument): PlacesOf => ({
   fastener: (id) => fastenerOf(run, id).place,
 });
 
-/** An end as the record has left it; its hang is the run's own. */
-export function endNow(run: RunDocument, state: RunState, end: OneEnd): EndWorked {
+/** An end of a run: which places are open or loose is looked up when it is asked, since most acts do not ask. */
+class EndOfRun implements EndWorked {
+  support: Support;
+  hang: Hang;
+  private known: Pick<EndWorked, 'open' | 'loose' | 'snug'> | null = null;
+  constructor(
+    private readonly run: RunDocument,
+    private readonly state: RunState,
+    end: OneEnd,
+  ) {
+    this.support = state.car.support[end];
+    this.hang = state.hang[end];
+  }
+  get open() {
+    return this.places.open;
+  }
+  get loose() {
+    return this.places.loose;
+  }
+  get snug() {
+    return this.places.snug;
+  }
+  private get places() {
+    return (this.known ??= placesNow(this.run, this.state));
+  }
+}
+
+function placesNow(run: RunDocument, { car }: RunState): Pick<EndWorked, 'open' | 'loose' | 'snug'> {
   const places = placesIn(run);
   const open = new Set<string>();
-  for (const id of state.car.open) {
+  for (const id of car.open) {
     const place = places.item(id);
     if (place) open.add(place);
   }
   const loose = new Set<string>();
   const snug = new Set<string>();
-  for (const [id, looseness] of state.car.loose) {
+  for (const [id, looseness] of car.loose) {
     const place = places.fastener(id);
     if (place) (looseness === 'snug' ? snug : loose).add(place);
   }
-  return { support: state.car.support[end], open, loose, snug, hang: state.hang[end] };
+  return { open, loose, snug };
 }
+
+/** An end as the record has left it; its hang is the run's own. */
+export const endNow = (run: RunDocument, state: RunState, end: OneEnd): EndWorked =>
+  new EndOfRun(run, state, end);
 
 /** What a step does to the car. Done again, it only closes what came open since. */
 const actOf = (state: RunState, step: Step): Act =>
@@ -75,7 +106,7 @@ const judged = (run: RunDocument, state: RunState, actAt: (axle: Axle) => Act | 
     const standing = { support: state.car.support[axle.end], hang: state.hang[axle.end] };
     if (isHarmless(axle, standing, act)) return [];
     const before = endNow(run, state, axle.end);
-    const now = { ...before, hang: copyHang(before.hang) };
+    const now = copyOf(before);
     const found = work(axle, now, act, placesIn(run), finalAtRide(run)).filter(HURTS);
     return ownBreaks(axle, found, endNow(run, state, axle.end), now).map((one) => refusal(axle, one));
   });
@@ -103,7 +134,7 @@ export const judgeSupportOnAxle = (
 export function workActOnAxles(run: RunDocument, state: RunState, act: Act): void {
   for (const axle of axlesOf(run))
     if (endsOf(act).includes(axle.end) && touches(axle, act, placesIn(run)))
-      workUnasked(axle, endNow(run, state, axle.end), act, placesIn(run));
+      workHang(axle, endNow(run, state, axle.end), act, placesIn(run));
 }
 
 /** Works a step on the axles it concerns. */
@@ -115,11 +146,6 @@ export function supportOnAxles(run: RunDocument, state: RunState, support: Recor
   for (const axle of axlesOf(run)) {
     const from = state.car.support[axle.end];
     if (from !== support[axle.end])
-      workUnasked(
-        axle,
-        endNow(run, state, axle.end),
-        supportAct(axle, from, support[axle.end]),
-        placesIn(run),
-      );
+      workHang(axle, endNow(run, state, axle.end), supportAct(axle, from, support[axle.end]), placesIn(run));
   }
 }
