@@ -351,18 +351,27 @@ function letGoOf(axle: Axle, { hang }: EndWorked, act: Act): void {
 }
 
 /**
- * Can an act break nothing here, as it only fastens or eases: on a car that stands, or one that hangs no lower than anything on it
- * stops or reaches?
+ * Can an act break nothing here, as it only fastens, eases or frees a line: on a car that stands, or one that hangs no lower
+ * than anything on it stops or reaches?
  */
 export function isHarmless(
   axle: Axle,
   { support, hang }: Pick<EndNow, 'support' | 'hang'>,
   act: Act,
+  places: PlacesOf,
 ): boolean {
-  if (act.sets || act.opens || act.out || act.in || act.lets || act.carries || act.drops) return false;
+  if (act.sets || act.out || act.in || act.lets || act.carries || act.drops) return false;
+  const onlyLines = itemPlaces(places, act.opens).every(
+    (place) => !axle.jointsOpenedAt.has(place) && !axle.bodiesAt.has(place),
+  );
+  // A line that is freed lets nothing down that is held.
+  if (act.opens && (!onlyLines || maySink(axle, { support, hang }))) return false;
   if (atRideHeight(support)) return true;
   const lowest = Math.max(...SIDES.map((side) => hang.drop[axle.corners[side]]));
-  return !act.torques && lowest <= axle.leastStop;
+  if (lowest > axle.leastStop) return false;
+  return fastenerPlaces(places, act.torques).every((place) =>
+    (axle.fastenedAt.get(place) ?? []).every((joint) => !joint.bonded),
+  );
 }
 
 /** Does an act touch this axle at all? Looking, measuring and what sits elsewhere do not. */

@@ -104,7 +104,7 @@ const judged = (run: RunDocument, state: RunState, actAt: (axle: Axle) => Act | 
     const act = actAt(axle);
     if (!act || !touches(axle, act, placesIn(run))) return [];
     const standing = { support: state.car.support[axle.end], hang: state.hang[axle.end] };
-    if (isHarmless(axle, standing, act)) return [];
+    if (isHarmless(axle, standing, act, placesIn(run))) return [];
     const before = endNow(run, state, axle.end);
     const now = copyOf(before);
     const found = work(axle, now, act, placesIn(run), finalAtRide(run)).filter(HURTS);

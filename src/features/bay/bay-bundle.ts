@@ -121,7 +121,6 @@ export function bayPropsOf(bundle: BayBundle, state: OrderState, nowIso: string)
   const { timeZone, names } = bundle;
   const running = state.clocks.filter((span) => span.to === null);
   const times = jobTimes(state, nowIso);
-  const next = nextThing(state);
   const { holder } = state.conflicts;
   return {
     orderId: bundle.orderId,
@@ -159,7 +158,10 @@ export function bayPropsOf(bundle: BayBundle, state: OrderState, nowIso: string)
     sources: bundle.sources,
     elsewhere: (bundle.elsewhere ?? []).filter((one) => one.inHand.length > 0 || one.onTheRoad),
     kit: state.parts.list?.data.kit ?? null,
-    next: { text: next.text, href: orderHref(bundle.orderId, next.page) },
+    next: () => {
+      const { text, page } = nextThing(state);
+      return { text, href: orderHref(bundle.orderId, page) };
+    },
     alarm: state.alarms[0]?.message ?? null,
     holder: holder && {
       mine: holder.deviceId === bundle.deviceId,

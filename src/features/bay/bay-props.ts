@@ -67,7 +67,8 @@ export interface BayProps {
   targets: Record<OneEnd, string | null>;
   sources: RunSource[];
   kit: string | null;
-  next: { text: string; href: string };
+  /** What the order waits for once every step is done: asked only then. */
+  next: () => { text: string; href: string };
   alarm: string | null;
   /** The tablet that holds lowering and driving of this car. */
   holder: { mine: boolean; name: string; since: string } | null;

@@ -20,6 +20,12 @@ const BayEnd = dynamic(() => import('./bay-end').then((all) => all.BayEnd));
 const TorqueWalk = dynamic(() => import('./torque-walk').then((all) => all.TorqueWalk));
 const WrenchStrip = dynamic(() => import('./wrench-strip').then((all) => all.WrenchStrip));
 
+const NextLink = ({ text, href }: { text: string; href: string }) => (
+  <Link href={href} className="btn btn-pen mt-6 min-h-20 px-10 text-3xl">
+    {text}
+  </Link>
+);
+
 /** The bay: one thing to do now, what is open and loose always in sight, the next two steps beneath. */
 export function BayView({ strip, heights, ...props }: BayProps & { strip?: ReactNode; heights?: ReactNode }) {
   const { document, run } = props;
@@ -92,9 +98,7 @@ export function BayView({ strip, heights, ...props }: BayProps & { strip?: React
           ) : (
             <section className="px-6 py-10">
               <h1 className="text-5xl">Every step of the run is done</h1>
-              <Link href={props.next.href} className="btn btn-pen mt-6 min-h-20 px-10 text-3xl">
-                {props.next.text}
-              </Link>
+              <NextLink {...props.next()} />
               <AlsoOpened {...props} step={null} className="btn mt-3 min-h-14 px-6 text-xl" />
               <BayEnd {...props} />
             </section>
