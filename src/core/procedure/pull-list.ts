@@ -1,5 +1,6 @@
 import type { RunDocument } from './engine';
 import { placedName } from './engine';
+import { type SmallPart, smallParts } from './small-parts';
 import type { Step, Tool } from './types';
 
 export interface ShopTool {
@@ -51,6 +52,8 @@ export interface PullList {
   /** Fasteners without a value. */
   values: string[];
   parts: string[];
+  /** Pins, plugs and hardware used once, by kind and size. */
+  small: SmallPart[];
   /** Offers the customer has not answered. */
   unanswered: string[];
   holes: StartBlocker[];
@@ -216,6 +219,7 @@ export function pullList(
     approvals,
     values,
     parts: partsMissing.map(({ name }) => name),
+    small: smallParts(run),
     unanswered,
     holes,
   };

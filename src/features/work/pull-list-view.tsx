@@ -1,4 +1,5 @@
 import { toolKind, type PullList } from '@/core/procedure/pull-list';
+import { SmallParts } from './small-parts';
 import { torqueBoth } from '@/core/units/torque-text';
 
 const sockets = (kind: string) => /socket|crowfoot/.test(toolKind(kind));
@@ -57,6 +58,10 @@ export function PullListView({ list }: { list: PullList }) {
           </li>
         ))}
       </Column>
+      <section className="mb-5 break-inside-avoid">
+        <h3 className="border-b border-ink pb-1">Pins, plugs and single-use hardware</h3>
+        <SmallParts parts={list.small} running={false} />
+      </section>
       <Column title="Consumables">
         {list.consumables.map(({ name, steps }) => (
           <li key={name} className={row}>

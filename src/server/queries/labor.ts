@@ -1,3 +1,4 @@
+import { type SmallPart, smallParts } from '@/core/procedure/small-parts';
 import { type ExpectedLabor, expectLabor } from '@/core/labor/expect';
 import { type OrderState, latestPlan } from '@/core/ledger/order-state';
 import { fitsCar, usualFor } from '@/core/planner/procedures-for';
@@ -30,12 +31,13 @@ export async function bookOfPlan(
   tx: Db,
   state: OrderState,
   car: Car,
-): Promise<{ title: string; minutes: number }[]> {
+): Promise<{ title: string; minutes: number; small: SmallPart[] }[]> {
   const parts = latestPlan(state)?.data.parts ?? [];
   return (await procedures(tx))
     .filter(({ procedure }) => fitsCar(procedure.fits, car) && usualFor(procedure, parts))
-    .map(({ procedure: { title, steps } }) => ({
-      title,
-      minutes: steps.reduce((sum, step) => sum + step.minutes, 0),
+    .map(({ procedure }) => ({
+      title: procedure.title,
+      minutes: procedure.steps.reduce((sum, step) => sum + step.minutes, 0),
+      small: smallParts(procedure),
     }));
 }

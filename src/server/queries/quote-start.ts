@@ -1,4 +1,5 @@
 import 'server-only';
+import { type SmallPart, addedUp } from '@/core/procedure/small-parts';
 import { latestPlan } from '@/core/ledger/order-state';
 import { db } from '../database';
 import { bookOfPlan, expectedLabor } from './labor';
@@ -19,6 +20,8 @@ export interface QuoteStart {
   promisedFor: string | null;
   unknown: string;
   told: HoursTold[];
+  /** Pins, plugs and hardware used once that the procedures of the plan count. */
+  small: SmallPart[];
 }
 
 /**
@@ -101,5 +104,6 @@ export async function quoteStart(file: OrderFile, anew: boolean): Promise<QuoteS
     promisedFor: before ? before.promisedFor : state.intake!.data.promisedFor,
     unknown: before ? before.unknown : UNKNOWN,
     told,
+    small: addedUp(book.map((one) => one.small)),
   };
 }

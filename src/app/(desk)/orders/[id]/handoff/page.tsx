@@ -5,6 +5,8 @@ import { isClosed, isJob } from '@/core/ledger/order-state';
 import { fastenerOf } from '@/core/procedure/engine';
 import { shopMoment } from '@/core/units/shop-time';
 import { LeadReason } from '@/features/answers/lead-reason';
+import { smallParts } from '@/core/procedure/small-parts';
+import { SmallParts } from '@/features/work/small-parts';
 import { AnswerWatch } from '@/features/handoff/answer-watch';
 import { CloseVisit } from '@/features/handoff/close-visit';
 import { WAY_TO, holeGroups } from '@/features/handoff/hole-groups';
@@ -104,6 +106,12 @@ export default async function HandoffPage({
   const channel = channelFor(customer, carriers);
   const kept = channel === 'text' ? customer.phone : channel === 'mail' ? customer.email : '';
   const reach = channel && carriers[channel] ? kept : null;
+  const small =
+    state.document && state.run
+      ? smallParts(state.document, state.run, (id) =>
+          state.torques.some(({ data }) => data.fastenerId === id && data.newHardware),
+        ).filter(({ out }) => out > 0)
+      : [];
   const title = state.cancelled
     ? 'Cancelled'
     : closed
@@ -182,6 +190,12 @@ export default async function HandoffPage({
             </div>
           )}
         </section>
+        {small.length > 0 && (
+          <section>
+            <h2 className="border-b border-ink pb-1">Counted out and in</h2>
+            <SmallParts parts={small} running />
+          </section>
+        )}
         {job && !state.cancelled && (
           <div className="grid grid-cols-2 gap-2">
             <a

@@ -8,6 +8,7 @@ import { describeAnswer } from '@/features/answers/answer-words';
 import { HoursToldTable } from '@/features/quote/hours-told';
 import { QuoteForm } from '@/features/quote/quote-form';
 import { QuotePrice, QuoteStack } from '@/features/quote/quote-stack';
+import { SmallParts } from '@/features/work/small-parts';
 import { orderPage } from '@/server/queries/page-data';
 import { quoteStart } from '@/server/queries/quote-start';
 
@@ -111,6 +112,15 @@ export default async function QuotePage({
           )}
         </section>
         <HoursToldTable rows={start.told} />
+        {start.small.length > 0 && (
+          <section>
+            <h2 className="border-b border-ink pb-1">Pins, plugs and single-use hardware</h2>
+            <p className="py-1 text-soft">
+              What the procedures of this plan count: order it with the parts, and put it on a line.
+            </p>
+            <SmallParts parts={start.small} running={false} />
+          </section>
+        )}
       </div>
     </div>
   );
