@@ -35,6 +35,21 @@ async function readLibrary(): Promise<KnownProcedure[]> {
   );
 }
 
+/** The file a shop's own version was made from, as it shipped first, and as it ships now; null where it ships as it did. */
+export async function editionsOf(id: string): Promise<{ first: Procedure; second: Procedure } | null> {
+  const now = (await procedureLibrary()).find(({ procedure }) => procedure.id === id);
+  // Only what ships is looked up: an id of a page is no file name.
+  if (!now) return null;
+  const file = path.join(
+    process.env.WRENCHWISE_ROOT ?? process.cwd(),
+    'procedures',
+    'first',
+    `${now.procedure.id}.json`,
+  );
+  const text = await readFile(file, 'utf8').catch(() => null);
+  return text === null ? null : { first: JSON.parse(text) as Procedure, second: now.procedure };
+}
+
 /** The procedures that ship with the application. */
 export function procedureLibrary(): Promise<KnownProcedure[]> {
   library ??= readLibrary();

@@ -19,7 +19,8 @@ function text(value: unknown): string {
     .join(', ');
 }
 
-function changedFields(was: object, is: object): Difference['fields'] {
+/** The fields by which two things differ, each with what it was and is, as a line to read. */
+export function changedFields(was: object, is: object): Difference['fields'] {
   const names = [...new Set([...Object.keys(was), ...Object.keys(is)])].filter((name) => name !== 'id');
   return names.flatMap((name) => {
     const [a, b] = [

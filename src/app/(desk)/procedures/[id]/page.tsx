@@ -12,7 +12,7 @@ import { ProcedureEditor } from '@/features/procedures/procedure-editor';
 import { anatomiesOf } from '@/server/anatomies';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
-import { procedureById, versionsOf } from '@/server/procedures';
+import { editionsOf, procedureById, versionsOf } from '@/server/procedures';
 import { lessons } from '@/server/queries/lessons';
 import { peopleNames } from '@/server/queries/order';
 
@@ -33,11 +33,12 @@ export default async function ProcedurePage({
   const { id } = await params;
   const query = await searchParams;
   const [version, against] = [asVersion(query.version), asVersion(query.against)];
-  const [found, versions, told, people] = await Promise.all([
+  const [found, versions, told, people, editions] = await Promise.all([
     procedureById(db(), id, version),
     versionsOf(db(), id),
     lessons(db(), { procedureId: id }),
     peopleNames(db()),
+    editionsOf(id),
   ]);
   if (!found) notFound();
   const other = against === undefined ? null : await procedureById(db(), id, against);
@@ -54,6 +55,11 @@ export default async function ProcedurePage({
           <p className="max-w-3xl text-soft">{found.procedure.summary}</p>
         </div>
         <p className="flex gap-2">
+          {found.own && editions && (
+            <Link className="btn" href={`/procedures/${id}/edition`}>
+              What ships anew
+            </Link>
+          )}
           <Link className="btn" href={`/procedures/${id}/values`}>
             Value sheet
           </Link>
