@@ -7,6 +7,7 @@ import { bundledCommand, root } from './lib/bundle.mjs';
 const { writtenFiles } = await import(pathToFileURL(await bundledCommand('reference')).href);
 const filesOf = (folder) =>
   readdirSync(path.join(root, folder))
+    .filter((name) => name.endsWith('.json'))
     .sort()
     .map((name) => JSON.parse(readFileSync(path.join(root, folder, name), 'utf8')));
 const library = { procedures: filesOf('procedures'), anatomies: filesOf('anatomy') };

@@ -3,6 +3,8 @@ import { readFile, readdir } from 'node:fs/promises';
 import path from 'node:path';
 import type { Anatomy } from '@/core/anatomy/types';
 import type { Procedure } from '@/core/procedure/types';
+import type { Db } from './database';
+import type { Row } from './tables';
 
 let shipped: Promise<readonly Anatomy[]> | null = null;
 
@@ -18,6 +20,31 @@ async function read(): Promise<Anatomy[]> {
 export function anatomies(): Promise<readonly Anatomy[]> {
   shipped ??= read();
   return shipped;
+}
+
+/** The copy of an anatomy a shop has for a platform. */
+export interface OwnAnatomy {
+  anatomy: Anatomy;
+  platform: string;
+  version: number;
+  note: string;
+}
+
+/** The copies a shop has made for its platforms. */
+export async function ownAnatomies(tx: Db, platform?: string): Promise<OwnAnatomy[]> {
+  const rows = await tx.rows<Row<'anatomy_own', 'platform' | 'version' | 'content' | 'note'>>(
+    'SELECT platform, version, content, note FROM anatomy_own WHERE ? IS NULL OR platform = ? ORDER BY anatomy_id, platform',
+    [platform ?? null, platform ?? null],
+  );
+  return rows.map(({ content, ...row }) => ({ ...row, anatomy: JSON.parse(content) as Anatomy }));
+}
+
+/** The anatomies a car of a platform is proved on: the shop's own copy where it has measured one. */
+export async function anatomiesFor(tx: Db, platform: string): Promise<readonly Anatomy[]> {
+  const all = await anatomies();
+  if (!platform) return all;
+  const own = new Map((await ownAnatomies(tx, platform)).map(({ anatomy }) => [anatomy.id, anatomy]));
+  return own.size ? all.map((one) => own.get(one.id) ?? one) : all;
 }
 
 /** Those a procedure names, as it stands or by one of its ways. */

@@ -8,6 +8,15 @@ export interface Tables {
     spec: unknown;
     updated_at: Date;
   };
+  anatomy_own: {
+    anatomy_id: string;
+    content: string;
+    note: string;
+    person_id: string;
+    platform: string;
+    saved_at: Date;
+    version: number;
+  };
   booking_now: {
     booking_id: string;
     kept: number;

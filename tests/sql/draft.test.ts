@@ -1,7 +1,7 @@
 import { draftsFor } from '@/core/procedure/draft';
 import { titleOfProcedure } from '@/core/procedure/engine';
 import type { Procedure } from '@/core/procedure/types';
-import { anatomies } from '@/server/anatomies';
+import { anatomies, anatomiesFor } from '@/server/anatomies';
 import { closePool, db } from '@/server/database';
 import { buildPacket } from '@/server/documents/packet';
 import { procedureById } from '@/server/procedures';
@@ -96,4 +96,51 @@ test('it starts only by the lead’s yes, and is released only once a lead has w
   await worked('DRAFT 4', 'Brannoch', {});
   expect(refused.at(-1)).toMatch(/^Not checked in: /);
   expect(refused.at(-1)).not.toMatch(/Drafted/);
+});
+
+test('an axle measured on a platform is what its jobs are proved and worked on, and no other car’s', async () => {
+  const shipped = (await anatomies()).find(({ id }) => id === 'leaf-over-rear')!;
+  const measured = (reach: number) => ({
+    ...shipped,
+    lines: shipped.lines.map((line) => (line.id === 'brake-hose' ? { ...line, reach } : line)),
+  });
+  const platform = `Measured ${Date.now()}`;
+  const keep = (anatomy: object, more: object = {}) =>
+    give(shop, 'Odalys', 'anatomy.save', { anatomy, platform, note: 'taped on one of them', ...more });
+  expect(refusal(await keep({ ...measured(200), id: 'another' }))).toMatchObject({ field: 'anatomy.id' });
+  expect(refusal(await keep(measured(200), { platform: '' }))).toMatchObject({ field: 'platform' });
+  expect(await keep(measured(200))).toMatchObject({ ok: true, answer: { version: 1 } });
+  expect(refusal(await keep(measured(200)))).toMatchObject({ code: 'same' });
+  expect(await keep(measured(180))).toMatchObject({ ok: true, answer: { version: 2 } });
+  const reachFor = async (of: string) =>
+    (await anatomiesFor(db(), of))
+      .find(({ id }) => id === shipped.id)!
+      .lines.find(({ id }) => id === 'brake-hose')!.reach;
+  const shippedReach = shipped.lines.find(({ id }) => id === 'brake-hose')!.reach;
+  expect(await reachFor(platform)).toBe(180);
+  expect(await reachFor('')).toBe(shippedReach);
+  expect(await reachFor('another platform')).toBe(shippedReach);
+
+  const plate = 'MEASURED 1';
+  const wrenches = await testWrenches(shop, plate);
+  const job = await jobOn(
+    shop,
+    truck(plate, wrenches, { procedures: [{ id: 'rear-lift-block', ways: [] }] }),
+  ).intake();
+  await db().run(
+    'UPDATE vehicle SET platform = ? WHERE id = (SELECT vehicle_id FROM work_order WHERE id = ?)',
+    [platform, job.orderId],
+  );
+  await job.heights('as came', job.plan.before);
+  await (await (await job.planned()).agreed()).started();
+  const { document } = await job.state();
+  const hose = document!
+    .anatomies!.find(({ id }) => id === shipped.id)!
+    .lines.find(({ id }) => id === 'brake-hose')!;
+  expect(hose.reach).toBe(180);
+  // The run keeps what it began with.
+  expect(await keep(measured(170))).toMatchObject({ ok: true });
+  expect((await job.state()).document!.anatomies!.find(({ id }) => id === shipped.id)!.lines).toContainEqual(
+    hose,
+  );
 });

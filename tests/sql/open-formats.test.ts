@@ -6,6 +6,7 @@ import ICAL from 'ical.js';
 import { createConnection } from 'mysql2/promise';
 import sharp from 'sharp';
 import { Refusal } from '@/core/refusal';
+import { anatomies } from '@/server/anatomies';
 import { calendarText } from '@/server/calendar/feed';
 import { type DatabaseAddress, closePool, dataFolder, db, transaction } from '@/server/database';
 import { CHAIN_START, canonicalJson, chainHash, sha256 } from '@/server/entries/canonical';
@@ -375,6 +376,14 @@ async function aShopInUse(): Promise<void> {
   ] as const)
     expect({ name, ...(await give(shop, 'Odalys', name, input)) }).toMatchObject({ ok: true });
   const at = new Date(DAY);
+  const [anatomy] = await anatomies();
+  expect(
+    await give(shop, 'Odalys', 'anatomy.save', {
+      anatomy: { ...anatomy!, title: 'Ours' },
+      platform: 'Export',
+      note: 'measured once',
+    }),
+  ).toMatchObject({ ok: true });
   await db().run('REPLACE INTO reminder (follow_up_id, stage, at) VALUES (?, ?, ?)', [
     job.orderId,
     'due',

@@ -132,6 +132,7 @@ const MAY: Record<string, Role[]> = {
   'tools.add': ['tech', 'lead', 'owner'],
   'tool.retire': ['tech', 'lead', 'owner'],
   'wrench.mark': ['tech', 'lead', 'owner'],
+  'anatomy.save': ['lead', 'owner'],
   'procedure.release': ['lead', 'owner'],
   'procedure.save': ['lead', 'owner'],
   'run.way': ['tech', 'lead', 'owner'],

@@ -9,6 +9,8 @@ import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { type FactRule, VEHICLE_FACTS } from '@/core/vehicle-facts';
 import type { KitBuild } from '@/core/planner/kit-build';
 import { procedureFile } from '@/core/procedure/schema';
+import { anatomyFile } from '@/core/anatomy/schema';
+import type { Anatomy } from '@/core/anatomy/types';
 import type { Procedure } from '@/core/procedure/types';
 import { type Defaulted, area, contract } from '../command';
 
@@ -160,6 +162,16 @@ export const shop = area('The shop', {
     },
   }),
   /** Saves a procedure as the shop's own next version, from the editor or from a file. */
+  /** How an axle is hung on one platform, as measured there: the shop’s own copy, which its jobs are proved on. */
+  'anatomy.save': contract<{ anatomy: Anatomy; platform: string; note: string }, { version: number }>({
+    title: 'Save an axle as measured on a platform',
+    who: ['lead'],
+    fields: {
+      anatomy: anatomyFile.required(),
+      platform: line(80).required().messages({ 'string.empty': 'Say on which platform it was measured' }),
+      note: reason().required(),
+    },
+  }),
   /** A draft that a lead has worked on an order may be used by everybody from then on; that it was drafted here stays said. */
   'procedure.release': contract<{ procedureId: string; order: number }, { version: number }>({
     title: 'Release a draft that a lead has worked',

@@ -1,6 +1,7 @@
 import type { CommandName } from '@/contracts/commands';
 import { alignmentAccept } from './alignment.accept';
 import { alignmentRecord } from './alignment.record';
+import { anatomySave } from './anatomy.save';
 import { bayBack } from './bay.back';
 import { bookingSet } from './booking.set';
 import { calendarRenew } from './calendar.renew';
@@ -119,6 +120,7 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'trial.height': trialHeight,
   'trial.answer': trialAnswer,
   'procedure.release': procedureRelease,
+  'anatomy.save': anatomySave,
   'also.open': moveOnly('also.open'),
   'stuck.begin': moveOnly('stuck.begin'),
   'stuck.end': moveOnly('stuck.end'),

@@ -5,7 +5,8 @@ import { besideRun } from '@/core/procedure/also-opened';
 import { assembleRun } from '@/core/procedure/assemble';
 import { withSteps } from '@/core/procedure/redo';
 import { RULES_EDITION } from '@/core/procedure/engine';
-import { anatomies } from '../anatomies';
+import { anatomiesFor } from '../anatomies';
+import { platformOf } from '../queries/platform';
 import { procedures } from '../procedures';
 import { keepProcedure, keepRun } from '../documents/store';
 import { carriedInto } from '../queries/car-state';
@@ -34,7 +35,12 @@ export const runStart = handle('run.start', {
       );
     const chosen = await chosenProcedures(ctx.tx, named);
     const kept = await keptValuesOf(ctx.tx, order.vehicleId, order.state);
-    const { sources, ...plain } = assembleRun(chosen, choices, kept, await anatomies());
+    const { sources, ...plain } = assembleRun(
+      chosen,
+      choices,
+      kept,
+      await anatomiesFor(ctx.tx, await platformOf(ctx.tx, order.vehicleId)),
+    );
     const { run, carried } = await carriedInto(
       ctx.tx,
       order.vehicleId,

@@ -34,12 +34,15 @@ export const runWay = handle('run.way', {
       }),
     );
     const kept = await keptValuesOf(ctx.tx, order.vehicleId, order.state);
-    const next = assembleRun(chosen, conflictChoices(chosen, document, kept), kept, await anatomies());
+    // Proved on the figures it began with: what was measured since is another job’s.
+    const began = new Map((document.anatomies ?? []).map((one) => [one.id, one]));
+    const hung = (await anatomies()).map((one) => began.get(one.id) ?? one);
+    const next = assembleRun(chosen, conflictChoices(chosen, document, kept), kept, hung);
     // What is named as it began with stays what it is by.
-    const began = new Map(document.fasteners.map((fastener) => [fastener.place, fastener.spec]));
+    const beganBy = new Map(document.fasteners.map((fastener) => [fastener.place, fastener.spec]));
     next.fasteners = next.fasteners.map((fastener) => ({
       ...fastener,
-      spec: began.has(fastener.place) ? began.get(fastener.place)! : fastener.spec,
+      spec: beganBy.has(fastener.place) ? beganBy.get(fastener.place)! : fastener.spec,
     }));
     // Steps added on the way, and what the car brought along, stay in the run.
     const known = new Set(next.steps.map((step) => step.id));

@@ -63,6 +63,13 @@ export const SHOP_TABLES = [
     key: 'id',
     columns: 'id procedure_id version title hash content note person_id created_at',
   },
+  {
+    name: 'anatomy_own',
+    key: 'anatomy_id, platform',
+    columns: 'anatomy_id platform version content note person_id saved_at',
+    // Exports of before have no such table.
+    optional: true,
+  },
   { name: 'lesson_settled', key: 'lesson_id', columns: 'lesson_id how words person_id at' },
   {
     name: 'alignment_spec',

@@ -11,7 +11,8 @@ import { prefixOf } from '@/core/procedure/letters';
 import { type PullList, type StartBlocker, pullList } from '@/core/procedure/pull-list';
 import { shopDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
-import { anatomies } from '../anatomies';
+import { platformOf } from './platform';
+import { anatomiesFor } from '../anatomies';
 import { procedureById } from '../procedures';
 import { shopPlaces } from './day';
 import { demoValues, keptValuesOf } from './kept-values';
@@ -81,7 +82,10 @@ export async function previewStart(
     conflicts.map(({ place, values }) => [place, choices[place] ?? values[0]!.prefix]),
   );
   const run = {
-    ...withSteps(assembleRun(chosen, settled, kept, await anatomies()), extrasToStart(state)),
+    ...withSteps(
+      assembleRun(chosen, settled, kept, await anatomiesFor(tx, await platformOf(tx, vehicleId))),
+      extrasToStart(state),
+    ),
     carried: { open: [], loose: {} },
   };
   return {

@@ -76,6 +76,9 @@ export default async function ProceduresPage() {
             </p>
             <Link className="btn" href="/procedures/draft">
               Draft a procedure from the car
+            </Link>{' '}
+            <Link className="btn" href="/procedures/axles">
+              How axles are hung
             </Link>
           </section>
           {lead && (
