@@ -226,3 +226,9 @@ export const bodiesNamed = (axle: Axle, name: string, corner?: Corner): string[]
   idsOf(axle, axle.bodies, name, corner);
 export const jointsNamed = (axle: Axle, name: string, corner?: Corner): string[] =>
   idsOf(axle, axle.jointById, name, corner);
+
+/** Where an item says that a joint is open: not at the place of a body, which would be all of that body off. */
+export const openPlaceOf = (axle: Axle, joint: JointOn): string =>
+  [joint.place, ...joint.fasteners].find((place) => !axle.bodiesAt.has(place)) ?? joint.place;
+/** Where a line is freed: at its bracket where it has one. */
+export const freePlaceOf = (line: LineOn): string => line.brackets[0] ?? line.place;

@@ -1,5 +1,5 @@
 import { type Act, type Break, type EndWorked, type PlacesOf, work } from './acts';
-import { type Axle, type JointOn, type LineOn, SIDES } from './axle';
+import { type Axle, type JointOn, type LineOn, SIDES, freePlaceOf, openPlaceOf } from './axle';
 import { jointsNow, movingWith, standingHang } from './state';
 import type { Anatomy, Carrier, Spoils, WayOut } from './types';
 
@@ -64,12 +64,6 @@ function named(axle: Axle): Named {
   namedOn.set(axle, made);
   return made;
 }
-
-/** Where an item says that a joint is open: not at the place of a body, which would be all of that body off. */
-export const openPlaceOf = (axle: Axle, joint: JointOn): string =>
-  [joint.place, ...joint.fasteners].find((place) => !axle.bodiesAt.has(place)) ?? joint.place;
-/** Where a line is freed: at its bracket where it has one. */
-export const freePlaceOf = (line: LineOn): string => line.brackets[0] ?? line.place;
 
 const isSeatOf = (axle: Axle, name: string): boolean =>
   axle.springs.some((spring) => spring.seats.some((id) => shortName(id) === name));

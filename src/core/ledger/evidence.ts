@@ -2,7 +2,6 @@ import { forbidsDrive } from '../procedure/engine';
 import { PHASES, type Step } from '../procedure/types';
 import { WORK, evidenceAges, stillCounts } from './apart';
 import type { EntryOf } from './entries';
-import { easedNow } from './rack-answers';
 import { type AlignmentSheet, type OrderState, isJob } from './order-state';
 
 /** What evidence an order has of its work as it is now, and why more of it cannot be taken yet. */
@@ -28,6 +27,16 @@ export function whyNotYetMeasured(state: OrderState): string | null {
   if (!document || !run) return 'No work has been done on it yet: it stands as it came.';
   if (wasRaised || !document.steps.some(raises)) return null;
   return 'It has not been raised and lowered since the work began: it stands as it came.';
+}
+
+/** Fasteners a rack sets that are eased there now: a sheet is recorded with them loose. */
+function easedNow(state: OrderState): string[] {
+  const { document, run } = state;
+  if (!document || !run) return [];
+  const atRack = document.steps.filter((step) => step.phase === 'align');
+  return [...run.car.loose.keys()].filter((id) =>
+    atRack.some((step) => run.done.has(step.id) && step.loosens?.includes(id)),
+  );
 }
 
 /** Why a sheet cannot be of this car as it stands: it belongs after the work that it follows. @returns words, or null */

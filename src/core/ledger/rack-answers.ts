@@ -84,13 +84,3 @@ export function answeredAt(
   const work = rackWork(document, run, moved, entryId, (id) => rackStands(state, id) === 'settled');
   return { adjusters, work: moved.length ? work : null };
 }
-
-/** Fasteners a rack sets that are eased there now: a sheet is recorded with them loose. */
-export function easedNow(state: OrderState): string[] {
-  const { document, run } = state;
-  if (!document || !run) return [];
-  const atRack = document.steps.filter((step) => step.phase === 'align');
-  return [...run.car.loose.keys()].filter((id) =>
-    atRack.some((step) => run.done.has(step.id) && step.loosens?.includes(id)),
-  );
-}

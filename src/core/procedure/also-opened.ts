@@ -1,5 +1,4 @@
-import { type Axle, type JointOn, type LineOn } from '../anatomy/axle';
-import { openPlaceOf } from '../anatomy/draft-plan';
+import { type Axle, type JointOn, type LineOn, openPlaceOf } from '../anatomy/axle';
 import { isFree, jointsNow } from '../anatomy/state';
 import type { LineKind } from '../anatomy/types';
 import type { Corner } from '../corners';

@@ -1,7 +1,6 @@
-import { type Axle, type JointOn, type LineOn, SIDES, type Side } from '../anatomy/axle';
-import { type DraftPlan, type Equipment, draftPlans, openPlaceOf } from '../anatomy/draft-plan';
+import { type Axle, type JointOn, type LineOn, SIDES, type Side, axleOf, openPlaceOf } from '../anatomy/axle';
+import { type DraftPlan, type Equipment, draftPlans } from '../anatomy/draft-plan';
 import type { Anatomy, Carry } from '../anatomy/types';
-import { axleOf } from '../anatomy/axle';
 import { Refusal } from '../refusal';
 import { capital } from '../wording';
 import { checkProcedure, isFault } from './check';
