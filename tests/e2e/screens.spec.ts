@@ -119,6 +119,8 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
       '/bench/torque.extension',
       '/bench/lift.predict',
       '/procedures',
+      '/procedures/draft?axle=coilover-front&end=front',
+      '/procedures/axles?axle=leaf-over-rear&platform=',
       '/procedures/rear-leaf-shackles?version=2&against=1',
       '/hours',
       '/hours/past',
@@ -135,7 +137,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
   ),
   ...Object.fromEntries(
     ['', '/look-over', '/measures', '/heights', '/plan', '/quote', '/parts', '/work', '/torque']
-      .concat(['/alignment', '/road', '/photos', '/handoff', '/trail'])
+      .concat(['/alignment', '/trial', '/road', '/photos', '/handoff', '/trail'])
       .flatMap((part) =>
         [
           ['running', 'KLM'],
@@ -198,7 +200,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
     ['KLM', 'PRS', 'VET', 'CART 7'].map((plate) => [`the bay, ${plate}`, (page: Page) => bay(page, plate)]),
   ),
   ...Object.fromEntries(
-    [/It stands/, 'Found', 'Another way', 'Bind a wrench to this tablet'].map((name) => [
+    [/It stands/, 'Found', 'Also opened', 'Another way', 'Bind a wrench to this tablet'].map((name) => [
       `the bay’s sheet ${name}`,
       async (page: Page) => {
         await bay(page, 'KLM');
