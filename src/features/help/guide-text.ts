@@ -42,7 +42,7 @@ export const GUIDE: readonly GuidePart[] = [
         id: 'procedures',
         title: 'Procedures are yours to change',
         words:
-          'Procedures, then one of them: steps, tools, items and ways are edited in place; every problem is said at its step. Saved, it is your own version; jobs that run keep theirs.',
+          'Procedures, then one of them: steps, tools, items and ways are edited in place; every problem is said at its step. Saved, it is your own version; jobs that run keep theirs. For a job nobody has written down, *Draft a procedure from the car*: you work it once, then release it.',
         picture: 'procedure',
       },
       {
@@ -126,7 +126,7 @@ export const GUIDE: readonly GuidePart[] = [
         id: 'bay',
         title: 'One step at a time',
         words:
-          'The bay shows the step: what to do, why, what it may hurt, what it needs. The big button records it and says what it records. Below: what is open, loose or held, and what that forbids now. How it stands is on the top line: raise and lower there. Crew, wrench, heights and the walk round are behind *More*.',
+          'The bay shows the step: what to do, why, what it may hurt, what it needs. The big button records it and says what it records. Below: what is open, loose or held, and what that forbids now. How it stands is on the top line: raise and lower there. What you open that no step lists is two taps: *Also opened*, then what it is and how. Crew, wrench, heights and the walk round are behind *More*.',
         picture: 'bay',
       },
       {
@@ -154,7 +154,7 @@ export const GUIDE: readonly GuidePart[] = [
         id: 'alignment',
         title: 'Alignment and road',
         words:
-          'The rack is booked on the alignment page; its sheet is taken from the file or typed where the wheels stand. Out of range it goes back to the bay, or the lead passes it with a reason. The road test has its own page: out, back, what was felt.',
+          'The rack is booked on the alignment page; its sheet is taken from the file or typed where the wheels stand; each thing the rack sets is answered, moved or untouched. Out of range it goes back to the bay, or the lead passes it with a reason. The road test has its own page: out, back, what was felt.',
         picture: 'alignment',
       },
       {
