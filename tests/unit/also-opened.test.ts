@@ -2,7 +2,7 @@ import { takingBack } from '@/contracts/taking-back';
 import { foldOrder, foldOnto } from '@/contracts/fold';
 import { lessonOfOpened } from '@/core/ledger/also-opened';
 import { type AlsoOpenedInput, alsoOpenedMove } from '@/core/moves/also-opened';
-import { besideRun, openablesAt } from '@/core/procedure/also-opened';
+import { besideRun, openablesAt } from '@/core/procedure/openables';
 import { RULES_EDITION, forbidsDrive, nextSteps } from '@/core/procedure/engine';
 import { withoutEntryWork } from '@/core/procedure/entry-work';
 import { redoSteps } from '@/core/procedure/redo';

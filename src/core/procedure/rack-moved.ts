@@ -1,6 +1,7 @@
 import type { OneEnd, Step } from './types';
 import { endsOf } from './types';
-import { type OpenedThings, openablesAt, openedThings } from './also-opened';
+import { type OpenedThings, openedThings } from './also-opened';
+import { openablesAt } from './openables';
 import type { EntryWork } from './entry-work';
 import { type RunDocument, type RunState, fastenerOf, placedName } from './run-state';
 

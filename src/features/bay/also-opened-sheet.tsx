@@ -3,13 +3,8 @@
 import { useState } from 'react';
 import { axlePicture } from '@/core/anatomy/picture';
 import type { Corner } from '@/core/corners';
-import {
-  type Openable,
-  type OpenedHow,
-  TYPED_KINDS,
-  type Typed,
-  openablesAt,
-} from '@/core/procedure/also-opened';
+import { type OpenedHow, TYPED_KINDS, type Typed } from '@/core/procedure/also-opened';
+import { type Openable, openablesAt } from '@/core/procedure/openables';
 import { axlesOf } from '@/core/procedure/axles-of';
 import { endNow } from '@/core/procedure/on-axle';
 import { CORNER_NAMES } from '@/core/procedure/run-state';

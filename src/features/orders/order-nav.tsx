@@ -56,20 +56,22 @@ export function OrderNav({
   return (
     <div className="flex border-y border-ink">
       <nav ref={row} aria-label="Pages of this order" className="flex min-w-0 flex-1 overflow-x-auto">
-        {PAGES.filter(([page]) => tried || page !== 'trial').map(([page, label]) => {
-          const href = `/orders/${orderId}${page && `/${page}`}`;
-          const here = page ? path.startsWith(href) : path === href;
-          return (
-            <Link
-              key={page}
-              href={href}
-              aria-current={here ? 'page' : undefined}
-              className="flex min-h-11 items-center border-b-4 border-transparent px-2.5 font-head text-lg font-medium whitespace-nowrap no-underline hover:bg-hair aria-[current=page]:border-pen aria-[current=page]:bg-hair aria-[current=page]:font-bold"
-            >
-              {label}
-            </Link>
-          );
-        })}
+        {PAGES.filter(([page]) => tried || page !== 'trial' || path.endsWith('/trial')).map(
+          ([page, label]) => {
+            const href = `/orders/${orderId}${page && `/${page}`}`;
+            const here = page ? path.startsWith(href) : path === href;
+            return (
+              <Link
+                key={page}
+                href={href}
+                aria-current={here ? 'page' : undefined}
+                className="flex min-h-11 items-center border-b-4 border-transparent px-2.5 font-head text-lg font-medium whitespace-nowrap no-underline hover:bg-hair aria-[current=page]:border-pen aria-[current=page]:bg-hair aria-[current=page]:font-bold"
+              >
+                {label}
+              </Link>
+            );
+          },
+        )}
       </nav>
       {hasBay && (
         <Link

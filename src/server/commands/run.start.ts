@@ -1,7 +1,7 @@
 import { Refusal } from '@/core/refusal';
 import { isJob, latestPlan, openHolds, planAnswer } from '@/core/ledger/order-state';
 import { extrasToStart } from '@/core/ledger/extras';
-import { besideRun } from '@/core/procedure/also-opened';
+import { besideRun } from '@/core/procedure/openables';
 import { assembleRun } from '@/core/procedure/assemble';
 import { withSteps } from '@/core/procedure/redo';
 import { RULES_EDITION } from '@/core/procedure/engine';
