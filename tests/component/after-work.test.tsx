@@ -323,6 +323,7 @@ describe('a job begun', () => {
     values: [],
     parts: [],
     unanswered: [],
+    small: [{ what: 'Cotter pins, new', size: 'M12x1.5', count: 2, out: 0, back: 0 }],
     holes: [],
   };
   const PREVIEW = { list: LIST, conflicts: [], steps: 12, minutes: 90, withoutValue: 3 };
