@@ -1,6 +1,8 @@
 import { type Browser, type Locator, type Page, expect, test } from './covered';
 import type { Entry } from '../../src/core/ledger/entries';
-import { db } from '../../src/server/database';
+import { db, transaction } from '../../src/server/database';
+import { makeLink, newToken } from '../../src/server/links/links';
+import { sha256 } from '../../src/server/entries/canonical';
 import { entriesOf } from '../../src/server/entries/kept';
 import { agreedJob, atTheRack } from '../support/shop';
 import { Cable } from './cut';
@@ -72,7 +74,7 @@ test('a bolt eased and a plug pulled that no step lists: not driven before both 
   const began = Date.now();
   await alsoOpened(page, 'Left', 'Upper arm pivots: eased');
   await expect(openRow(lead, /Upper arm pivots, left front/)).toBeVisible({ timeout: 5000 });
-  test.info().annotations.push({ type: 'seen by the lead', description: `${Date.now() - began} ms` });
+  console.log(`seen by the lead after ${Date.now() - began} ms`);
   await alsoOpened(page, 'Middle', 'Plug of the axle actuator: unplugged');
   await expect(openRow(page, /Axle actuator plug/)).toBeVisible();
   await expect(page.getByText('Not to be driven.')).toBeVisible();
@@ -116,7 +118,7 @@ test('a stance on trial: two heights with their pictures, the owner’s yes to e
   await page.getByLabel('Which, and how many').fill('two packers each side');
   await tapFor(page, 'trial.begin', page.getByRole('button', { name: 'It is on: not to be driven' }));
   await expect(page.getByText('On trial: two packers each side')).toBeVisible();
-  const stance = async (title: string, which: string, front: string, rear: string) => {
+  const stance = async (title: string, which: string, front: string, rear: string, here = true) => {
     const card = page.getByRole('region', { name: title });
     await card.getByLabel('Front, in').fill(front);
     await card.getByLabel('Rear, in').fill(rear);
@@ -128,11 +130,35 @@ test('a stance on trial: two heights with their pictures, the owner’s yes to e
     await expect(card.getByText('Another picture')).toBeVisible();
     await tapFor(page, 'trial.height', card.getByRole('button', { name: /^Record/ }));
     await expect(page.getByTestId(`trial-${which}`)).toHaveText(`front ${front} in, rear ${rear} in`);
+    if (!here) return;
     await tapFor(page, 'trial.answer', card.getByRole('button', { name: 'The customer says yes' }));
     await expect(card.getByText('The owner said yes, in the shop.')).toBeVisible();
   };
   await stance('At its lowest', 'lowest', '20', '21');
-  await stance('At its highest', 'highest', '22 1/2', '23');
+  await stance('At its highest', 'highest', '22 1/2', '23', false);
+  // The owner sees it on their own page, with its picture, and says yes there.
+  const token = newToken();
+  await transaction((tx) => makeLink(tx, job.orderId, sha256(token), new Date()));
+  const own = await page
+    .context()
+    .browser()!
+    .newContext({
+      baseURL: process.env.BASE_URL!,
+      viewport: { width: 390, height: 844 },
+      hasTouch: true,
+    });
+  const theirs = await own.newPage();
+  await theirs.goto(`/c/${token}`);
+  const asked = theirs.getByTestId('trial');
+  await expect(asked).toHaveCount(1);
+  await expect(
+    asked.getByRole('img', { name: /At its highest: front 22 1\/2 in, rear 23 in/ }),
+  ).toBeVisible();
+  await asked.getByRole('button', { name: 'Yes, like this' }).tap();
+  await expect(asked).toHaveCount(0);
+  await own.close();
+  await page.reload();
+  await expect(page.getByText('The owner said yes, on the link.')).toBeVisible();
   await stance('As chosen between them', 'chosen', '21', '22');
   await page.goto(`/orders/${job.orderId}/road`);
   await expect(page.getByText(/Not to be driven with this open: On trial: two packers/)).toBeVisible();
