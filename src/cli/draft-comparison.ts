@@ -1,5 +1,5 @@
 import { placesOf, workUnasked } from '@/core/anatomy/acts';
-import { type Axle, axleOf } from '@/core/anatomy/axle';
+import { type Axle, axleOf, shortName } from '@/core/anatomy/axle';
 import { type DraftPlan, draftPlans } from '@/core/anatomy/draft-plan';
 import { jointsNow, standingHang } from '@/core/anatomy/state';
 import type { Anatomy } from '@/core/anatomy/types';
@@ -9,8 +9,6 @@ import { takeVariants } from '@/core/procedure/variants';
 /**
  * The jobs of the library beside what is drafted for the same parts on the same axles: the same joints, or why not.
  */
-
-const short = (id: string) => id.split('.').at(-1)!;
 
 /** Why a job of the library opens or eases other joints than the cheapest draft of what it takes out. */
 export const REASONS: Readonly<Record<string, string>> = {
@@ -70,7 +68,7 @@ function workedOn(axle: Axle, plain: PlainProcedure) {
     if (step.phase === 'align' || !endsOf(step).includes(axle.end)) continue;
     workUnasked(axle, now, step, placesOf(plain));
     for (const [id, state] of jointsNow(axle, now))
-      if (state === 'open' || !most.has(short(id))) most.set(short(id), state);
+      if (state === 'open' || !most.has(shortName(id))) most.set(shortName(id), state);
   }
   const of = (state: 'eased' | 'open') =>
     [...most].filter(([name, one]) => one === state && !name.startsWith('wheel')).map(([name]) => name);
@@ -88,7 +86,7 @@ export function compareWithDraft(procedure: Procedure, anatomies: readonly Anato
     if (!anatomy) return [];
     const axle = axleOf(anatomy, end);
     const named = plain.steps.filter((step) => endsOf(step).includes(end)).flatMap((step) => step.out ?? []);
-    const out = [...new Set(named.map(short))].filter((name) =>
+    const out = [...new Set(named.map(shortName))].filter((name) =>
       anatomy.bodies.some(({ id, kind }) => id === name && kind !== 'wheel'),
     );
     const plan = out.length ? (draftPlans(axle, out, { compressor: true })[0] ?? null) : null;

@@ -7,8 +7,8 @@ import { RULES_EDITION, forbidsDrive, nextSteps } from '@/core/procedure/engine'
 import { withoutEntryWork } from '@/core/procedure/entry-work';
 import { redoSteps } from '@/core/procedure/redo';
 import type { RunDocument } from '@/core/procedure/run-state';
-import { Refusal } from '@/core/refusal';
 import { libraryFile, libraryIds, provedRun } from '../support/library';
+import { refusedBy } from '../support/refused';
 import { Tablet } from '../support/tablet';
 
 const picked = (thing: string, how: AlsoOpenedInput['how'], more: Partial<AlsoOpenedInput> = {}) => ({
@@ -22,15 +22,6 @@ const picked = (thing: string, how: AlsoOpenedInput['how'], more: Partial<AlsoOp
 
 const open = (tablet: Tablet, input: AlsoOpenedInput) => {
   tablet.keep(...alsoOpenedMove(tablet.order, input, tablet.mover));
-};
-const refusalOf = (work: () => unknown): Refusal => {
-  try {
-    work();
-  } catch (error) {
-    if (error instanceof Refusal) return error;
-    throw error;
-  }
-  throw new Error('it was taken');
 };
 /** Everything the procedure itself opens is done, and the car is on its wheels for the last torques. */
 const onWeight = () => {
@@ -125,14 +116,14 @@ describe('a thing no step lists', () => {
     open(tablet, { ...picked('', 'eased'), thing: null, typed });
     const fastener = tablet.document.fasteners.at(-1)!;
     expect(fastener).toMatchObject({ place: 'rear.right.also-tunnel-brace-bolt', name: 'Tunnel brace bolt' });
-    expect(refusalOf(() => open(tablet, { ...picked('', 'eased'), thing: null, typed })).code).toBe(
+    expect(refusedBy(() => open(tablet, { ...picked('', 'eased'), thing: null, typed })).code).toBe(
       'open-already',
     );
     const cover = { name: 'Splash shield', kind: 'cover', end: 'front', corner: null } as const;
     open(tablet, { ...picked('', 'out'), thing: null, typed: cover });
     expect(tablet.document.items.at(-1)).toMatchObject({ kind: 'cover', closeBefore: 'drive' });
-    expect(refusalOf(() => open(tablet, { ...picked('', 'out'), thing: null })).code).toBe('say-what');
-    expect(refusalOf(() => open(tablet, picked('joint front.left.nothing', 'out'))).code).toBe('no-thing');
+    expect(refusedBy(() => open(tablet, { ...picked('', 'out'), thing: null })).code).toBe('say-what');
+    expect(refusedBy(() => open(tablet, picked('joint front.left.nothing', 'out'))).code).toBe('no-thing');
   });
 
   test('apart on the car that hangs on it: refused, and written down with a task when it is off already', () => {
@@ -140,7 +131,7 @@ describe('a thing no step lists', () => {
     tablet.workTo(({ id }) => id === 'X/joint-part-L');
     // Nothing is on the coil: its center nut lets it go.
     const other = picked('joint front.right.center-nut', 'out');
-    const refused = refusalOf(() => open(tablet, other));
+    const refused = refusedBy(() => open(tablet, other));
     expect(refused).toMatchObject({ code: 'confirm', field: 'already' });
     expect(refused.message).toMatch(/^Not now\. /);
     open(tablet, { ...other, already: true });

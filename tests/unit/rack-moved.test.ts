@@ -4,8 +4,8 @@ import type { AlignmentData } from '@/core/ledger/kinds/handed-over';
 import { adjustersAsked, answeredAt, answersByRecord, movedByRecord } from '@/core/ledger/rack-answers';
 import { RULES_EDITION, forbidsDrive } from '@/core/procedure/engine';
 import type { RackAnswer } from '@/core/procedure/rack-moved';
-import { Refusal } from '@/core/refusal';
 import { provedRun, valuedFile } from '../support/library';
+import { refusedBy } from '../support/refused';
 import { Tablet } from '../support/tablet';
 
 const BOTH = ['front', 'rear'] as const;
@@ -34,15 +34,6 @@ function record(tablet: Tablet, answers: readonly RackAnswer[]): string {
   tablet.keep({ kind: 'alignment', data: { ...SHEET, adjusters, moved: work } });
   return tablet.entries.at(-1)!.id;
 }
-const refusalOf = (work: () => unknown): Refusal => {
-  try {
-    work();
-  } catch (error) {
-    if (error instanceof Refusal) return error;
-    throw error;
-  }
-  throw new Error('it was taken');
-};
 const asUntouched = (tablet: Tablet): RackAnswer[] =>
   adjustersAsked(tablet.order.state, ['front']).map(({ id }) => ({ id, was: 'untouched' }));
 const loose = (tablet: Tablet) => [...tablet.order.run.car.loose.keys()];
@@ -63,7 +54,7 @@ test('what the rack could have moved is asked of the axles that are on the sheet
 test('nothing is kept until each is answered', () => {
   const tablet = atRack('jam-slack');
   const three = asUntouched(tablet).slice(0, 3);
-  expect(refusalOf(() => record(tablet, three))).toMatchObject({ code: 'moved', field: 'adjusters[3].was' });
+  expect(refusedBy(() => record(tablet, three))).toMatchObject({ code: 'moved', field: 'adjusters[3].was' });
   record(tablet, asUntouched(tablet));
   expect(loose(tablet)).toEqual([]);
   expect(tablet.order.state.alignments.at(-1)!.entry.data.moved).toBeNull();
@@ -110,7 +101,7 @@ describe('what steps recorded at the rack', () => {
     expect(whyNotYetAligned({ ...state, intake: { data: { orderKind: 'job' } } as never })).toBeNull();
     const byRecord = answersByRecord(state, ['front']);
     expect(byRecord.every(({ was }) => was === 'moved')).toBe(true);
-    expect(refusalOf(() => record(tablet, asUntouched(tablet)))).toMatchObject({
+    expect(refusedBy(() => record(tablet, asUntouched(tablet)))).toMatchObject({
       code: 'moved-already',
       field: 'adjusters[0].was',
     });
@@ -143,7 +134,7 @@ test('single-use hardware is said, and its torque asks for new', () => {
     tablet,
     all.map((one) => (one.id === clevis.id ? { ...one, was: 'moved' } : one)),
   );
-  expect(refusalOf(() => tablet.torque('X/clevis-L', { newHardware: false })).code).toBe('reused');
+  expect(refusedBy(() => tablet.torque('X/clevis-L', { newHardware: false })).code).toBe('reused');
 });
 
 test('taken back, what it brought falls with it', () => {

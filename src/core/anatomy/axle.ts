@@ -232,3 +232,10 @@ export const openPlaceOf = (axle: Axle, joint: JointOn): string =>
   [joint.place, ...joint.fasteners].find((place) => !axle.bodiesAt.has(place)) ?? joint.place;
 /** Where a line is freed: at its bracket where it has one. */
 export const freePlaceOf = (line: LineOn): string => line.brackets[0] ?? line.place;
+
+/** A thing of an axle by the name its file gives it, one for both sides. */
+export const shortName = (id: string): string => id.split('.').at(-1)!;
+
+/** Does a joint hold a wheel on? */
+export const isWheelJoint = (axle: Axle, { between }: Pick<JointOn, 'between'>): boolean =>
+  between.some((id) => axle.bodies.get(id)!.kind === 'wheel');

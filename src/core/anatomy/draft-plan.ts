@@ -1,5 +1,14 @@
 import { type Act, type Break, type EndWorked, type PlacesOf, work } from './acts';
-import { type Axle, type JointOn, type LineOn, SIDES, freePlaceOf, openPlaceOf } from './axle';
+import {
+  type Axle,
+  type JointOn,
+  type LineOn,
+  SIDES,
+  freePlaceOf,
+  openPlaceOf,
+  isWheelJoint,
+  shortName,
+} from './axle';
 import { jointsNow, movingWith, standingHang } from './state';
 import type { Anatomy, Carrier, Spoils, WayOut } from './types';
 
@@ -42,7 +51,6 @@ export interface DraftPlan extends Undoing {
 }
 
 const IDENTITY: PlacesOf = { item: (place) => place, fastener: (place) => place };
-const shortName = (id: string) => id.split('.').at(-1)!;
 const count = ({ side }: { side?: unknown }) => (side ? 2 : 1);
 
 /** The joints, lines and bodies of an axle by their own names, one for both sides. */
@@ -68,15 +76,12 @@ function named(axle: Axle): Named {
 const isSeatOf = (axle: Axle, name: string): boolean =>
   axle.springs.some((spring) => spring.seats.some((id) => shortName(id) === name));
 
-const isWheel = (axle: Axle, joint: JointOn) =>
-  joint.between.some((id) => axle.bodies.get(id)!.kind === 'wheel');
-
 /** What the hands do, act by act, in the one order in which it is tried and written down. */
 export function actsOf(axle: Axle, undoing: Undoing, takesOut: readonly string[]): Act[] {
   const { joints, lines } = named(axle);
   const jointsOf = (names: Iterable<string>) => [...names].flatMap((name) => joints.get(name) ?? []);
-  const wheels = axle.joints.filter((joint) => isWheel(axle, joint));
-  const own = jointsOf(undoing.opens).filter((joint) => !isWheel(axle, joint));
+  const wheels = axle.joints.filter((joint) => isWheelJoint(axle, joint));
+  const own = jointsOf(undoing.opens).filter((joint) => !isWheelJoint(axle, joint));
   const onTarget = (joint: JointOn) =>
     isSeatOf(axle, shortName(joint.id)) || joint.between.some((id) => takesOut.includes(shortName(id)));
   const opening = (some: readonly JointOn[]): Act => ({
@@ -208,7 +213,7 @@ const withCarried = (axle: Axle, one: Undoing, names: readonly string[]): Undoin
 function curesOf(axle: Axle, { now, breaks }: Broken, tried: Undoing, equipment: Equipment): Undoing[] {
   const [first] = breaks as [Break];
   const name = shortName(first.ref);
-  const may = (joint: JointOn) => !isWheel(axle, joint) && !tried.opens.has(shortName(joint.id));
+  const may = (joint: JointOn) => !isWheelJoint(axle, joint) && !tried.opens.has(shortName(joint.id));
   const openings = (some: readonly JointOn[]) =>
     [...new Set(some.filter(may).map(({ id }) => shortName(id)))].map((one) => withOpen(tried, one));
   const line = axle.lines.some(({ id }) => id === first.ref);

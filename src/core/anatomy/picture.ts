@@ -1,6 +1,6 @@
 import { coilBetween } from '../planner/draw-axle';
 import { pathThrough, rounded } from '../stance/shapes';
-import { type Axle, SIDES, type Side } from './axle';
+import { type Axle, SIDES, type Side, shortName } from './axle';
 import { type EndNow, type JointsNow, isFree, jointsNow, movingWith } from './state';
 import { nameOnAxle } from './words';
 
@@ -192,7 +192,6 @@ const IN_THE_MIDDLE: Record<string, Bar> = {
 };
 
 const mid = ([[x1, y1], [x2, y2]]: Bar): XY => [(x1 + x2) / 2, (y1 + y2) / 2];
-const nameOf = (id: string) => id.split('.').at(-1)!;
 
 /** Places the bodies as they lie at ride height. */
 function barsOf(axle: Axle): Map<string, Bar> {
@@ -200,7 +199,7 @@ function barsOf(axle: Axle): Map<string, Bar> {
   const under = axle.anatomy.fits.some((kind) => kind.includes('under'));
   const bars = new Map<string, Bar>();
   for (const body of axle.bodies.values()) {
-    const name = nameOf(body.id);
+    const name = shortName(body.id);
     const sign = body.side === 'left' ? -1 : 1;
     if (!body.side) {
       const bar: Bar | undefined =
@@ -256,7 +255,7 @@ function barsOf(axle: Axle): Map<string, Bar> {
       ];
     const joined = (other: string) =>
       (axle.jointsAtBody.get(body.id) ?? []).some(({ between }) =>
-        between.some((id) => id !== body.id && nameOf(id).startsWith(other)),
+        between.some((id) => id !== body.id && shortName(id).startsWith(other)),
       );
     if (body.kind === 'strut' && joined('lower-'))
       bar = [
@@ -273,11 +272,11 @@ function barsOf(axle: Axle): Map<string, Bar> {
 const strutCoil = (axle: Axle, id: string): Bar => {
   const strut = (axle.jointsAtBody.get(id) ?? [])
     .flatMap(({ between }) => between)
-    .find((one) => nameOf(one) === 'strut');
+    .find((one) => shortName(one) === 'strut');
   const low =
     strut &&
     (axle.jointsAtBody.get(strut) ?? []).some(({ between }) =>
-      between.some((one) => nameOf(one).startsWith('lower-')),
+      between.some((one) => shortName(one).startsWith('lower-')),
     );
   return low
     ? [

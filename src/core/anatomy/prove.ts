@@ -1,6 +1,6 @@
 import { type PlainProcedure, type Step, endsOf } from '../procedure/types';
 import { type Break, type EndWorked, type PlacesOf, placesOf, work } from './acts';
-import type { Axle } from './axle';
+import { type Axle, shortName } from './axle';
 import { type Hang, jointsNow, standingHang } from './state';
 
 /** A break, with the step at which it happens. */
@@ -66,7 +66,7 @@ function setAtRack(
   later: readonly Step[],
   places: PlacesOf,
 ): boolean {
-  const short = id.split('.').at(-1)!;
+  const short = shortName(id);
   return later.some(
     (step) =>
       step.phase === 'align' &&
@@ -83,8 +83,7 @@ function isNeedless(axle: Axle, jointId: string, steps: readonly Step[], atStep:
   const out = new Set(steps.flatMap((step) => step.out ?? []));
   if (!out.size || atStep.phase === 'align') return false;
   const joint = axle.jointById.get(jointId)!;
-  const short = (id: string) => id.split('.').at(-1)!;
-  const isOut = (id: string) => out.has(short(id)) || out.has(id);
+  const isOut = (id: string) => out.has(shortName(id)) || out.has(id);
   if (joint.between.some((id) => isOut(id) || axle.bodies.get(id)!.kind === 'wheel')) return false;
   const lowest = Math.max(0, ...steps.flatMap((step) => (step.drops ?? []).map(({ mm }) => mm)));
   const inTheWay = [

@@ -29,15 +29,11 @@ export function whyNotYetMeasured(state: OrderState): string | null {
   return 'It has not been raised and lowered since the work began: it stands as it came.';
 }
 
-/** Fasteners a rack sets that are eased there now: a sheet is recorded with them loose. */
-function easedNow(state: OrderState): string[] {
-  const { document, run } = state;
-  if (!document || !run) return [];
-  const atRack = document.steps.filter((step) => step.phase === 'align');
-  return [...run.car.loose.keys()].filter((id) =>
-    atRack.some((step) => run.done.has(step.id) && step.loosens?.includes(id)),
+/** Was a fastener eased by a step at the rack? */
+export const easedAtRack = ({ document, run }: OrderState, fastenerId: string): boolean =>
+  document!.steps.some(
+    (step) => step.phase === 'align' && run!.done.has(step.id) && step.loosens?.includes(fastenerId),
   );
-}
 
 /** Why a sheet cannot be of this car as it stands: it belongs after the work that it follows. @returns words, or null */
 export function whyNotYetAligned(state: OrderState): string | null {
@@ -50,7 +46,7 @@ export function whyNotYetAligned(state: OrderState): string | null {
   if (undone) return `A sheet belongs after the work it follows, and this is still to do: ${undone.do}.`;
   const index = document.steps.findIndex((step) => PHASES.indexOf(step.phase) >= PHASES.indexOf('align'));
   // What is slack on the rack to be set is no work left undone.
-  const eased = new Set(easedNow(state));
+  const eased = new Set([...run.car.loose.keys()].filter((id) => easedAtRack(state, id)));
   const pins = new Set([...eased].map((id) => `${id}.pin`));
   const hindered = forbidsDrive(document, run, index < 0 ? undefined : index).find(
     ({ code, refs }) =>

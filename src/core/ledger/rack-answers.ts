@@ -9,6 +9,7 @@ import {
 } from '../procedure/rack-moved';
 import { Refusal } from '../refusal';
 import { capital } from '../wording';
+import { easedAtRack } from './evidence';
 import type { AlignmentData } from './kinds/handed-over';
 import type { OrderState } from './order-state';
 
@@ -21,12 +22,6 @@ export const endsOfSheet = ({ after }: Pick<AlignmentData, 'after'>): OneEnd[] =
 /** The adjusters somebody has to answer for; none where no work runs that could hold them. */
 export const adjustersAsked = ({ document, run }: OrderState, ends: readonly OneEnd[]): Adjuster[] =>
   document && run ? adjustersOf(document, run, ends) : [];
-
-/** Was a fastener eased by a step at the rack? */
-const easedAtRack = ({ document, run }: OrderState, fastenerId: string): boolean =>
-  document!.steps.some(
-    (step) => step.phase === 'align' && run!.done.has(step.id) && step.loosens?.includes(fastenerId),
-  );
 
 /** The number of the last sheet of this order, 0 before the first. */
 const lastSheet = ({ alignments }: OrderState) => alignments.at(-1)?.entry.seq ?? 0;

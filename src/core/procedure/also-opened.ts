@@ -1,4 +1,4 @@
-import { type Axle, type JointOn, type LineOn, openPlaceOf } from '../anatomy/axle';
+import { type Axle, type JointOn, type LineOn, SIDE_OF, openPlaceOf } from '../anatomy/axle';
 import type { LineKind } from '../anatomy/types';
 import type { Corner } from '../corners';
 import { capital } from '../wording';
@@ -35,11 +35,9 @@ export interface OpenedThings extends EntryWork {
 }
 
 const at = ({ end, corner }: { end: OneEnd; corner?: Corner }) => ({ end, ...(corner ? { corner } : {}) });
-const cornerOf = (axle: Axle, side: JointOn['side']) => (side ? axle.corners[side] : undefined);
-export const whereOn = (axle: Axle, thing: { side?: JointOn['side'] }) => {
-  const corner = cornerOf(axle, thing.side);
-  return { end: axle.end, ...(corner ? { corner } : {}) };
-};
+/** Where a thing of an axle is: its end, and its corner where it is of a side. */
+export const whereOn = (axle: Axle, { side }: { side?: JointOn['side'] }) =>
+  at({ end: axle.end, corner: side && axle.corners[side] });
 
 const FORBIDS_LINE: Record<LineKind, { kind: ItemKind; closeBefore: CloseBefore }> = {
   'brake hose': { kind: 'line', closeBefore: 'ground' },
@@ -70,7 +68,7 @@ function knownFasteners(run: RunDocument, places: readonly string[]): Fastener[]
 }
 
 /** A bolt nobody has written down: its value is asked for. */
-export const bareFastener = (
+const bareFastener = (
   name: string,
   place: string,
   where: { end: OneEnd; corner?: Corner },
@@ -92,21 +90,27 @@ const CRITICAL_BODIES: Partial<Record<string, Fastener['critical']>> = {
   hub: 'brake',
   wheel: 'wheel',
 };
+/** Of a joint between two such bodies the first of these counts. */
+const CRITICAL_FIRST = ['wheel', 'steering', 'brake'] as const;
+
+/** The bolt of a joint that nobody has written down; null where nothing is bolted. */
+export function fastenerOfJoint(axle: Axle, joint: JointOn): Fastener | null {
+  const [place] = joint.fasteners;
+  if (!place) return null;
+  const kinds = joint.between.map((id) => CRITICAL_BODIES[axle.bodies.get(id)!.kind]);
+  const critical = CRITICAL_FIRST.find((kind) => kinds.includes(kind));
+  return bareFastener(capital(joint.name), place, whereOn(axle, joint), {
+    ...(critical ? { critical } : {}),
+    ...(joint.bonded ? { final: 'on-wheels' as const } : {}),
+    ...(critical === 'wheel' ? { recheck: 'wheel' as const } : {}),
+  });
+}
 
 function fastenersOfJoint(run: RunDocument, axle: Axle, joint: JointOn): Fastener[] {
   const known = knownFasteners(run, joint.fasteners);
-  const [place] = joint.fasteners;
-  if (known.length || !place) return known;
-  const critical = joint.between
-    .map((id) => CRITICAL_BODIES[axle.bodies.get(id)!.kind])
-    .find((kind) => kind !== undefined);
-  return [
-    bareFastener(capital(joint.name), place, whereOn(axle, joint), {
-      ...(critical ? { critical } : {}),
-      ...(joint.bonded ? { final: 'on-wheels' as const } : {}),
-      ...(critical === 'wheel' ? { recheck: 'wheel' as const } : {}),
-    }),
-  ];
+  if (known.length) return known;
+  const bare = fastenerOfJoint(axle, joint);
+  return bare ? [bare] : [];
 }
 
 /** A parted joint keeps the car off the ground, save where only the bar or a damper hangs on it. */
@@ -160,10 +164,9 @@ export interface Typed {
   corner: Corner | null;
 }
 
-const SIDE_OF_CORNER: Record<Corner, string> = { LF: 'left', RF: 'right', LR: 'left', RR: 'right' };
 /** A place of its own for what no list has, the same when the same name is written at the same corner again. */
 const typedPlace = ({ name, end, corner }: Typed) =>
-  `${end}.${corner ? SIDE_OF_CORNER[corner] : 'center'}.also-${name
+  `${end}.${corner ? SIDE_OF[corner] : 'center'}.also-${name
     .toLowerCase()
     .replace(/[^\p{L}\p{N}]+/gu, '-')
     .replace(/^-|-$/g, '')

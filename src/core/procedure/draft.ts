@@ -1,11 +1,20 @@
-import { type Axle, type JointOn, type LineOn, SIDES, type Side, axleOf, openPlaceOf } from '../anatomy/axle';
+import {
+  type Axle,
+  type JointOn,
+  type LineOn,
+  SIDES,
+  type Side,
+  axleOf,
+  openPlaceOf,
+  isWheelJoint,
+  shortName,
+} from '../anatomy/axle';
 import { type DraftPlan, type Equipment, draftPlans } from '../anatomy/draft-plan';
 import type { Anatomy, Carry } from '../anatomy/types';
 import { Refusal } from '../refusal';
 import { capital } from '../wording';
 import { checkProcedure, isFault } from './check';
-import { bareFastener, itemOfJoint, itemOfLine } from './also-opened';
-import type { Corner } from '../corners';
+import { fastenerOfJoint, itemOfJoint, itemOfLine, whereOn } from './also-opened';
 import type { Fastener, Item, OneEnd, Procedure, Step, Support } from './types';
 
 /**
@@ -27,7 +36,6 @@ export interface Draft {
   procedure: Procedure;
 }
 
-const short = (id: string) => id.split('.').at(-1)!;
 const SPOILS_WORDS = {
   alignment: () => 'the alignment',
   boot: (count: number) => (count > 1 ? `${count} boots at risk` : 'a boot at risk'),
@@ -45,9 +53,6 @@ class Writer {
   readonly steps: Step[] = [];
   constructor(readonly axle: Axle) {}
 
-  where(side: Side | undefined): { end: OneEnd; corner?: Corner } {
-    return { end: this.axle.end, ...(side ? { corner: this.axle.corners[side] } : {}) };
-  }
   item(item: Item): string {
     this.items.set(item.id, item);
     return item.id;
@@ -68,41 +73,26 @@ class Writer {
 
   /** The fastener of a joint, with a name of its own in the file. */
   fastenerOf(joint: JointOn): string | null {
-    const [place] = joint.fasteners;
-    if (!place) return null;
-    const wheel = this.isWheel(joint);
-    const made = bareFastener(capital(joint.name), place, this.where(joint.side), {
-      ...this.criticalOf(joint),
-      ...(joint.bonded || this.setsAlignment(joint) ? { final: 'on-wheels' } : {}),
-      ...(wheel ? { name: 'Wheel nuts', count: 5, pattern: 'star', recheck: 'wheel' } : {}),
+    const made = fastenerOfJoint(this.axle, joint);
+    if (!made) return null;
+    return this.fastener({
+      ...made,
+      id: `${shortName(joint.id)}${sideLetter(joint.side)}`,
+      ...(setsAlignment(joint) ? { final: 'on-wheels' } : {}),
+      ...(isWheelJoint(this.axle, joint) ? { name: 'Wheel nuts', count: 5, pattern: 'star' } : {}),
     });
-    return this.fastener({ ...made, id: `${short(joint.id)}${sideLetter(joint.side)}` });
   }
   itemOfJoint(joint: JointOn): string {
     const made = itemOfJoint(this.axle, joint);
-    return this.item({ ...made, id: `${short(joint.id)}-apart${sideLetter(joint.side)}` });
+    return this.item({ ...made, id: `${shortName(joint.id)}-apart${sideLetter(joint.side)}` });
   }
   itemOfLine(line: LineOn): string {
     const made = itemOfLine(this.axle, line, line.brackets.length ? 'out' : 'unplugged');
-    return this.item({ ...made, id: `${short(line.id)}-free${sideLetter(line.side)}` });
-  }
-  isWheel(joint: JointOn): boolean {
-    return joint.between.some((id) => this.axle.bodies.get(id)!.kind === 'wheel');
-  }
-  setsAlignment(joint: JointOn): boolean {
-    return joint.spoils?.includes('alignment') ?? false;
-  }
-  private criticalOf(joint: JointOn): Pick<Fastener, 'critical'> | object {
-    const kinds = joint.between.map((id) => this.axle.bodies.get(id)!.kind);
-    return kinds.includes('wheel')
-      ? { critical: 'wheel' }
-      : kinds.includes('steering')
-        ? { critical: 'steering' }
-        : kinds.includes('hub')
-          ? { critical: 'brake' }
-          : {};
+    return this.item({ ...made, id: `${shortName(line.id)}-free${sideLetter(line.side)}` });
   }
 }
+
+const setsAlignment = ({ spoils }: JointOn): boolean => spoils?.includes('alignment') ?? false;
 
 const HANDS: Record<Carry['by'], string> = {
   jack: 'on a jack',
@@ -139,10 +129,10 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
   const { end } = axle;
   const of = <T extends { id: string }>(things: readonly T[], names: Iterable<string>) => {
     const wanted = new Set(names);
-    return things.filter(({ id }) => wanted.has(short(id)));
+    return things.filter(({ id }) => wanted.has(shortName(id)));
   };
-  const wheels = axle.joints.filter((joint) => write.isWheel(joint));
-  const opened = of(axle.joints, plan.opens).filter((joint) => !write.isWheel(joint));
+  const wheels = axle.joints.filter((joint) => isWheelJoint(axle, joint));
+  const opened = of(axle.joints, plan.opens).filter((joint) => !isWheelJoint(axle, joint));
   const eased = of(axle.joints, plan.eases);
   const lines = of(axle.lines, plan.frees);
   const bodies = of([...axle.bodies.values()], plan.takesOut);
@@ -151,7 +141,7 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
   const withTarget = (joint: JointOn) => seats.has(joint.id) || joint.between.some((id) => targets.has(id));
   const carries = [...plan.carries].map(([body, by]): Carry => ({ body, by }));
   const marks = [
-    ...new Set([...opened, ...eased].filter((one) => write.setsAlignment(one)).map(({ id }) => short(id))),
+    ...new Set([...opened, ...eased].filter((one) => setsAlignment(one)).map(({ id }) => shortName(id))),
   ];
   const bodyNames = listed(bodies.map(({ name }) => name));
   const held: Support = carries.length ? 'axle-held' : 'raised';
@@ -170,7 +160,7 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
       name: 'Wheel',
       place: joint.place,
       kind: 'part',
-      ...write.where(joint.side),
+      ...whereOn(axle, joint),
       closeBefore: 'ground',
     }),
   );
@@ -187,7 +177,7 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
     write.step({
       id: 'mark',
       phase: 'baseline',
-      do: `Mark across, both sides: ${listed([...opened, ...eased].filter((one) => write.setsAlignment(one)).map(({ name }) => name))}`,
+      do: `Mark across, both sides: ${listed([...opened, ...eased].filter((one) => setsAlignment(one)).map(({ name }) => name))}`,
       why: 'They set the alignment: the marks bring it back far enough to reach the rack.',
       end,
       needs: ['on-wheels'],
@@ -250,7 +240,7 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
       phase: 'teardown',
       do: `Carry it: ${listed(
         carries.map(({ body, by }) => {
-          const one = [...axle.bodies.values()].find(({ id }) => short(id) === body)!;
+          const one = [...axle.bodies.values()].find(({ id }) => shortName(id) === body)!;
           return `${one.name}${one.side ? ', both sides,' : ''} ${HANDS[by]}`;
         }),
       )}`,
@@ -272,7 +262,7 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
       phase: 'teardown',
       do: sided(side, `free ${listed(some.map(({ name }) => name))}`),
       why: 'It reaches only so far: nothing is let down on a line.',
-      ...write.where(side),
+      ...whereOn(axle, { side }),
       needs: [held],
       opens: some.map(({ id }) => freed.get(id)!),
       minutes: 4 * some.length,
@@ -288,7 +278,7 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
       id: `ease${sideLetter(side)}`,
       phase: 'teardown',
       do: sided(side, `ease ${listed(some.map(({ name }) => name))}: it turns, and does not come out`),
-      ...write.where(side),
+      ...whereOn(axle, { side }),
       needs: [held],
       loosens: bolts(some),
       rustProne: true,
@@ -308,7 +298,7 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
       id: `apart${sideLetter(side)}`,
       phase: 'teardown',
       do: sided(side, `${listed(some.map(({ name }) => name))} apart`),
-      ...write.where(side),
+      ...whereOn(axle, { side }),
       needs: [held],
       opens: parts(some),
       loosens: bolts(some),
@@ -354,7 +344,7 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
     helper: 10,
     minutes: minutesOf(last, 0.25) + 10,
   });
-  const isFinal = (joint: JointOn) => joint.bonded || write.setsAlignment(joint);
+  const isFinal = (joint: JointOn) => joint.bonded || setsAlignment(joint);
   const torqueNow = (some: readonly JointOn[]) => bolts(some.filter((joint) => !isFinal(joint)));
   const torqueLater = (some: readonly JointOn[]) => bolts(some.filter(isFinal));
   for (const [side, some] of bySide(opened.filter((joint) => !withTarget(joint))))
@@ -362,7 +352,7 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
       id: `together${sideLetter(side)}`,
       phase: 'reassemble',
       do: sided(side, `${listed(some.map(({ name }) => name))} together again`),
-      ...write.where(side),
+      ...whereOn(axle, { side }),
       needs: [held],
       closes: parts(some),
       snugs: torqueLater(some),
@@ -387,7 +377,7 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
         side,
         `${listed(some.map(({ name }) => name))} ${torqueLater(some).length ? 'snug: the last torque follows on its wheels' : 'torqued'}`,
       ),
-      ...write.where(side),
+      ...whereOn(axle, { side }),
       needs: [held],
       snugs: torqueLater(some),
       torques: torqueNow(some),
@@ -398,7 +388,7 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
       id: `free-back${sideLetter(side)}`,
       phase: 'reassemble',
       do: sided(side, `${listed(some.map(({ name }) => name))} back, looked at in full droop and at lock`),
-      ...write.where(side),
+      ...whereOn(axle, { side }),
       needs: [held],
       closes: some.map(({ id }) => freed.get(id)!),
       minutes: 4 * some.length,
@@ -448,7 +438,7 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
       torques: nuts,
       minutes: 6,
     });
-  const finals = [...opened, ...eased].filter((joint) => isFinal(joint) && !write.setsAlignment(joint));
+  const finals = [...opened, ...eased].filter((joint) => isFinal(joint) && !setsAlignment(joint));
   for (const [side, some] of bySide(finals))
     if (bolts(some).length)
       write.step({
@@ -456,12 +446,12 @@ export function procedureOf(anatomy: Anatomy, plan: DraftPlan, wish: DraftWish):
         phase: 'on-wheels',
         do: sided(side, `torque on its wheels: ${listed(some.map(({ name }) => name))}`),
         why: 'A bonded bushing takes its set at ride height.',
-        ...write.where(side),
+        ...whereOn(axle, { side }),
         needs: ['on-wheels', 'at-height'],
         torques: bolts(some),
         minutes: minutesOf(some, 0.5),
       });
-  const atRack = [...opened, ...eased].filter((joint) => write.setsAlignment(joint));
+  const atRack = [...opened, ...eased].filter((joint) => setsAlignment(joint));
   if (bolts(atRack).length)
     write.step({
       id: 'rack',

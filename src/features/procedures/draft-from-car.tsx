@@ -3,7 +3,7 @@
 import { type Remote, wrap } from 'comlink';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { type Axle, axleOf } from '@/core/anatomy/axle';
+import { type Axle, axleOf, shortName } from '@/core/anatomy/axle';
 import { tryOut } from '@/core/anatomy/draft-plan';
 import { axlePicture } from '@/core/anatomy/picture';
 import { standingHang } from '@/core/anatomy/state';
@@ -166,7 +166,7 @@ export function DraftFromCar({
   const lit = best
     ? axle.joints
         .filter(({ id }) => {
-          const name = id.split('.').at(-1)!;
+          const name = shortName(id);
           return best.plan.opens.has(name) || best.plan.eases.has(name);
         })
         .map(({ id }) => id)
