@@ -12,10 +12,6 @@ import { Tablet, WRENCH } from '../support/tablet';
 import { mergeProcedures } from '@/core/procedure/merge';
 import { takeVariants } from '@/core/procedure/variants';
 
-    throw error;
-  }
-  throw new Error('it was allowed');
-};
 const torquesIn = (tablet: Tablet, wanted: (fastener: Fastener) => boolean) =>
   tablet.workTo((step) =>
     (step.torques ?? []).some((id) => wanted(tablet.document.fasteners.find((one) => one.id === id)!)),
