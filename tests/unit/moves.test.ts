@@ -1,3 +1,4 @@
+import { Refusal } from '@/core/refusal';
 import { foldOrder } from '@/contracts/fold';
 import { heightsMove } from '@/core/moves/heights';
 import { findingMove, stuckEndMove, stuckMove, watchMove } from '@/core/moves/observations';
@@ -7,11 +8,19 @@ import { judgeStep } from '@/core/procedure/engine';
 import type { Fastener, Step } from '@/core/procedure/types';
 import { CAME_HEIGHTS, entryOf } from '../support/entries';
 import { bothEndsRun, valuedFile } from '../support/library';
-import { refusedBy } from '../support/refused';
 import { Tablet, WRENCH } from '../support/tablet';
 import { mergeProcedures } from '@/core/procedure/merge';
 import { takeVariants } from '@/core/procedure/variants';
 
+const refused = (work: () => unknown): { code: string; field: string } => {
+  try {
+    work();
+  } catch (error) {
+    if (error instanceof Refusal) return { code: error.code, field: error.field };
+    throw error;
+  }
+  throw new Error('it was allowed');
+};
 const torquesIn = (tablet: Tablet, wanted: (fastener: Fastener) => boolean) =>
   tablet.workTo((step) =>
     (step.torques ?? []).some((id) => wanted(tablet.document.fasteners.find((one) => one.id === id)!)),
@@ -89,7 +98,7 @@ describe('a torque is refused, by name and at its field', () => {
     ],
   ])('%s', (_, input, wrench, expected) => {
     const before = tablet.entries.length;
-    expect(refusedBy(() => tablet.torque(fastener.id, input, wrench && { ...WRENCH, ...wrench }))).toEqual(
+    expect(refused(() => tablet.torque(fastener.id, input, wrench && { ...WRENCH, ...wrench }))).toEqual(
       expected,
     );
     expect(tablet.entries).toHaveLength(before);
@@ -99,7 +108,7 @@ describe('a torque is refused, by name and at its field', () => {
     const at = torquesIn(own, (one) => one.hardware === 'new');
     const used = firstOf(own, at, (one) => one.hardware === 'new');
     own.give(used.id);
-    expect(refusedBy(() => own.torque(used.id, { newHardware: false }))).toEqual({
+    expect(refused(() => own.torque(used.id, { newHardware: false }))).toEqual({
       code: 'reused',
       field: 'newHardware',
     });
@@ -112,14 +121,14 @@ describe('a torque is refused, by name and at its field', () => {
     );
     const bush = own.document.fasteners.find((one) => one.final === 'on-wheels' && one.end === 'front')!;
     own.give(bush.id);
-    expect(refusedBy(() => own.torque(bush.id))).toEqual({ code: 'support', field: 'fastenerId' });
+    expect(refused(() => own.torque(bush.id))).toEqual({ code: 'support', field: 'fastenerId' });
     // A kit's sheet may leave a value open: it waits for the lead's, with its source.
     const document = bothEndsRun();
     document.fasteners = document.fasteners.map((one) => ({ ...one, spec: null }));
     const bare = new Tablet(document);
     const step = torquesIn(bare, (one) => one.final !== 'on-wheels');
     const { id } = firstOf(bare, step);
-    expect(refusedBy(() => bare.torque(id))).toEqual({ code: 'value', field: 'fastenerId' });
+    expect(refused(() => bare.torque(id))).toEqual({ code: 'value', field: 'fastenerId' });
     bare.give(id);
     expect(bare.torque(id).entry.data).toMatchObject({
       target: { nm: 90, source: 'a sheet', interim: false },
@@ -193,8 +202,8 @@ describe('a torque that is taken', () => {
     const { id, passes } = firstOf(own, step);
     for (let pass = 0; pass < (passes ?? 1); pass += 1) own.torque(id);
     expect(own.order.run.fasteners.get(id)!.torqued).toBe(false);
-    expect(refusedBy(() => own.torque(id))).toEqual({ code: 'angle', field: 'angleDeg' });
-    expect(refusedBy(() => own.torque(id, { angleDeg: 60 }))).toEqual({ code: 'confirm', field: 'angleDeg' });
+    expect(refused(() => own.torque(id))).toEqual({ code: 'angle', field: 'angleDeg' });
+    expect(refused(() => own.torque(id, { angleDeg: 60 }))).toEqual({ code: 'confirm', field: 'angleDeg' });
     expect(own.torque(id, { angleDeg: 92 }).entry.data).toMatchObject({ angleDeg: 92, pass: passes ?? 1 });
     expect(own.order.run.fasteners.get(id)!.torqued).toBe(true);
   });
@@ -212,13 +221,13 @@ describe('an end brought to another support', () => {
   test('is refused where it stands so already, and lowered on nothing that is open beneath it', () => {
     const tablet = new Tablet();
     expect(
-      refusedBy(() => supportMove(tablet.order, { ends: ['front', 'rear'], to: 'on-wheels' }, tablet.mover)),
+      refused(() => supportMove(tablet.order, { ends: ['front', 'rear'], to: 'on-wheels' }, tablet.mover)),
     ).toEqual({ code: 'no-need', field: 'to' });
     tablet.workTo((step) => step.phase === 'fit');
     const { run } = tablet.order;
     expect(run.car.open.size).toBeGreaterThan(0);
     expect(
-      refusedBy(() => supportMove(tablet.order, { ends: ['front'], to: 'on-wheels' }, tablet.mover)),
+      refused(() => supportMove(tablet.order, { ends: ['front'], to: 'on-wheels' }, tablet.mover)),
     ).toEqual({
       code: 'ground',
       field: 'to',
@@ -233,7 +242,7 @@ describe('what is noted beside the steps', () => {
     const finding = { area: 'bushings', grade: 'worn', text: '', photoId: null } as unknown as Parameters<
       typeof findingMove
     >[1];
-    expect(refusedBy(() => findingMove(state, finding, tablet.mover))).toEqual({
+    expect(refused(() => findingMove(state, finding, tablet.mover))).toEqual({
       code: 'say-what',
       field: 'text',
     });
@@ -249,25 +258,25 @@ describe('what is noted beside the steps', () => {
       byDay: null,
       byDistance: null,
     } as unknown as Parameters<typeof watchMove>[0];
-    expect(refusedBy(() => watchMove(watch, tablet.mover))).toEqual({ code: 'by-when', field: 'byDay' });
+    expect(refused(() => watchMove(watch, tablet.mover))).toEqual({ code: 'by-when', field: 'byDay' });
     expect(watchMove({ ...watch, byDay: '2026-05-01' }, tablet.mover)[0]!.kind).toBe('watch');
   });
   test('a fastener is stuck once, and ends once', () => {
     const own = new Tablet();
     const { id } = own.document.fasteners[0]!;
     const stuck = { fastenerId: id, what: 'seized' as const, photoId: null };
-    expect(refusedBy(() => stuckMove(own.order, { ...stuck, fastenerId: 'X/none' }, own.mover)).code).toBe(
+    expect(refused(() => stuckMove(own.order, { ...stuck, fastenerId: 'X/none' }, own.mover)).code).toBe(
       'no-fastener',
     );
     const [made] = stuckMove(own.order, stuck, own.mover);
     own.keep(made!);
-    expect(refusedBy(() => stuckMove(own.order, stuck, own.mover)).code).toBe('stuck-already');
+    expect(refused(() => stuckMove(own.order, stuck, own.mover)).code).toBe('stuck-already');
     const { stuckId } = made!.data as { stuckId: string };
     own.keep(
       ...stuckEndMove(own.order.state, { stuckId, how: 'heat' } as Parameters<typeof stuckEndMove>[1]),
     );
     expect(
-      refusedBy(() =>
+      refused(() =>
         stuckEndMove(own.order.state, { stuckId, how: 'heat' } as Parameters<typeof stuckEndMove>[1]),
       ).code,
     ).toBe('not-stuck');
@@ -279,15 +288,15 @@ describe('standing heights', () => {
   const came = [entryOf(1, 'heights', CAME_HEIGHTS)];
   test('are measured as it came once, before the work, and on the wheels', () => {
     expect(heightsMove(foldOrder([], null), CAME_HEIGHTS)).toHaveLength(1);
-    expect(refusedBy(() => heightsMove(foldOrder(came, null), CAME_HEIGHTS))).toEqual({
+    expect(refused(() => heightsMove(foldOrder(came, null), CAME_HEIGHTS))).toEqual({
       code: 'have-baseline',
       field: 'occasion',
     });
     const tablet = new Tablet();
-    expect(refusedBy(() => heightsMove(tablet.order.state, CAME_HEIGHTS)).code).toBe('too-late');
+    expect(refused(() => heightsMove(tablet.order.state, CAME_HEIGHTS)).code).toBe('too-late');
     tablet.workTo(() => tablet.order.run.car.support.front !== 'on-wheels');
     expect(
-      refusedBy(() => heightsMove(tablet.order.state, { ...CAME_HEIGHTS, occasion: 'settled' as const })),
+      refused(() => heightsMove(tablet.order.state, { ...CAME_HEIGHTS, occasion: 'settled' as const })),
     ).toEqual({
       code: 'support',
       field: 'occasion',
@@ -296,7 +305,7 @@ describe('standing heights', () => {
   test('are held against the first set only where they were measured alike', () => {
     const after = { ...CAME_HEIGHTS, occasion: 'settled' as const };
     expect(heightsMove(foldOrder(came, null), after)).toHaveLength(1);
-    expect(refusedBy(() => heightsMove(foldOrder(came, null), { ...after, method: 'floor' })).code).toBe(
+    expect(refused(() => heightsMove(foldOrder(came, null), { ...after, method: 'floor' })).code).toBe(
       'not-comparable',
     );
   });
