@@ -1,0 +1,123 @@
+import { Refusal } from '../refusal';
+
+export interface Pixel {
+  x: number;
+  y: number;
+}
+
+export interface PhotoScaleInput {
+  /** The card as it was printed, mm. */
+  card: { width: number; height: number };
+  /** Its corners in the picture, clockwise from the top left as seen. */
+  corners: [Pixel, Pixel, Pixel, Pixel];
+  points: Pixel[];
+  /** By how many pixels a corner and a point may be off, one standard deviation. */
+  cornerSd?: number;
+  pointSd?: number;
+}
+
+/** The plane map: eight numbers that take a pixel to a place on the card's plane, `(ax+by+c)/(gx+hy+1)` and its twin. */
+type PlaneMap = readonly [number, number, number, number, number, number, number, number];
+
+/** Solves eight equations by elimination, the largest pivot first. @returns null where they do not stand apart */
+function solve(rows: number[][]): number[] | null {
+  const size = rows.length;
+  for (let at = 0; at < size; at += 1) {
+    let pivot = at;
+    for (let row = at + 1; row < size; row += 1)
+      if (Math.abs(rows[row]![at]!) > Math.abs(rows[pivot]![at]!)) pivot = row;
+    if (Math.abs(rows[pivot]![at]!) < 1e-12) return null;
+    [rows[at], rows[pivot]] = [rows[pivot]!, rows[at]!];
+    for (let row = 0; row < size; row += 1) {
+      if (row === at) continue;
+      const part = rows[row]![at]! / rows[at]![at]!;
+      for (let column = at; column <= size; column += 1) rows[row]![column]! -= part * rows[at]![column]!;
+    }
+  }
+  return rows.map((row, at) => row[size]! / row[at]!);
+}
+
+function planeMap({ card: { width, height }, corners }: Pick<PhotoScaleInput, 'card' | 'corners'>): PlaneMap | null {
+  const places: Pixel[] = [
+    { x: 0, y: 0 },
+    { x: width, y: 0 },
+    { x: width, y: height },
+    { x: 0, y: height },
+  ];
+  const rows = corners.flatMap(({ x, y }, at) => {
+    const to = places[at]!;
+    return [
+      [x, y, 1, 0, 0, 0, -x * to.x, -y * to.x, to.x],
+      [0, 0, 0, x, y, 1, -x * to.y, -y * to.y, to.y],
+    ];
+  });
+  return solve(rows) as PlaneMap | null;
+}
+
+const depthAt = (map: PlaneMap, { x, y }: Pixel) => map[6] * x + map[7] * y + 1;
+function placeOf(map: PlaneMap, pixel: Pixel): Pixel {
+  const { x, y } = pixel;
+  const depth = depthAt(map, pixel);
+  return { x: (map[0] * x + map[1] * y + map[2]) / depth, y: (map[3] * x + map[4] * y + map[5]) / depth };
+}
+
+/** Four corners that go round to the right, as y goes down in a picture. */
+function goRound(corners: readonly Pixel[]): boolean {
+  return corners.every((one, at) => {
+    const [next, after] = [corners[(at + 1) % 4]!, corners[(at + 2) % 4]!];
+    return (next.x - one.x) * (after.y - next.y) - (next.y - one.y) * (after.x - next.x) > 0;
+  });
+}
+
+/**
+ * Lengths in a photograph by a flat card of known size in it: each point in mm on the card's plane from its top left corner, x to
+ * the right and y down, and the spans between each point and the next. Only what lies in that plane is measured.
+ * @returns points in mm; of each span its upright part, its straight length, and the error of the upright by those of corners
+ *   and points
+ * @throws Refusal for corners that do not go round clockwise, and for points behind the plane
+ */
+export function scalePhoto({ card, corners, points, cornerSd = 1, pointSd = 2 }: PhotoScaleInput) {
+  if (!goRound(corners))
+    throw new Refusal('corners', 'Give the corners of the card clockwise from its top left.', 'corners');
+  const map = planeMap({ card, corners });
+  if (!map) throw new Refusal('corners', 'These corners are no card: set them on its corners.', 'corners');
+  const behind = points.findIndex((point) => depthAt(map, point) <= 0);
+  if (behind >= 0)
+    throw new Refusal('behind', 'That point lies behind the plane of the card.', `points[${behind}]`);
+  const places = points.map((point) => placeOf(map, point));
+  return {
+    points: places,
+    spans: places.slice(1).map((to, at) => {
+      const from = places[at]!;
+      return {
+        upright: Math.abs(to.y - from.y),
+        straight: Math.hypot(to.x - from.x, to.y - from.y),
+        sd: uprightSd({ card, corners, cornerSd, pointSd }, points[at]!, points[at + 1]!),
+      };
+    }),
+  };
+}
+
+const STEP_PX = 0.01;
+
+/** How far an upright moves when one pixel does, each taken a hundredth to both sides. */
+function uprightSd(
+  { card, corners, cornerSd, pointSd }: Required<Omit<PhotoScaleInput, 'points'>>,
+  from: Pixel,
+  to: Pixel,
+): number {
+  const pixels = [...corners, from, to];
+  const upright = (all: readonly Pixel[]) => {
+    const map = planeMap({ card, corners: all.slice(0, 4) as PhotoScaleInput['corners'] })!;
+    return placeOf(map, all[5]!).y - placeOf(map, all[4]!).y;
+  };
+  const moved = (at: number, axis: 'x' | 'y', by: number) =>
+    pixels.map((pixel, index) => (index === at ? { ...pixel, [axis]: pixel[axis] + by } : pixel));
+  let squares = 0;
+  for (const [at] of pixels.entries())
+    for (const axis of ['x', 'y'] as const) {
+      const slope = (upright(moved(at, axis, STEP_PX)) - upright(moved(at, axis, -STEP_PX))) / (2 * STEP_PX);
+      squares += (slope * (at < 4 ? cornerSd : pointSd)) ** 2;
+    }
+  return Math.sqrt(squares);
+}
