@@ -12,9 +12,11 @@ import { estimateLabor } from '@/core/calc/labor.estimate';
 import { leafOnShackle } from '@/core/calc/leaf.geometry';
 import { restOfPack } from '@/core/calc/leaf.pack';
 import { angleOfLink } from '@/core/calc/link.angle';
+import { type PhotoScaleInput, type Pixel, scalePhoto } from '@/core/calc/photo.scale';
 import { shiftLoad } from '@/core/calc/load.shift';
 import { convertToe } from '@/core/calc/toe.convert';
 import { shiftByTrackbar } from '@/core/calc/trackbar.shift';
+import { type TryNextInput, nextTry } from '@/core/calc/try.next';
 import { fitWheel } from '@/core/calc/wheel.fit';
 
 const mm = (min: number, max: number) => fc.double({ min, max, noNaN: true });
@@ -175,5 +177,200 @@ describe('the registry', () => {
         error: { field: 'color' },
       });
     }
+  });
+});
+
+describe('properties of the next try', () => {
+  const tried = fc.record({
+    target: mm(400, 700),
+    prior: fc.record({ slope: fc.oneof(mm(2, 30), mm(-30, -2)), sd: mm(0.5, 12) }),
+    tries: fc.array(fc.record({ set: fc.integer({ min: -4, max: 8 }), height: mm(400, 700) }), {
+      minLength: 1,
+      maxLength: 6,
+    }),
+  });
+  const usable = (got: ReturnType<typeof nextTry>) => Math.abs(got.slope) > 0.5;
+
+  test('millimeters or inches, it is the same setting', () => {
+    fc.assert(
+      fc.property(tried, (input) => {
+        const allowed = [-2, -1, 0, 1, 2, 3];
+        const one = nextTry({ ...input, allowed });
+        fc.pre(usable(one));
+        const by = 1 / 25.4;
+        const other = nextTry({
+          target: input.target * by,
+          tapeSd: 1.6 * by,
+          tolerance: 3 * by,
+          prior: { slope: input.prior.slope * by, sd: input.prior.sd * by },
+          tries: input.tries.map(({ set, height }) => ({ set, height: height * by })),
+          allowed,
+        });
+        expect(other.setting).toBeCloseTo(one.setting, 6);
+        expect(other.high / by).toBeCloseTo(one.high, 6);
+        expect([other.best, other.stop]).toEqual([one.best, one.stop]);
+      }),
+    );
+  });
+
+  test('settings counted the other way, or from another mark, give the same heights', () => {
+    fc.assert(
+      fc.property(tried, fc.constantFrom(-1, 1), fc.integer({ min: -9, max: 9 }), (input, way, from) => {
+        const turned: TryNextInput = {
+          ...input,
+          prior: { slope: way * input.prior.slope, sd: input.prior.sd },
+          tries: input.tries.map(({ set, height }) => ({ set: way * set + from, height })),
+          allowed: [way * 2 + from],
+        };
+        const [one, other] = [nextTry({ ...input, allowed: [2] }), nextTry(turned)];
+        expect(other.rows[0]!.height).toBeCloseTo(one.rows[0]!.height, 6);
+        expect(other.rows[0]!.sd).toBeCloseTo(one.rows[0]!.sd, 6);
+      }),
+    );
+  });
+
+  test('but for the last one, the order of the tries changes nothing', () => {
+    fc.assert(
+      fc.property(tried, (input) => {
+        const [last, ...others] = [...input.tries].reverse();
+        const shuffled = { ...input, tries: [...others, last!] };
+        const [one, other] = [nextTry(input), nextTry(shuffled)];
+        fc.pre(usable(one));
+        expect(other.slope).toBeCloseTo(one.slope, 9);
+        expect(other.setting).toBeCloseTo(one.setting, 6);
+        expect(other.stop).toBe(one.stop);
+      }),
+    );
+  });
+
+  test('one more try never widens the band at their mean', () => {
+    fc.assert(
+      fc.property(tried, mm(400, 700), fc.integer({ min: -4, max: 8 }), (input, height, set) => {
+        const more = { ...input, tries: [...input.tries, { set, height }] };
+        const sdAtMean = (of: TryNextInput) => {
+          const mean = of.tries.reduce((sum, one) => sum + one.set, 0) / of.tries.length;
+          return nextTry({ ...of, tolerance: 0, allowed: [mean] }).rows[0]!.sd;
+        };
+        expect(sdAtMean(more)).toBeLessThanOrEqual(sdAtMean(input) + 1e-12);
+      }),
+    );
+  });
+
+  test('a cut that goes past too often is not the next, and none left is said', () => {
+    const cut = { target: 560, prior: { slope: -20, sd: 4 }, oneWay: 'lowers' as const };
+    const tries = [
+      { set: 0, height: 590 },
+      { set: 1, height: 571 },
+    ];
+    expect(nextTry({ ...cut, tries, allowed: [1.25, 1.5, 2, 3] })).toMatchObject({ best: 1.5, stop: null });
+    expect(nextTry({ ...cut, tries, allowed: [2, 3] })).toMatchObject({
+      best: null,
+      stop: 'would overshoot',
+    });
+    expect(nextTry({ ...cut, tries, allowed: [0, 1] })).toMatchObject({
+      best: null,
+      stop: 'no setting left',
+    });
+  });
+});
+
+describe('properties of lengths in a photograph', () => {
+  /** A card and places beside it on one wall, seen by a camera turned and tilted: pixels by plain projection. */
+  const seen = fc.record({
+    yaw: mm(-0.5, 0.5),
+    pitch: mm(-0.4, 0.4),
+    far: mm(900, 3000),
+    focal: mm(1500, 4000),
+  });
+  type Camera = typeof seen extends fc.Arbitrary<infer One> ? One : never;
+  const CARD = { width: 200, height: 280 };
+  function project({ yaw, pitch, far, focal }: Camera, { x, y }: Pixel): Pixel {
+    const turned = { x: x * Math.cos(yaw), z: far + x * Math.sin(yaw) };
+    const tilted = {
+      y: y * Math.cos(pitch) - (turned.z - far) * Math.sin(pitch),
+      z: far + y * Math.sin(pitch) + (turned.z - far) * Math.cos(pitch),
+    };
+    return { x: 2000 + (focal * turned.x) / tilted.z, y: 1500 + (focal * tilted.y) / tilted.z };
+  }
+  const photo = (camera: Camera, places: Pixel[]): PhotoScaleInput => ({
+    card: CARD,
+    corners: [
+      { x: 0, y: 0 },
+      { x: CARD.width, y: 0 },
+      { x: CARD.width, y: CARD.height },
+      { x: 0, y: CARD.height },
+    ].map((place) => project(camera, place)) as PhotoScaleInput['corners'],
+    points: places.map((place) => project(camera, place)),
+  });
+  const PLACES = [
+    { x: -150, y: 420 },
+    { x: -140, y: -110 },
+    { x: 320, y: 60 },
+  ];
+
+  test('places on the wall come back where they are, however it is seen', () => {
+    fc.assert(
+      fc.property(seen, (camera) => {
+        const got = scalePhoto(photo(camera, PLACES));
+        got.points.forEach((point, at) => {
+          expect(point.x).toBeCloseTo(PLACES[at]!.x, 6);
+          expect(point.y).toBeCloseTo(PLACES[at]!.y, 6);
+        });
+        expect(got.spans[0]!.upright).toBeCloseTo(530, 6);
+      }),
+    );
+  });
+
+  test('a mirrored picture measures the same, with the same error', () => {
+    fc.assert(
+      fc.property(seen, (camera) => {
+        const input = photo(camera, PLACES);
+        const flip = ({ x, y }: Pixel) => ({ x: 4000 - x, y });
+        const [a, b, c, d] = input.corners.map(flip) as PhotoScaleInput['corners'];
+        const mirrored = scalePhoto({ ...input, corners: [b, a, d, c], points: input.points.map(flip) });
+        scalePhoto(input).spans.forEach((span, at) => {
+          expect(mirrored.spans[at]!.upright).toBeCloseTo(span.upright, 6);
+          expect(mirrored.spans[at]!.sd).toBeCloseTo(span.sd, 6);
+        });
+      }),
+    );
+  });
+
+  test('twice the card is twice the length, and a sharper picture of it the same length with half the error', () => {
+    fc.assert(
+      fc.property(seen, (camera) => {
+        const input = photo(camera, PLACES);
+        const one = scalePhoto(input).spans[0]!;
+        const larger = scalePhoto({ ...input, card: { width: 400, height: 560 } }).spans[0]!;
+        expect(larger.upright).toBeCloseTo(2 * one.upright, 6);
+        expect(larger.sd).toBeCloseTo(2 * one.sd, 6);
+        const twice = ({ x, y }: Pixel) => ({ x: 2 * x, y: 2 * y });
+        const sharper = scalePhoto({
+          ...input,
+          corners: input.corners.map(twice) as PhotoScaleInput['corners'],
+          points: input.points.map(twice),
+        }).spans[0]!;
+        expect(sharper.upright).toBeCloseTo(one.upright, 6);
+        expect(sharper.sd).toBeCloseTo(one.sd / 2, 4);
+      }),
+    );
+  });
+
+  test('corners the wrong way round, crossed, or a place behind the wall are refused', () => {
+    const input = photo({ yaw: 0.3, pitch: 0.1, far: 1500, focal: 2500 }, PLACES);
+    const [a, b, c, d] = input.corners;
+    for (const corners of [
+      [d, c, b, a],
+      [a, c, b, d],
+      [a, b, b, d],
+    ] as PhotoScaleInput['corners'][])
+      expect(answer('photo.scale', { ...input, corners })).toMatchObject({
+        ok: false,
+        error: { field: 'corners' },
+      });
+    const leaning = photo({ yaw: 1.2, pitch: 0, far: 1500, focal: 2500 }, PLACES);
+    expect(
+      answer('photo.scale', { ...leaning, points: [a, { x: -9e5, y: 1000 }, { x: 9e5, y: 1000 }] }),
+    ).toMatchObject({ ok: false, error: { code: 'behind' } });
   });
 });

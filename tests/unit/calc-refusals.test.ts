@@ -17,6 +17,17 @@ function changed(name: string, path: string, value?: unknown): Json {
 
 /** What each calculator refuses, and the field it has to name. */
 const REFUSED: [name: string, path: string, value: unknown][] = [
+  ['try.next', 'tries', []],
+  ['try.next', 'tries[0].height', 'low'],
+  ['try.next', 'prior.slope', 0],
+  ['try.next', 'prior.sd', 0],
+  ['try.next', 'tapeSd', 0],
+  ['try.next', 'oneWay', 'sideways'],
+  ['photo.scale', 'card.height', 0],
+  ['photo.scale', 'corners', []],
+  ['photo.scale', 'corners[2].y', 1000],
+  ['photo.scale', 'points', [{ x: 1, y: 1 }]],
+  ['photo.scale', 'pointSd', 0],
   ['tape.parse', 'text', '21 3/5'],
   ['tape.parse', 'text', '4 m 20'],
   ['tape.parse', 'unit', 'ell'],

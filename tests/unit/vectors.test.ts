@@ -34,18 +34,20 @@ describe('worked examples', () => {
   }
 });
 
-describe('refusals', () => {
-  test.each(linesOf('errors.jsonl').map((vector, index) => [index + 1, vector] as const))(
+describe.each(['errors.jsonl', 'errors.motion.jsonl'])('refusals of %s', (file) => {
+  test.each(linesOf(file).map((vector, index) => [index + 1, vector] as const))(
     'line %i',
     (index, vector) => {
       const got = answer(vector.calc, vector.input);
-      refusedAs(`errors.jsonl:${index}`, got);
+      refusedAs(`${file}:${index}`, got);
       expect(got).toMatchObject({ ok: false, error: { message: expect.stringMatching(/\w/) } });
       if (!calculators.has(vector.calc)) expect(got).toMatchObject({ error: { code: 'unknown-calc' } });
       else expect((got as { error: { field: string } }).error.field).not.toBe('');
     },
   );
+});
 
+describe('refusals', () => {
   test('a bad line is refused by itself', () => {
     expect(answerLine('{nope')).toMatchObject({ ok: false, error: { code: 'bad-json' } });
     expect(answerLine('[]')).toMatchObject({ ok: false, error: { code: 'bad-request' } });

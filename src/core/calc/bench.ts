@@ -45,6 +45,8 @@ export const BENCH_TOOLS: readonly BenchTool[] = [
   { name: 'heights.compare', title: 'Heights before and after', group: 'Height', first: 'frontLift' },
   { name: 'lift.predict', title: 'Lift of a stack of parts', group: 'Height', first: 'wheelLift' },
   { name: 'collar.turns', title: 'Turns of a spring seat', group: 'Height', first: 'turns' },
+  { name: 'try.next', title: 'The next setting to try', group: 'Height', first: 'best' },
+  { name: 'photo.scale', title: 'Lengths in a photograph', group: 'Height', first: 'spans' },
   { name: 'raise.height', title: 'How high to raise it', group: 'Height', first: 'supportHeight' },
   { name: 'coil.swap', title: 'Another coil', group: 'Springs', first: 'lift' },
   { name: 'coil.cut', title: 'Cutting a coil', group: 'Springs', first: 'installedNow' },

@@ -7,7 +7,7 @@ export type FieldShape =
   | { kind: 'variants'; id: string; required: boolean; by: string; variants: Record<string, FieldShape[]> };
 
 const NO_UNIT =
-  /^(axleRatio|ratio|motionRatio|springMotionRatio|damperMotionRatio|frontFraction|sprungFraction|denominator|activeCoils|cuts|jobs|sdLog|turns|minThreads|indicated|tireFactor)$/;
+  /^(axleRatio|ratio|motionRatio|springMotionRatio|damperMotionRatio|frontFraction|sprungFraction|denominator|activeCoils|cuts|jobs|sdLog|turns|minThreads|indicated|tireFactor|set|slope|sd)$/;
 
 /** What the axles, corners and ends of a group are measured in, by the group's name. */
 const OF_GROUP: Record<string, string> = {
@@ -17,6 +17,8 @@ const OF_GROUP: Record<string, string> = {
   before: 'mm',
   after: 'mm',
 };
+/** Lists of places in a photograph. */
+const IN_A_PICTURE = /^(corners|points)$/;
 /** Fields that are of whatever their group is of: `min` of a camber is an angle. */
 const OF_ITS_GROUP = /^(min|max|front|rear|LF|RF|LR|RR)$/;
 
@@ -25,6 +27,7 @@ const OF_ITS_GROUP = /^(min|max|front|rear|LF|RF|LR|RR)$/;
  * @param group the name of the group it stands in, where it stands in one
  */
 export function unitOfField(id: string, group?: string): string {
+  if (/^(cornerSd|pointSd)$/.test(id) || (group !== undefined && IN_A_PICTURE.test(group))) return 'px';
   if (group !== undefined && OF_ITS_GROUP.test(id)) return OF_GROUP[group] ?? unitOfField(group);
   if (
     /Deg$|^(camber|caster|toe|toeTotal|thrust|crossCaster|crossCamber|needed|targetCaster|casterBefore)$/.test(

@@ -21,6 +21,7 @@ import { liftPredict } from './inputs/lift.predict';
 import { linkAngle } from './inputs/link.angle';
 import { loadLeft } from './inputs/load.left';
 import { loadShift } from './inputs/load.shift';
+import { photoScale } from './inputs/photo.scale';
 import { planSearch } from './inputs/plan.search';
 import { raiseHeight } from './inputs/raise.height';
 import { refitRoom } from './inputs/refit.room';
@@ -39,6 +40,7 @@ import { torqueConvert } from './inputs/torque.convert';
 import { torqueExtension } from './inputs/torque.extension';
 import { torquePlausible } from './inputs/torque.plausible';
 import { trackbarShift } from './inputs/trackbar.shift';
+import { tryNext } from './inputs/try.next';
 import { uboltSize } from './inputs/ubolt.size';
 import { wheelFit } from './inputs/wheel.fit';
 
@@ -86,6 +88,8 @@ export const calculators: ReadonlyMap<string, Calculator<never, unknown>> = new 
     laborEstimate,
     planSearch,
     procedureCheck,
+    photoScale,
+    tryNext,
   ].map((definition) => [definition.name, definition as unknown as Calculator<never, unknown>]),
 );
 

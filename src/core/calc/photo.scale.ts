@@ -16,8 +16,14 @@ export interface PhotoScaleInput {
   pointSd?: number;
 }
 
-/** The plane map: eight numbers that take a pixel to a place on the card's plane, `(ax+by+c)/(gx+hy+1)` and its twin. */
-type PlaneMap = readonly [number, number, number, number, number, number, number, number];
+/**
+ * The plane map: eight numbers that take a pixel, counted from the middle of the card in the picture, to a place on the card's
+ * plane, `(ax+by+c)/(gx+hy+1)` and its twin. From the middle, since that is in front of the plane however it leans.
+ */
+interface PlaneMap {
+  eight: readonly number[];
+  middle: Pixel;
+}
 
 /** Solves eight equations by elimination, the largest pivot first. @returns null where they do not stand apart */
 function solve(rows: number[][]): number[] | null {
@@ -37,28 +43,44 @@ function solve(rows: number[][]): number[] | null {
   return rows.map((row, at) => row[size]! / row[at]!);
 }
 
-function planeMap({ card: { width, height }, corners }: Pick<PhotoScaleInput, 'card' | 'corners'>): PlaneMap | null {
+function planeMap({
+  card: { width, height },
+  corners,
+}: Pick<PhotoScaleInput, 'card' | 'corners'>): PlaneMap | null {
   const places: Pixel[] = [
     { x: 0, y: 0 },
     { x: width, y: 0 },
     { x: width, y: height },
     { x: 0, y: height },
   ];
-  const rows = corners.flatMap(({ x, y }, at) => {
+  const middle = {
+    x: corners.reduce((sum, { x }) => sum + x, 0) / 4,
+    y: corners.reduce((sum, { y }) => sum + y, 0) / 4,
+  };
+  const rows = corners.flatMap((corner, at) => {
     const to = places[at]!;
+    const [x, y] = [corner.x - middle.x, corner.y - middle.y];
     return [
       [x, y, 1, 0, 0, 0, -x * to.x, -y * to.x, to.x],
       [0, 0, 0, x, y, 1, -x * to.y, -y * to.y, to.y],
     ];
   });
-  return solve(rows) as PlaneMap | null;
+  const eight = solve(rows);
+  return eight && { eight, middle };
 }
 
-const depthAt = (map: PlaneMap, { x, y }: Pixel) => map[6] * x + map[7] * y + 1;
+function depthAt({ eight, middle }: PlaneMap, pixel: Pixel): number {
+  return eight[6]! * (pixel.x - middle.x) + eight[7]! * (pixel.y - middle.y) + 1;
+}
+
 function placeOf(map: PlaneMap, pixel: Pixel): Pixel {
-  const { x, y } = pixel;
+  const { eight, middle } = map;
+  const [x, y] = [pixel.x - middle.x, pixel.y - middle.y];
   const depth = depthAt(map, pixel);
-  return { x: (map[0] * x + map[1] * y + map[2]) / depth, y: (map[3] * x + map[4] * y + map[5]) / depth };
+  return {
+    x: (eight[0]! * x + eight[1]! * y + eight[2]!) / depth,
+    y: (eight[3]! * x + eight[4]! * y + eight[5]!) / depth,
+  };
 }
 
 /** Four corners that go round to the right, as y goes down in a picture. */
