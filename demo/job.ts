@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { nextSteps } from '../src/core/procedure/engine';
+import { nextSteps, stepOf } from '../src/core/procedure/engine';
 import { ROAD_CHECKS } from '../src/core/ledger/road-checks';
 import { missingShots } from '../src/core/ledger/closing';
 import { answersByRecord } from '../src/core/ledger/rack-answers';
@@ -10,6 +10,7 @@ import { db } from '../src/server/database';
 import { loadOrder } from '../src/server/entries/order';
 import { storePhoto } from '../src/server/photos/store';
 import { planPart } from './catalog';
+import { figuresToRead, recordsFirst } from './readings';
 import type { CrewName } from './crew';
 import type { DemoDriver } from './driver';
 import { type Scene, drawScene } from '../src/server/devices/camera';
@@ -324,9 +325,17 @@ export class DemoJob {
           });
         }
       }
-      const measured = step.measure?.map((one) => `${one.what}: 4 ${one.unit}`).join('; ') ?? '';
-      await this.act('step.done', { stepId: step.id, measured }, this.plan.tech, step.minutes);
+      await this.stepDone(step.id);
     }
+  }
+
+  /** A step done, with what it asks to be read and recorded first. */
+  async stepDone(stepId: string): Promise<void> {
+    const state = await this.state();
+    const step = stepOf(state.document!, stepId)!;
+    for (const [command, input] of recordsFirst(state, step)) await this.act(command, input);
+    const figures = figuresToRead(await this.state(), step);
+    await this.act('step.done', { stepId, figures }, this.plan.tech, step.minutes);
   }
 
   /** The lead enters the same value for whatever has none yet. */
@@ -451,9 +460,9 @@ export class DemoJob {
   async clickAll(visitId: string, movedPlace: string | null): Promise<void> {
     this.orderId = visitId;
     const { document } = await this.state();
-    await this.act('step.done', { stepId: 'look' });
+    await this.stepDone('look');
     for (const fastener of document!.fasteners) await this.torque(fastener.id, fastener.place === movedPlace);
-    for (const step of document!.steps.slice(1)) await this.act('step.done', { stepId: step.id });
+    for (const step of document!.steps.slice(1)) await this.stepDone(step.id);
     await this.act('visit.close', { note: '' });
   }
 }

@@ -80,6 +80,17 @@ export const day = () =>
     .pattern(/^\d{4}-\d{2}-\d{2}$/)
     .messages({ 'string.pattern.base': 'Choose the day', 'string.empty': 'Choose the day' });
 
+/** Figures of a step as they are typed on the pad. */
+export const figuresTyped = () =>
+  Joi.array()
+    .items(
+      Joi.object({
+        measureId: Joi.string().max(60).required(),
+        text: line(60).required().messages({ 'string.empty': 'Type what it reads' }),
+      }),
+    )
+    .max(20);
+
 /** One of a few words. */
 export const oneOf = <T extends string>(...words: readonly T[]) => Joi.string<T>().valid(...words);
 

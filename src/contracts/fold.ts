@@ -25,6 +25,15 @@ function isOfNothing({ document }: OrderState, { data }: Entry): boolean {
   );
 }
 
+/** Remembers since when a step that opened again is measured anew, and when an end was last off its wheels. */
+function markSince({ run, figuresSince, offWheelsSeq }: OrderState, seq: number): void {
+  if (!run) return;
+  for (const id of run.reopened) if (!figuresSince.has(id)) figuresSince.set(id, seq);
+  for (const id of figuresSince.keys()) if (!run.reopened.has(id)) figuresSince.delete(id);
+  for (const end of ['front', 'rear'] as const)
+    if (run.car.support[end] !== 'on-wheels') offWheelsSeq[end] = seq;
+}
+
 function foldOne(state: OrderState, entry: Entry): void {
   try {
     if (isOfNothing(state, entry)) {
@@ -36,6 +45,7 @@ function foldOne(state: OrderState, entry: Entry): void {
     rememberTouch(state, entry);
     foldApart(state, entry);
     if (state.document && state.run) reopenSteps(state.document, state.run);
+    markSince(state, entry.seq);
     state.wasRaised ||= state.run !== null && !bothOnWheels(state.run.car.support);
   } catch (error) {
     // A set that cannot be read any more is a task for a person, not a reason to show nothing.

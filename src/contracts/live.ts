@@ -2,7 +2,7 @@ import type { Projection } from './entry';
 
 /** Parts of the work, by which entries are grouped. */
 export type EntryArea =
-  'arrival' | 'planned' | 'bay' | 'on trial' | 'noted' | 'handed over' | 'coming back' | 'shop';
+  'arrival' | 'planned' | 'bay' | 'measured' | 'on trial' | 'noted' | 'handed over' | 'coming back' | 'shop';
 
 /** What a live event says of one chain that moved. */
 export interface ChainMoved {

@@ -3,13 +3,18 @@ import type { PhotoData } from '@/core/ledger/kinds/noted';
 import type { OrderState } from '@/core/ledger/order-state';
 import { alsoOpenedMove } from '@/core/moves/also-opened';
 import { clockOffMove, clockOnMove } from '@/core/moves/clock';
+import { compareMove } from '@/core/moves/compare';
+import { cutMove } from '@/core/moves/cut';
+import { figuresMove } from '@/core/moves/figures';
 import { heightsMove } from '@/core/moves/heights';
 import type { MoveEntry, Mover, MovingOrder } from '@/core/moves/move';
 import { findingMove, stuckEndMove, stuckMove, watchMove } from '@/core/moves/observations';
 import { photoMove } from '@/core/moves/photo';
 import { stepDoneMove } from '@/core/moves/step-done';
 import { supportMove } from '@/core/moves/support';
+import { tryMove } from '@/core/moves/try';
 import { type MoveWrench, torqueMove } from '@/core/moves/torque';
+import { turnsCut } from '@/core/procedure/coil-cuts';
 import { Refusal } from '@/core/refusal';
 import type { AnswerOf, InputOf, OfflineName } from './commands';
 
@@ -25,6 +30,8 @@ export interface MoveFacts {
   picture: Pick<PhotoData, 'photoId' | 'sha256'> | null;
   /** Where a helper was called from. */
   backTo: EntryData['clock.on']['backTo'];
+  /** The shop's smallest cut of a coil, in turns. */
+  coilStepTurns: number;
   /** The person's clock was started elsewhere since. */
   overlaps: boolean;
 }
@@ -53,6 +60,22 @@ const MOVES: { [N in OfflineName]: Move<N> } = {
   'step.done': (state, input, { mover }) => ({
     entries: stepDoneMove(runningJob(state), input, mover),
     answer: { entryId: mover.commandId },
+  }),
+  'figure.record': (state, input, { mover }) => ({
+    entries: figuresMove(runningJob(state), input),
+    answer: { entryId: mover.commandId },
+  }),
+  'try.record': (state, input, { mover }) => ({
+    entries: tryMove(runningJob(state), input),
+    answer: { entryId: mover.commandId },
+  }),
+  'compare.record': (state, input, { mover }) => ({
+    entries: compareMove(state, dataOf(input)),
+    answer: { entryId: mover.commandId },
+  }),
+  'cut.record': (state, input, { coilStepTurns }) => ({
+    entries: cutMove(runningJob(state), input, coilStepTurns),
+    answer: { turnsSoFar: turnsCut(state.cuts, input.corner) + input.turns },
   }),
   'support.set': (state, input, { mover }) => {
     const entries = supportMove(runningJob(state), input, mover);

@@ -4,6 +4,10 @@ export const STAND_INS = {
   supplier: ['Parts supplier', 'Answers an order with a day it makes up.'],
   rack: ['Alignment rack', 'Drops sheets with readings it makes up into the rack’s folder.'],
   camera: ['Camera', 'Draws pictures to practice with.'],
+  gauges: [
+    'Height gauges',
+    'Four at the wheels: they read where the record says that the car stands, off as a tape is.',
+  ],
   wrench: ['Torque wrench', 'Sends the readings it is told to: nothing was turned.'],
 } as const;
 

@@ -1,4 +1,5 @@
 import { type OrderState, kitsOf } from '@/core/ledger/order-state';
+import { slopeWords, slopesOfJob } from '@/core/ledger/kit-slopes';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import type { Db } from './database';
 import { loadOrder, type OrderRow } from './entries/order';
@@ -100,7 +101,7 @@ export async function deriveKitFacts(tx: Db, order: OrderRow, state: OrderState)
   const tests = [...state.after.roadTests.map((test) => test.in), ...(state.roadIn ? [state.roadIn] : [])];
   const facts: {
     id: string;
-    what: 'moved' | 'foul' | 'check-in';
+    what: 'moved' | 'foul' | 'check-in' | 'slope';
     words: string;
     detail: object;
     at: string;
@@ -132,6 +133,13 @@ export async function deriveKitFacts(tx: Db, order: OrderRow, state: OrderState)
         detail: { area: entry.data.area },
         at: entry.at,
       })),
+    ...slopesOfJob(state).map((slope) => ({
+      id: `slope ${slope.end} ${slope.unit}`,
+      what: 'slope' as const,
+      words: slopeWords(slope),
+      detail: { ...slope },
+      at: state.tries.at(-1)!.at,
+    })),
     ...(state.after.checkIn
       ? [
           {
@@ -153,7 +161,7 @@ export async function deriveKitFacts(tx: Db, order: OrderRow, state: OrderState)
     ['fact_id', 'order_id', 'kit', 'platform', 'what', 'words', 'detail', 'at'],
     kits.flatMap((kit, index) =>
       facts.map((fact) => [
-        `${index} ${fact.id}`,
+        fact.what === 'slope' ? `${index} ${order.id} ${fact.id}` : `${index} ${fact.id}`,
         order.id,
         kit,
         platform,

@@ -223,7 +223,7 @@ export interface Tables {
     kit: string;
     order_id: string;
     platform: string;
-    what: 'moved' | 'foul' | 'check-in';
+    what: 'moved' | 'foul' | 'check-in' | 'slope';
     words: string;
   };
   lesson_now: {

@@ -2,6 +2,7 @@ import { type Page, expect, test } from './covered';
 import { db } from '../../src/server/database';
 import { entriesOf } from '../../src/server/entries/kept';
 import { onTheLift } from '../support/shop';
+import { doneInput } from '../support/readings';
 import { Cable } from './cut';
 import { give, signIn, choose } from './hands';
 
@@ -122,7 +123,7 @@ test('two orders of one car: intake says so, and the bay of one shows live what 
   const inHand = page.getByText(/Order \d+ on this car has in hand: open: Wheel chocks/);
   await expect(inHand).toHaveCount(0);
   for (const step of ['look-front', 'witness', 'kit-front', 'chock'])
-    await give(page, 'step.done', { orderId: job.orderId, stepId: `C/${step}`, measured: '4', note: '' });
+    await give(page, 'step.done', await doneInput(job.orderId, `C/${step}`));
   await expect(inHand).toBeVisible();
 });
 

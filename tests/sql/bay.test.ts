@@ -617,6 +617,7 @@ describe('on the way', () => {
     const job = await started('COIL 1', {
       procedures: [{ id: 'lowering', ways: ['hangers-kept'] }],
       before: ['20', '20', '22', '22'],
+      targets: { front: '18', rear: '22' },
     });
     const { orderId } = job;
     const cut = (corner: 'LF' | 'RF', turns: number, freeMm: number) =>

@@ -3,6 +3,7 @@ import { closePool, db } from '@/server/database';
 import type { DemoDriver } from '../../demo/driver';
 import type { DemoJob } from '../../demo/job';
 import { give, jobOn, refusal, testShop, testWrenches, truck } from '../support/shop';
+import { doneInput } from '../support/readings';
 import { CAME_HEIGHTS } from '../support/entries';
 
 let shop: DemoDriver;
@@ -191,8 +192,8 @@ describe('steps and torque', () => {
   test('refuses what would hurt, with its reason, and records nothing', async () => {
     const job = await startedJob('WORK 5');
     const { orderId } = job;
-    const done = (stepId: string) =>
-      give(shop, 'Brannoch', 'step.done', { orderId, stepId, measured: '4', note: '' });
+    const done = async (stepId: string) =>
+      give(shop, 'Brannoch', 'step.done', await doneInput(orderId, stepId));
     expect(refusal(await done('C/wheels-off'))).toMatchObject({ code: 'after', field: 'stepId' });
     await job.work({ step: 'C/arms-snug' });
     const before = await entryCount(orderId);

@@ -9,6 +9,7 @@ import { verifyEverything } from '@/server/entries/verify';
 import { takeQueued } from '@/server/outbox/take';
 import { openTaskList } from '@/server/queries/day';
 import { SigningTablet as Tablet } from '../support/signing-tablet';
+import { doneInput } from '../support/readings';
 import { give, onTheLift, refusal, testShop } from '../support/shop';
 
 let shop: DemoDriver;
@@ -19,8 +20,8 @@ afterAll(closePool);
 
 const stateOf = async (orderId: string) => (await loadOrder(db(), orderId))!.state;
 const wrenchId = (job: DemoJob) => job.plan.wrenches.large;
-const done = (orderId: string, stepId: string) =>
-  give(shop, 'Ilse', 'step.done', { orderId, stepId, measured: '4', note: '' });
+const done = async (orderId: string, stepId: string) =>
+  give(shop, 'Ilse', 'step.done', await doneInput(orderId, stepId));
 
 async function takenDown(plate: string): Promise<DemoJob> {
   const job = await onTheLift(plate);

@@ -3,6 +3,7 @@ import { loadOrder } from '@/server/entries/order';
 import type { DemoDriver } from '../../demo/driver';
 import type { DemoJob } from '../../demo/job';
 import { give, handedOver, onItsWheels, onTheLift, refusal, testShop } from '../support/shop';
+import { doneInput } from '../support/readings';
 
 let shop: DemoDriver;
 beforeAll(async () => {
@@ -11,8 +12,8 @@ beforeAll(async () => {
 afterAll(closePool);
 
 const stateOf = async (orderId: string) => (await loadOrder(db(), orderId))!.state;
-const done = (orderId: string, stepId: string) =>
-  give(shop, 'Ilse', 'step.done', { orderId, stepId, measured: '4', note: '' });
+const done = async (orderId: string, stepId: string) =>
+  give(shop, 'Ilse', 'step.done', await doneInput(orderId, stepId));
 
 /** What the counter types to take the same car in a second time. */
 async function sameCar(job: DemoJob) {

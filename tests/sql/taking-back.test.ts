@@ -10,6 +10,7 @@ import type { CrewName } from '../../demo/crew';
 import type { DemoDriver } from '../../demo/driver';
 import type { DemoJob } from '../../demo/job';
 import { DAY, give, jobOn, refusal, testShop, testWrenches, truck } from '../support/shop';
+import { doneInput } from '../support/readings';
 
 let shop: DemoDriver;
 beforeAll(async () => {
@@ -42,9 +43,9 @@ async function owing(plate: string) {
         wrenchId: job.plan.wrenches.large,
         reading: { clicked: true },
       });
-  expect(
-    await give(shop, 'Brannoch', 'step.done', { orderId: job.orderId, stepId: step.id, measured: '4' }),
-  ).toMatchObject({ ok: true });
+  expect(await give(shop, 'Brannoch', 'step.done', await doneInput(job.orderId, step.id))).toMatchObject({
+    ok: true,
+  });
   return { job, fastener, step };
 }
 

@@ -75,6 +75,15 @@ async function car(ask, index, ownerId) {
   return orders;
 }
 
+/** A step with a figure for each that it asks, whatever it reads. */
+const stepInput = ({ id, measure = [] }) => ({
+  stepId: id,
+  figures: measure.map((one, index) => ({
+    measureId: one.id ?? `m${index + 1}`,
+    text: one.unit === 'mm' ? `${24 + Math.round(draw() * 4)} mm` : '4',
+  })),
+});
+
 /** Something that somebody might tap, or send by mistake. */
 function randomCommand(orders, wrenchId, known) {
   const { orderId, document } = pick(orders);
@@ -84,10 +93,7 @@ function randomCommand(orders, wrenchId, known) {
     // Mostly the listed order, so that the work goes on; at times whatever.
     step: () => {
       const at = Math.min(steps.length - 1, Math.floor(known.at(orderId) + draw() * 3));
-      return [
-        'step.done',
-        { orderId, stepId: draw() < 0.15 ? pick(steps).id : steps[at].id, measured: '4', note: '' },
-      ];
+      return ['step.done', { orderId, ...stepInput(draw() < 0.15 ? pick(steps) : steps[at]), note: '' }];
     },
     torque: () => [
       'torque.record',

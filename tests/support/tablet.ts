@@ -3,6 +3,9 @@ import type { Entry } from '@/core/ledger/entries';
 import { foldOrder } from '@/contracts/fold';
 import type { MoveEntry, Mover, MovingOrder } from '@/core/moves/move';
 import { stepDoneMove } from '@/core/moves/step-done';
+import { compareMove } from '@/core/moves/compare';
+import { tryMove } from '@/core/moves/try';
+import { figuresToRead, recordsFirst } from '../../demo/readings';
 import { checkInput } from '@/contracts/check';
 import { type MoveWrench, type TorqueInput, torqueMove } from '@/core/moves/torque';
 import type { RunDocument } from '@/core/procedure/engine';
@@ -50,7 +53,16 @@ export class Tablet {
   doStep(step: Step): void {
     for (const id of step.torques ?? []) this.torqueAll(id);
     if (step.irreversible) this.keep({ kind: 'approval', data: { stepId: step.id, approverId: 'l' } });
-    this.keep(...stepDoneMove(this.order, { stepId: step.id, measured: '4 mm' }, this.mover));
+    for (const [command, input] of recordsFirst(this.order.state, step)) {
+      const given = { lengths: 'mm', partId: null, source: 'new', fit: '', photoId: null, ...input };
+      this.keep(
+        ...(command === 'try.record'
+          ? tryMove(this.order, given as never)
+          : compareMove(this.order.state, given as never)),
+      );
+    }
+    const figures = figuresToRead(this.order.state, step);
+    this.keep(...stepDoneMove(this.order, { stepId: step.id, measured: '4 mm', figures }, this.mover));
   }
   /** Every pass of a fastener, its angle too. */
   torqueAll(id: string): void {

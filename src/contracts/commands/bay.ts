@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import { corner, id, pin, reason, text, line, oneOf } from '../fields';
+import { corner, figuresTyped, id, pin, reason, text, line, oneOf } from '../fields';
+import { FIGURE_BY, type FigureBy } from '@/core/ledger/kinds/measured';
 import type { AlsoOpenedInput } from '@/core/moves/also-opened';
 import { OPENED_HOWS, TYPED_KINDS } from '@/core/procedure/also-opened';
 import { PHASES, type Phase, type OneEnd, SUPPORTS, type Support } from '@/core/procedure/types';
@@ -74,6 +75,12 @@ export const bay = area('In the bay', {
       stepId: string;
       measured?: string;
       note?: string;
+      /** Figures read in this step, recorded with it. */
+      figures?: { measureId: string; text: string }[];
+      lengths?: 'in' | 'mm';
+      by?: FigureBy;
+      sheet?: { name: string; text: string }[];
+      confirmed?: boolean;
     },
     { entryId: string }
   >({
@@ -85,6 +92,14 @@ export const bay = area('In the bay', {
       stepId: Joi.string().max(80).required(),
       measured: text(200),
       note: text(500),
+      figures: figuresTyped().default([]),
+      lengths: oneOf('in', 'mm').default('mm'),
+      by: oneOf(...FIGURE_BY).default('hand'),
+      sheet: Joi.array()
+        .items(Joi.object({ name: line(80).required(), text: line(60).required() }))
+        .max(20)
+        .default([]),
+      confirmed: Joi.boolean().default(false),
     },
   }),
   /** The lead's yes to a step that cannot be undone, with the lead's own PIN. */

@@ -5,6 +5,7 @@ import { bay } from './bay';
 import { comingBack } from './coming-back';
 import { corrected } from './corrected';
 import { handedOver } from './handed-over';
+import { measured } from './measured';
 import { noted } from './noted';
 import { people } from './people';
 import { planned } from './planned';
@@ -21,6 +22,7 @@ export const AREAS = [
   wheels,
   planned,
   bay,
+  measured,
   trial,
   torque,
   noted,
@@ -39,6 +41,7 @@ export const CONTRACTS = {
   ...wheels.commands,
   ...planned.commands,
   ...bay.commands,
+  ...measured.commands,
   ...trial.commands,
   ...torque.commands,
   ...noted.commands,

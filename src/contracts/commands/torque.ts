@@ -1,8 +1,7 @@
 import Joi from 'joi';
-import { id, pin, reason, line, text, torqueReading, corner, oneOf } from '../fields';
+import { id, pin, reason, line, text, torqueReading, oneOf } from '../fields';
 import type { TorqueInput } from '@/core/moves/torque';
 import type { TorqueData } from '@/core/ledger/kinds/bay';
-import type { Corner } from '@/core/corners';
 import { type Defaulted, area, contract, offlineContract } from '../command';
 
 /** The rows of a sheet: whose value it is, both sides at once, the value, and the angle it is turned on by. */
@@ -219,34 +218,6 @@ export const torque = area('Torqued and cut', {
       unit: oneOf('nm', 'lbft').default('nm'),
       source: sheetSource(),
       confirmed: Joi.boolean().default(false),
-    },
-  }),
-  /** One cut of a coil, no larger than the shop's smallest step, with its measure right after. */
-  'cut.record': contract<
-    {
-      orderId: string;
-      stepId: string;
-      corner: Corner;
-      turns: number;
-      freeMm: number;
-    },
-    { turnsSoFar: number }
-  >({
-    title: 'Record a cut',
-    who: ['tech'],
-    fields: {
-      orderId: id().required(),
-      stepId: Joi.string().max(80).required(),
-      corner: corner().required(),
-      turns: Joi.number().greater(0).max(2).required().messages({
-        'number.base': 'Enter the turns as a number',
-        'number.greater': 'A cut takes something off',
-      }),
-      freeMm: Joi.number()
-        .greater(0)
-        .max(1500)
-        .required()
-        .messages({ 'number.base': 'Measure it after the cut and write the free length down' }),
     },
   }),
 });

@@ -8,6 +8,7 @@ import { arrival } from './arrival';
 import { bay } from './bay';
 import { comingBack } from './coming-back';
 import { handedOver } from './handed-over';
+import { measured } from './measured';
 import { noted } from './noted';
 import { planned } from './planned';
 import { shop } from './shop';
@@ -17,6 +18,7 @@ const AREAS: Record<EntryArea, object> = {
   arrival,
   planned,
   bay,
+  measured,
   'on trial': trial,
   noted,
   'handed over': handedOver,
@@ -32,6 +34,7 @@ export const ENTRY_CONTRACTS: EntryContracts<EntryKind> = {
   ...arrival,
   ...planned,
   ...bay,
+  ...measured,
   ...trial,
   ...noted,
   ...handedOver,

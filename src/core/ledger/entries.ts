@@ -3,6 +3,7 @@ import type { PlannedEntries } from './kinds/planned';
 import type { BayEntries } from './kinds/bay';
 import type { NotedEntries } from './kinds/noted';
 import type { HandedOverEntries } from './kinds/handed-over';
+import type { MeasuredEntries } from './kinds/measured';
 import type { TrialEntries } from './kinds/trial';
 import type { ComingBackEntries } from './kinds/coming-back';
 
@@ -12,6 +13,7 @@ export interface EntryData
     ArrivalEntries,
     PlannedEntries,
     BayEntries,
+    MeasuredEntries,
     TrialEntries,
     NotedEntries,
     HandedOverEntries,

@@ -129,6 +129,16 @@ export interface OrderState {
   watches: EntryOf<'watch'>[];
   settings: EntryOf<'setting'>[];
   cuts: EntryOf<'cut'>[];
+  /** Figures of steps as they were read, tries of a setting, old parts laid beside new, heights in photographs. */
+  figures: EntryOf<'figure'>[];
+  sheetFigures: EntryOf<'sheet.figure'>[];
+  tries: EntryOf<'try'>[];
+  compared: EntryOf<'compared'>[];
+  photoHeights: EntryOf<'photo.height'>[];
+  /** Since which entry the figures of a step that opened again are asked anew. */
+  figuresSince: Map<string, number>;
+  /** The last entry at which an end was off its wheels. */
+  offWheelsSeq: Record<'front' | 'rear', number | null>;
   lessons: EntryOf<'lesson'>[];
   leftOff: EntryOf<'left.off'>[];
   /** What was opened beside the steps. */
@@ -186,6 +196,13 @@ export function emptyOrder(document: RunDocument | null): OrderState {
     watches: [],
     settings: [],
     cuts: [],
+    figures: [],
+    sheetFigures: [],
+    tries: [],
+    compared: [],
+    photoHeights: [],
+    figuresSince: new Map(),
+    offWheelsSeq: { front: null, rear: null },
     lessons: [],
     leftOff: [],
     alsoOpened: [],

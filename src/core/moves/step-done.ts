@@ -1,13 +1,31 @@
 import { Refusal } from '../refusal';
 import { judgeDevice, lowersOrDrives, opensOrLoosens } from '../ledger/device-conflicts';
 import { judgeStep, stepOf } from '../procedure/engine';
+import { asksFigures } from '../ledger/figures';
+import { refuseMismatch } from '../ledger/compared';
+import { refuseUntried } from '../ledger/trial-loop';
+import { type FiguresInput, figuresMove, refuseUnmeasured } from './figures';
 import { isCoilCut, turnsCut, twinCorner } from '../procedure/coil-cuts';
 import { type MoveEntry, type Mover, type MovingOrder, refuse, refuseOnTheRoad } from './move';
+
+export interface StepDoneInput extends Partial<Omit<FiguresInput, 'stepId'>> {
+  stepId: string;
+  /** Figures as a line of text: of jobs that began before they were entries. */
+  measured?: string;
+  note?: string;
+}
+
+/** The figures that come with a step. */
+const readFigures = (
+  order: MovingOrder,
+  stepId: string,
+  { figures, lengths, ...rest }: Omit<StepDoneInput, 'stepId'>,
+) => (figures?.length ? figuresMove(order, { ...rest, stepId, figures, lengths: lengths ?? 'mm' }) : []);
 
 /** A step as done, when the car as it stands, and whoever holds lowering, allow it. @throws Refusal */
 export function stepDoneMove(
   { state, document, run }: MovingOrder,
-  { stepId, measured, note }: { stepId: string; measured?: string; note?: string },
+  { stepId, measured, note, ...read }: StepDoneInput,
   mover: Mover,
 ): MoveEntry[] {
   if (state.alarms.length)
@@ -17,7 +35,16 @@ export function stepDoneMove(
   if (step.sets || step.closes?.length || opensOrLoosens(step)) refuseOnTheRoad(state, 'stepId');
   const does = { lowers: lowersOrDrives(run, step), opens: opensOrLoosens(step) };
   refuse(judgeDevice(state.conflicts, mover.deviceId, does, mover.offline), 'stepId');
-  if (step.measure?.length && !measured) {
+  const figures = readFigures({ state, document, run }, stepId, read);
+  if (asksFigures(state)) {
+    refuseUnmeasured(
+      state,
+      step,
+      figures.flatMap((entry) => (entry.kind === 'figure' ? entry.data : [])),
+    );
+    refuseUntried(state, step);
+    refuseMismatch(state, step);
+  } else if (step.measure?.length && !measured) {
     throw new Refusal(
       'measure',
       `Write down the ${step.measure.map((one) => `${one.what} (${one.unit})`).join(', ')}.`,
@@ -44,5 +71,9 @@ export function stepDoneMove(
       'stepId',
     );
   }
-  return [{ kind: 'step.done', data: { stepId, measured: measured || null, note: note || null } }];
+  // The step first, so that it is named by the command: figures of a step that opens again are asked anew all the same.
+  return [
+    { kind: 'step.done', data: { stepId, measured: measured || null, note: note || null } },
+    ...figures,
+  ];
 }

@@ -31,7 +31,7 @@ export function supportMove(
     to === 'raised' || to === 'axle-held' ? against.find((one) => one.code === 'after') : undefined;
   if (first && moving.every((end) => run.car.support[end] !== 'axle-held'))
     throw new Refusal('after', first.message, 'to');
-  if (step && !step.measure?.length && !against.length)
+  if (step && !step.measure?.length && !step.trial && !against.length)
     return [{ kind: 'step.done', data: { stepId: step.id, measured: null, note: null } }];
   const support = { ...run.car.support };
   for (const end of ends) support[end] = to;

@@ -1,10 +1,12 @@
 import { Refusal } from '../refusal';
 import type { Anatomy } from '../anatomy/types';
 import { checkProcedure, isFault } from './check';
+import { partsOfRef } from './figures';
 import {
   type AnatomyOf,
   type Fastener,
   type Item,
+  type Measure,
   PHASES,
   type PlainProcedure,
   type Step,
@@ -45,7 +47,9 @@ function joinSteps(first: Step, second: Step): Step {
     if (both) joined[field] = both;
   }
   joined.tools = union(first.tools, second.tools);
-  joined.measure = union(first.measure, second.measure);
+  joined.measure = joinMeasures(first.measure, second.measure);
+  joined.trial = first.trial ?? second.trial;
+  joined.compare = first.compare ?? second.compare;
   joined.photo = union(first.photo, second.photo);
   joined.carries = union(first.carries, second.carries);
   joined.lets = union(first.lets, second.lets);
@@ -62,6 +66,28 @@ function joinSteps(first: Step, second: Step): Step {
   return JSON.parse(JSON.stringify(joined)) as Step;
 }
 
+/** A measure whose twin, or the earlier one it is held against, is named as the merged run names it. */
+function renamedMeasure(measure: Measure, name: (stepId: string) => string): Measure {
+  const { from } = measure;
+  const ref = from && ('twin' in from ? from.twin : 'before' in from ? from.before : null);
+  if (!ref) return measure;
+  const { stepId, measureId } = partsOfRef(ref);
+  const named = `${name(stepId)}.${measureId}`;
+  return { ...measure, from: 'twin' in from! ? { twin: named } : { before: named } };
+}
+
+/** The measures of two steps that become one: two of one id are told apart. */
+function joinMeasures(first: Measure[] | undefined, second: Measure[] | undefined): Measure[] | undefined {
+  const both = union(first, second);
+  const seen = new Map<string, number>();
+  return both?.map((one) => {
+    if (one.id === undefined) return one;
+    const count = (seen.get(one.id) ?? 0) + 1;
+    seen.set(one.id, count);
+    return count === 1 ? one : { ...one, id: `${one.id}-${count}` };
+  });
+}
+
 /** Rewrites every id a procedure uses: its own prefix, then the one thing that stands for equal places and shares. */
 function renamed({ prefix, procedure }: MergeSource, alias: Map<string, string>): PlainProcedure {
   const name = (id: string) => alias.get(`${prefix}/${id}`) ?? `${prefix}/${id}`;
@@ -76,6 +102,7 @@ function renamed({ prefix, procedure }: MergeSource, alias: Map<string, string>)
     steps: procedure.steps.map((step) => {
       const copy: Step = { ...step, id: name(step.id) };
       for (const field of REFERENCE_FIELDS) if (step[field]) copy[field] = step[field].map(name);
+      if (step.measure) copy.measure = step.measure.map((one) => renamedMeasure(one, name));
       return copy;
     }),
   };

@@ -1,4 +1,5 @@
 import type { Corner } from '../corners';
+import type { PlannedFigures } from '../planner/planned-figures';
 import type { Hang } from '../anatomy/state';
 import { type CarState, type Looseness, standingCar } from './car';
 import { standingHangs } from './axles-of';
@@ -27,6 +28,8 @@ export interface RunDocument extends PlainProcedure {
   sources: RunSource[];
   /** What the shop’s procedures know of other things on these axles: taken from here when one is also opened. */
   beside?: { items: Item[]; fasteners: Fastener[] };
+  /** What the agreed plan says of what is measured and tried; none where a job has no plan. */
+  planned?: PlannedFigures | null;
   /** What an earlier visit left: items still open and fasteners not full. */
   carried: { open: string[]; loose: Record<string, Looseness>; leftOff?: string[] };
 }
@@ -141,9 +144,10 @@ export function placedName(thing: { name: string; corner?: Corner }): string {
  * what needs the car as it stands comes before it is moved; 3: heights, sheet and drive are taken again after the work was
  * taken apart, a photo is one shot, and what was not tried on the road is waived by name; 4: no lead's word raises a car
  * without its chocks; 5: a check owed on steering or brakes forbids driving, a step opens again when what it closed is
- * open, and a made-up value holds the handoff; 6: what the axle's anatomy says would let go, stretch, fall or twist is refused.
+ * open, and a made-up value holds the handoff; 6: what the axle's anatomy says would let go, stretch, fall or twist is refused;
+ * 7: figures of a step are entries of their own, judged, and a setting is tried until it is there.
  */
-export const RULES_EDITION = 6;
+export const RULES_EDITION = 7;
 
 export function beginRun(run: RunDocument, rules = RULES_EDITION): RunState {
   const car = standingCar();

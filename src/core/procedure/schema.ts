@@ -3,7 +3,20 @@ import { CORNERS } from '../corners';
 import { PLACES } from './places';
 import { PART_KIND_IDS } from '../planner/part-kinds';
 import { CARRIERS } from '../anatomy/types';
-import { type Asks, ENDS, ITEM_KINDS, LOCKS, PHASES, type Procedure, SUPPORTS } from './types';
+import {
+  type Asks,
+  COMPARE_KINDS,
+  ENDS,
+  FIGURE_UNITS,
+  ITEM_KINDS,
+  LOCKS,
+  PHASES,
+  type Measure,
+  type Procedure,
+  SUPPORTS,
+  TRIAL_UNITS,
+  type TrialLoop,
+} from './types';
 
 /** The whole procedure file, field by field: what is imported or saved must be all of it and nothing else. */
 
@@ -81,6 +94,57 @@ const drop = Joi.object({
   mm: Joi.number().min(0).max(600).required(),
 });
 
+const figure = () => Joi.number().min(-100_000).max(100_000);
+/** `STEP.MEASURE`: a figure of another step, or of this one. */
+const measureRef = () =>
+  Joi.string()
+    .pattern(/^[A-Za-z0-9][A-Za-z0-9._-]*\.[A-Za-z0-9][A-Za-z0-9_-]*$/)
+    .max(130)
+    .messages({ 'string.pattern.base': 'Name it by its step and its own id, with a point between them' });
+const AGAINST = ['sheet', 'plan', 'twin', 'before'] as const;
+const measure = Joi.object({
+  id: Joi.string()
+    .pattern(/^[A-Za-z0-9][A-Za-z0-9_-]{0,39}$/)
+    .messages({ 'string.pattern.base': 'It may hold letters, digits and dashes' }),
+  what: words(120).required(),
+  unit: words(20).required(),
+  corner: corner(),
+  from: Joi.object({ sheet: words(80), plan: words(80), twin: measureRef(), before: measureRef() }).xor(
+    ...AGAINST,
+  ),
+  judge: Joi.object({
+    within: figure().min(0),
+    least: figure(),
+    most: figure(),
+    changeLeast: figure(),
+    changeMost: figure(),
+  }).min(1),
+  low: words(160),
+  high: words(160),
+  handoff: Joi.boolean(),
+}).custom((one: Measure, helpers) => {
+  const { judge, from, unit } = one;
+  if (!judge && !from) return one;
+  if (unit === 'word' || !FIGURE_UNITS.some((known) => known === unit))
+    return helpers.message({ custom: 'Only a figure is judged: in mm, deg, turns, count or kg' });
+  const { within, changeLeast, changeMost } = judge ?? {};
+  if (!from && [within, changeLeast, changeMost].some((limit) => limit !== undefined))
+    return helpers.message({ custom: 'Say what it is held against' });
+  return one;
+});
+
+const trial = Joi.object<TrialLoop>({
+  setting: words(80).required(),
+  unit: Joi.valid(...TRIAL_UNITS).required(),
+  allowed: Joi.array().items(figure()).min(1).max(100).unique(),
+  oneWay: Joi.valid('lowers', 'raises'),
+  prior: Joi.alternatives(
+    Joi.valid('plan'),
+    Joi.object({ slope: figure().invalid(0).required(), sd: figure().greater(0).required() }),
+  ).required(),
+  target: Joi.valid('plan', 'corner').required(),
+});
+
 const step = withEnd(
   Joi.object({
     id: id().required(),
@@ -103,8 +167,12 @@ const step = withEnd(
     consumables: texts(),
     parts: texts(),
     measure: Joi.array()
-      .items(Joi.object({ what: words(120).required(), unit: words(20).required(), corner: corner() }))
-      .max(20),
+      .items(measure)
+      .unique('id', { ignoreUndefined: true })
+      .max(20)
+      .messages({ 'array.unique': 'Two figures of a step go by one id' }),
+    trial,
+    compare: Joi.object({ kind: Joi.valid(...COMPARE_KINDS).required() }),
     photo: Joi.array()
       .items(Joi.object({ shot: words(120).required(), corner: corner() }))
       .max(10),

@@ -111,6 +111,60 @@ export interface Tool {
   drive?: string;
 }
 
+/** What a figure of a step is read in; any other unit is a line of text, as it was before. */
+export const FIGURE_UNITS = ['mm', 'deg', 'turns', 'count', 'kg', 'word'] as const;
+export type FigureUnit = (typeof FIGURE_UNITS)[number];
+
+/** What a figure is held against: a value of the kit's sheet, the plan's, its twin, or an earlier one (`STEP.MEASURE`). */
+export type HeldAgainst = { sheet: string } | { plan: string } | { twin: string } | { before: string };
+
+export type AgainstKind = 'sheet' | 'plan' | 'twin' | 'before';
+
+/** How a figure is judged: by its distance from what it is held against, by limits of its own, by its change. */
+export interface Judgement {
+  within?: number;
+  least?: number;
+  most?: number;
+  changeLeast?: number;
+  changeMost?: number;
+}
+
+export interface Measure {
+  /** None said: it goes by its number in the step. */
+  id?: string;
+  what: string;
+  unit: string;
+  corner?: Corner;
+  from?: HeldAgainst;
+  judge?: Judgement;
+  /** What to do where it reads too low, and too high. */
+  low?: string;
+  high?: string;
+  /** It is printed on the handoff. */
+  handoff?: boolean;
+}
+
+/** What is set from try to try. All but the sleeve are read as a height, the sleeve by the steering wheel's angle. */
+export const TRIAL_UNITS = ['hole', 'cut turn', 'seat turn', 'block', 'sleeve turn'] as const;
+export type TrialUnit = (typeof TRIAL_UNITS)[number];
+
+/** A setting found by trying: set, on its wheels, read, the next one worked out. */
+export interface TrialLoop {
+  /** What is set, in words: `hole of the plate, from the top`. */
+  setting: string;
+  unit: TrialUnit;
+  allowed?: number[];
+  oneWay?: 'lowers' | 'raises';
+  /** How far one of it moves the reading: by the plan of this car, or said here. */
+  prior: 'plan' | { slope: number; sd: number };
+  /** What is to be reached: the plan's height of this end, or the height of the other corner. */
+  target: 'plan' | 'corner';
+}
+
+/** Kinds of parts that are laid beside the old one and compared. */
+export const COMPARE_KINDS = ['spring', 'strut', 'shackle', 'arm', 'shaft', 'hose', 'stud', 'link'] as const;
+export type CompareKind = (typeof COMPARE_KINDS)[number];
+
 export interface Step {
   id: string;
   phase: Phase;
@@ -129,7 +183,9 @@ export interface Step {
   tools?: Tool[];
   consumables?: string[];
   parts?: string[];
-  measure?: { what: string; unit: string; corner?: Corner }[];
+  measure?: Measure[];
+  trial?: TrialLoop;
+  compare?: { kind: CompareKind };
   photo?: { shot: string; corner?: Corner }[];
   helper?: number;
   irreversible?: boolean;

@@ -40,6 +40,8 @@ export interface BayBundle {
   tray: TrayReading[];
   /** The stand-in wrench was chosen in this shop; absent in what an earlier release kept. */
   standInWrench?: boolean;
+  /** The stand-in height gauges were chosen in this shop; absent in what an earlier release kept. */
+  gauges?: boolean;
   sources: RunSource[];
   timeZone: string;
   coilStepTurns: number;
@@ -162,6 +164,9 @@ export function bayPropsOf(bundle: BayBundle, state: OrderState, nowIso: string)
       const { text, page } = nextThing(state);
       return { text, href: orderHref(bundle.orderId, page) };
     },
+    state,
+    lengthUnit: bundle.viewer.lengthUnit,
+    gauges: bundle.gauges ?? false,
     alarm: state.alarms[0]?.message ?? null,
     holder: holder && {
       mine: holder.deviceId === bundle.deviceId,

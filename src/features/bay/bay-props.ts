@@ -2,6 +2,7 @@ import type { ElsewhereOnTheCar } from '@/server/other-orders';
 import type { Corner } from '@/core/corners';
 import type { EntryOf } from '@/core/ledger/entries';
 import type { SettingData } from '@/core/ledger/kinds/noted';
+import type { OrderState } from '@/core/ledger/order-state';
 import type { TapeMark } from '@/core/ledger/tape';
 import { CORNER_NAMES, type RunDocument, type RunState } from '@/core/procedure/engine';
 import type { OneEnd, Step } from '@/core/procedure/types';
@@ -67,6 +68,11 @@ export interface BayProps {
   targets: Record<OneEnd, string | null>;
   sources: RunSource[];
   kit: string | null;
+  /** The record as it stands: figures, tries and comparisons are judged on it as they are typed. */
+  state: OrderState;
+  lengthUnit: 'in' | 'mm';
+  /** Height gauges stand in at the wheels. */
+  gauges: boolean;
   /** What the order waits for once every step is done: asked only then. */
   next: () => { text: string; href: string };
   alarm: string | null;

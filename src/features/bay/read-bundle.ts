@@ -56,6 +56,7 @@ export async function readBayBundle(orderId: string, session: Session): Promise<
     link,
     tray,
     standInWrench: standIns.wrench.chosen,
+    gauges: standIns.gauges.chosen,
     sources,
     elsewhere,
     timeZone: shop.timeZone,

@@ -6,6 +6,7 @@ import { Button } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { useRef, useState } from 'react';
 import { CORNER_NAMES, type RefusedMove, judgeTorque, placedName } from '@/core/procedure/engine';
+import { asksFigures } from '@/core/ledger/figures';
 import { isCoilCut } from '@/core/procedure/coil-cuts';
 import { type Step, endsOf } from '@/core/procedure/types';
 import { CommandDialog } from '@/features/transport/command-dialog';
@@ -13,6 +14,8 @@ import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors } from '@/ui/field';
 import { TextField } from '@/ui/text-field';
 import { PinFields, noPin } from '@/ui/pin-fields';
+import { gaugesOf } from '../measuring/gauges';
+import { type CardFigure, cardFigures, figuresStand } from '../measuring/typed-figures';
 import { LiftHole } from '../handoff/lift-hole';
 import { PhotoButton } from '../photos/photo-upload';
 import { AlsoOpened } from './also-opened';
@@ -22,8 +25,15 @@ import { StuckButton } from './stuck-button';
 import { describeTake } from './take-words';
 import { TorqueCard } from './torque-card';
 
-// Few steps cut a coil: the page comes without it.
+// Few steps measure, try or compare something: the page comes without it.
 const CutCard = dynamic(() => import('./cut-card').then((all) => all.CutCard));
+const MeasureCard = dynamic(() => import('../measuring/measure-card').then((all) => all.MeasureCard));
+const TryCard = dynamic(() => import('../measuring/try-card').then((all) => all.TryCard));
+const CompareStep = dynamic(() => import('./compare-step').then((all) => all.CompareStep));
+
+/** A height the gauges at the wheels read. */
+const isHubHeight = ({ measure: { what, corner } }: CardFigure) =>
+  corner !== undefined && /hub to lip/.test(what);
 
 const BAR = 'btn min-h-24 border-0 border-r-2 border-rule text-xl';
 
@@ -61,9 +71,16 @@ function Approve({
 }
 
 /** What the big button will do, in the words of what waits. */
-function describeDone(busy: boolean, waiting: string | null): string {
+function describeDone(
+  busy: boolean,
+  waiting: string | null,
+  { typed, missing, whole }: ReturnType<typeof figuresStand>,
+): string {
   if (busy) return 'Writing…';
-  return waiting ? `Torque first: ${waiting}` : 'Done';
+  if (waiting) return `Torque first: ${waiting}`;
+  const figures = typed.length === 1 ? 'this figure' : `these ${typed.length} figures`;
+  if (typed.length) return whole ? `Record ${figures}: done` : `Record ${figures}`;
+  return missing.length ? `Measure first: ${missing[0]!.name}` : 'Done';
 }
 
 export function StepNow({
@@ -74,8 +91,50 @@ export function StepNow({
   ...props
 }: BayProps & { step: Step; refused: RefusedMove[]; number: number; onDone: () => void }) {
   const { orderId, run, document } = props;
-  const { send, busy, errors } = useCommand('step.done');
+  const { state, lengthUnit: lengths } = props;
+  const { send, busy: doing, errors: refusedStep, clear } = useCommand('step.done');
+  const recording = useCommand('figure.record');
+  const busy = doing || recording.busy;
+  const errors = refusedStep.length ? refusedStep : recording.errors;
   const [measured, setMeasured] = useState('');
+  const [typed, setTyped] = useState<Record<string, string>>({});
+  const [sheet, setSheet] = useState<Record<string, string>>({});
+  const [by, setBy] = useState<'hand' | 'gauge'>('hand');
+  // Of a job that began before figures were entries of their own they are a line of text.
+  const figures = asksFigures(state) ? cardFigures(state, step, typed, lengths) : null;
+  const read = figuresStand(figures ?? []);
+  const asked = errors.some(({ code }) => code === 'confirm');
+  const type = (measureId: string, text: string) => {
+    clear();
+    recording.clear();
+    setBy('hand');
+    setTyped({ ...typed, [measureId]: text });
+  };
+  const readGauges = async () => {
+    const heights = await gaugesOf(orderId);
+    if (!heights) return;
+    clear();
+    setBy('gauge');
+    const more = (figures ?? []).filter(isHubHeight);
+    setTyped({
+      ...typed,
+      ...Object.fromEntries(more.map(({ measureId, measure }) => [measureId, heights[measure.corner!]])),
+    });
+  };
+  const given = {
+    figures: read.typed.map(({ measureId, typed: text }) => ({ measureId, text: text! })),
+    lengths,
+    by,
+    sheet: Object.entries(sheet).flatMap(([name, text]) => (text.trim() ? [{ name, text }] : [])),
+    ...(asked ? { confirmed: true } : {}),
+  };
+  const record = async () => {
+    if (await recording.send({ orderId, stepId: step.id, ...given })) setTyped({});
+  };
+  const finish = async () => {
+    const withFigures = given.figures.length ? given : {};
+    if (await send({ orderId, stepId: step.id, measured, ...withFigures })) onDone();
+  };
   const takeRef = useRef<(() => void) | null>(null);
   /** What the card that waits says of itself, typed figure and all. */
   const [words, setWords] = useState<string | null>(null);
@@ -160,7 +219,31 @@ export function StepNow({
         </div>
       )}
       {cutting && !needsApproval && <CutCard {...props} step={step} />}
-      {step.measure && step.measure.length > 0 && (
+      {step.compare && figures !== null && <CompareStep {...props} step={step} />}
+      {step.trial && figures !== null && (
+        <TryCard
+          state={state}
+          step={step}
+          orderId={orderId}
+          leads={props.leads}
+          lengths={lengths}
+          cutStep={props.coilStepTurns}
+        />
+      )}
+      {figures !== null && figures.length > 0 && (
+        <MeasureCard
+          figures={figures}
+          typed={typed}
+          onTyped={type}
+          lengths={lengths}
+          orderId={orderId}
+          leads={props.leads}
+          sheet={sheet}
+          onSheet={(name, text) => setSheet({ ...sheet, [name]: text })}
+          onGauge={props.gauges && figures.some(isHubHeight) ? () => void readGauges() : undefined}
+        />
+      )}
+      {figures === null && step.measure && step.measure.length > 0 && (
         <div className="border-t-2 border-rule px-6 py-4">
           <Errors errors={errors}>
             <TextField
@@ -206,12 +289,17 @@ export function StepNow({
           <Button
             weight="pen"
             className="min-h-24 flex-[2] text-3xl"
-            disabled={busy || inTheWay.length > 0 || waiting !== undefined}
-            onClick={async () => {
-              if (await send({ orderId, stepId: step.id, measured })) onDone();
-            }}
+            disabled={
+              busy ||
+              inTheWay.length > 0 ||
+              waiting !== undefined ||
+              (read.typed.length > 0 && !read.readable)
+            }
+            onClick={() => void (read.typed.length && !read.whole ? record() : finish())}
           >
-            {describeDone(busy, waiting ? placedName(waiting) : null)}
+            {asked
+              ? 'It did read so: record it'
+              : describeDone(busy, waiting ? placedName(waiting) : null, read)}
           </Button>
         )}
       </div>

@@ -30,6 +30,7 @@ function factsOf<N extends OfflineName>(input: InputOf<N>, { bundle, mover, at }
     picture: uploadHash ? { photoId: mover.commandId, sha256: uploadHash } : null,
     backTo: null,
     overlaps: false,
+    coilStepTurns: bundle.coilStepTurns,
   };
 }
 

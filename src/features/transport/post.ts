@@ -38,5 +38,15 @@ async function post<Answer>(
 export const postJson = <Answer>(url: string, body: unknown, withinMs = ANSWER_WITHIN_MS) =>
   post<Answer>(url, JSON.stringify(body), { 'Content-Type': 'application/json' }, withinMs);
 
+/** Reads JSON from one of our own routes; null where it does not answer or has none. */
+export async function getJson<Answer>(url: string): Promise<Answer | null> {
+  try {
+    const response = await fetch(url, { signal: AbortSignal.timeout(ANSWER_WITHIN_MS) });
+    return response.ok ? ((await response.json()) as Answer) : null;
+  } catch {
+    return null;
+  }
+}
+
 /** Posts a form with its files to one of our own routes: a picture may take its time. */
 export const postForm = <Answer>(url: string, body: FormData) => post<Answer>(url, body, {}, null);

@@ -154,7 +154,14 @@ export class CommandContext {
     input: InputOf<N>,
     facts: Partial<Omit<MoveFacts, 'mover'>> = {},
   ): Made<AnswerOf<N>> {
-    const none = { day: '', wrench: null, picture: null, backTo: null, overlaps: false };
+    const none = {
+      day: '',
+      wrench: null,
+      picture: null,
+      backTo: null,
+      overlaps: false,
+      coilStepTurns: 0,
+    };
     return makeMove(name, state, input, { ...none, ...facts, mover: this.mover });
   }
 

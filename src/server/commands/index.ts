@@ -12,6 +12,7 @@ import { clockOff } from './clock.off';
 import { clockOn } from './clock.on';
 import { correctionTell } from './correction.tell';
 import { customerDrove } from './customer.drove';
+import { compareRecord } from './compare.record';
 import { cutRecord } from './cut.record';
 import { damageRecord } from './damage.record';
 import { dateAnswer } from './date.answer';
@@ -121,6 +122,9 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'trial.answer': trialAnswer,
   'procedure.release': procedureRelease,
   'anatomy.save': anatomySave,
+  'figure.record': moveOnly('figure.record'),
+  'try.record': moveOnly('try.record'),
+  'compare.record': compareRecord,
   'also.open': moveOnly('also.open'),
   'stuck.begin': moveOnly('stuck.begin'),
   'stuck.end': moveOnly('stuck.end'),

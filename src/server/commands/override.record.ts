@@ -1,7 +1,20 @@
 import { Refusal } from '@/core/refusal';
+import { waitsForYes } from '@/core/ledger/compared';
+import type { OverrideRule } from '@/core/ledger/kinds/bay';
+import type { OrderState } from '@/core/ledger/order-state';
 import { judgeStep } from '@/core/procedure/engine';
 import { byPin } from './by-pin';
 import { handle } from './handler';
+
+/** What is measured is lifted by the very reading it is about, and only where it is off. @throws Refusal */
+function refuseNoNeed(state: OrderState, { rule, ref }: { rule: OverrideRule; ref: string }): void {
+  const known = {
+    figure: () => state.figures.some(({ id, data }) => id === ref && data.verdict !== 'within'),
+    trial: () => state.tries.some(({ id }) => id === ref),
+    'used-part': () => waitsForYes(state).some(({ id }) => id === ref),
+  } as Partial<Record<OverrideRule, () => boolean>>;
+  if (known[rule]?.() === false) throw new Refusal('no-need', 'Nothing of this waits for the lead.', 'ref');
+}
 
 export const overrideRecord = handle('override.record', {
   before: byPin('leadId'),
@@ -21,6 +34,7 @@ export const overrideRecord = handle('override.record', {
         throw new Refusal('no-need', 'This step is not waiting for another.', 'ref');
       }
     }
+    refuseNoNeed(order.state, input);
     if (input.rule === 'second-check') {
       const others = await ctx.tx.row<{ count: number }>('SELECT COUNT(*) AS count FROM person WHERE active');
       if ((others?.count ?? 0) > 1) {

@@ -1,5 +1,6 @@
 import { Refusal } from '@/core/refusal';
 import { isJob, latestPlan, openHolds, planAnswer } from '@/core/ledger/order-state';
+import { mismatchReason } from '@/core/ledger/compared';
 import { extrasToStart } from '@/core/ledger/extras';
 import { besideRun } from '@/core/procedure/openables';
 import { assembleRun } from '@/core/procedure/assemble';
@@ -14,6 +15,7 @@ import { keptValuesOf } from '../queries/kept-values';
 import { inDemo } from '../queries/shop';
 import { chosenProcedures, pullListFor } from '../queries/pull-list';
 import { refuseAgainstOthers } from '../other-orders';
+import { plannedOfOrder } from '../planned-figures';
 import { byPin } from './by-pin';
 import { handle } from './handler';
 
@@ -59,6 +61,8 @@ export const runStart = handle('run.start', {
     );
     const holes = all.filter((hole) => !hole.later);
     const hard = holes.filter((hole) => hole.hard);
+    const mismatch = mismatchReason(order.state);
+    if (mismatch) throw new Refusal('mismatch', mismatch, 'orderId');
     if (hard.length)
       throw new Refusal(
         'part-first',
@@ -75,7 +79,12 @@ export const runStart = handle('run.start', {
       throw new Refusal('lead', 'The lead says yes to this, with the PIN.', 'leadId');
     const lead = holes.length ? ctx.lead() : null;
     for (const { procedure } of chosen) await keepProcedure(ctx.tx, procedure, ctx.receivedAt);
-    const documentHash = await keepRun(ctx.tx, { ...run, sources, carried, beside }, ctx.receivedAt);
+    const planned = await plannedOfOrder(ctx.tx, order);
+    const documentHash = await keepRun(
+      ctx.tx,
+      { ...run, sources, carried, beside, ...(planned ? { planned } : {}) },
+      ctx.receivedAt,
+    );
     const planVersion = latestPlan(order.state)?.data.version ?? null;
     await ctx.append(order.id, {
       kind: 'run.start',

@@ -75,6 +75,10 @@ export const OVERRIDE_RULES = [
   'stacked',
   'later-part',
   'start',
+  'figure',
+  'trial',
+  'overshoot',
+  'used-part',
 ] as const;
 
 export type OverrideRule = (typeof OVERRIDE_RULES)[number];

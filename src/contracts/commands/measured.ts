@@ -1,0 +1,154 @@
+import Joi from 'joi';
+import type { Corner } from '@/core/corners';
+import { FIGURE_BY, type FigureBy } from '@/core/ledger/kinds/measured';
+import { PART_SOURCES, type PartSource } from '@/core/planner/plan-part';
+import { COMPARE_KINDS, type CompareKind } from '@/core/procedure/types';
+import { type Defaulted, area, offlineContract } from '../command';
+import { corner, figuresTyped, id, line, oneOf, text } from '../fields';
+
+const stepId = () => Joi.string().max(80).required();
+const lengths = () => oneOf('in', 'mm').default('mm');
+const confirmed = () => Joi.boolean().default(false);
+/** What is typed on the pad: short, and never nothing. */
+const typed = () => line(60).required().messages({ 'string.empty': 'Type what it reads' });
+
+export const measured = area('Measured at the work', {
+  /** Records figures of a step as they read, each judged by what it is held against. */
+  'figure.record': offlineContract<
+    Defaulted<
+      {
+        orderId: string;
+        stepId: string;
+        figures: { measureId: string; text: string }[];
+        lengths: 'in' | 'mm';
+        by: FigureBy;
+        sheet: { name: string; text: string }[];
+        confirmed: boolean;
+      },
+      'lengths' | 'by' | 'sheet' | 'confirmed'
+    >,
+    { entryId: string }
+  >({
+    title: 'Record figures of a step',
+    waits: 'Figures of a step',
+    who: ['tech'],
+    fields: {
+      orderId: id().required(),
+      stepId: stepId(),
+      figures: figuresTyped().min(1).required().messages({ 'array.min': 'Type a figure first' }),
+      lengths: lengths(),
+      by: oneOf(...FIGURE_BY).default('hand'),
+      sheet: Joi.array()
+        .items(Joi.object({ name: line(80).required(), text: typed() }))
+        .max(20)
+        .default([]),
+      confirmed: confirmed(),
+    },
+  }),
+  /** Records a setting as it was set, and what it read on its wheels: the next one follows from it. */
+  'try.record': offlineContract<
+    Defaulted<
+      {
+        orderId: string;
+        stepId: string;
+        set: number;
+        readings: string[];
+        lengths: 'in' | 'mm';
+        confirmed: boolean;
+      },
+      'lengths' | 'confirmed'
+    >,
+    { entryId: string }
+  >({
+    title: 'Record a try',
+    waits: 'A try of a setting',
+    who: ['tech'],
+    fields: {
+      orderId: id().required(),
+      stepId: stepId(),
+      set: Joi.number()
+        .min(-1000)
+        .max(1000)
+        .required()
+        .messages({ 'number.base': 'Say what it is set to', 'any.required': 'Say what it is set to' }),
+      readings: Joi.array()
+        .items(line(60).messages({ 'string.empty': 'Type what it reads' }))
+        .min(1)
+        .max(2)
+        .required(),
+      lengths: lengths(),
+      confirmed: confirmed(),
+    },
+  }),
+  /** Records an old part laid beside the one that is to go on: what does not match stops it before the car is apart. */
+  'compare.record': offlineContract<
+    Defaulted<
+      {
+        orderId: string;
+        stepId: string | null;
+        kind: CompareKind;
+        corner: Corner | null;
+        end: 'front' | 'rear';
+        partId: string | null;
+        pairs: { id: string; old: string; fresh: string }[];
+        source: PartSource;
+        fit: string;
+        lengths: 'in' | 'mm';
+        photoId: string | null;
+      },
+      'stepId' | 'corner' | 'partId' | 'source' | 'fit' | 'lengths' | 'photoId'
+    >,
+    { entryId: string }
+  >({
+    title: 'Compare old and new',
+    waits: 'Old and new compared',
+    who: ['tech'],
+    fields: {
+      orderId: id().required(),
+      stepId: Joi.string().max(80).allow(null).default(null),
+      kind: oneOf(...COMPARE_KINDS).required(),
+      corner: corner().allow(null).default(null),
+      end: oneOf('front', 'rear').required(),
+      partId: Joi.string().max(60).allow(null).default(null),
+      pairs: Joi.array()
+        .items(Joi.object({ id: Joi.string().max(40).required(), old: typed(), fresh: typed() }))
+        .min(1)
+        .max(12)
+        .required()
+        .messages({ 'array.min': 'Measure both parts first' }),
+      source: oneOf(...PART_SOURCES).default('new'),
+      fit: text(300),
+      lengths: lengths(),
+      photoId: id().allow(null).default(null),
+    },
+  }),
+  /** One cut of a coil, no larger than the shop's smallest step, with its measure right after. */
+  'cut.record': offlineContract<
+    {
+      orderId: string;
+      stepId: string;
+      corner: Corner;
+      turns: number;
+      freeMm: number;
+    },
+    { turnsSoFar: number }
+  >({
+    title: 'Record a cut',
+    waits: 'A cut of a coil',
+    who: ['tech'],
+    fields: {
+      orderId: id().required(),
+      stepId: stepId(),
+      corner: corner().required(),
+      turns: Joi.number().greater(0).max(2).required().messages({
+        'number.base': 'Enter the turns as a number',
+        'number.greater': 'A cut takes something off',
+      }),
+      freeMm: Joi.number()
+        .greater(0)
+        .max(1500)
+        .required()
+        .messages({ 'number.base': 'Measure it after the cut and write the free length down' }),
+    },
+  }),
+});

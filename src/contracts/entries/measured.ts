@@ -1,0 +1,52 @@
+import { comparedTitle, mismatchWords } from '@/core/ledger/compared';
+import type { MeasuredEntries } from '@/core/ledger/kinds/measured';
+import { capital } from '@/core/wording';
+import { CORNER_NAMES } from '@/core/procedure/engine';
+import { type EntryContracts } from '../entry';
+
+const at = (corner: keyof typeof CORNER_NAMES | null) => (corner ? `, ${CORNER_NAMES[corner]}` : '');
+
+export const measured: EntryContracts<keyof MeasuredEntries> = {
+  figure: {
+    fold: (state, entry) => {
+      state.figures.push(entry);
+    },
+    describe: ({ data }) =>
+      [
+        `${capital(data.what)}${at(data.corner)}: ${data.text}${data.verdict && data.verdict !== 'within' ? `, too ${data.verdict}` : ''}.`,
+        ...(data.confirmed ? ['Measured again, it did read so.'] : []),
+      ].join(' '),
+    correctedBy: ['entry.void'],
+  },
+  'sheet.figure': {
+    fold: (state, entry) => {
+      state.sheetFigures.push(entry);
+    },
+    describe: ({ data }) => `By the kit’s sheet, ${data.name}: ${data.text}.`,
+    correctedBy: ['entry.void'],
+  },
+  try: {
+    fold: (state, entry) => {
+      state.tries.push(entry);
+    },
+    describe: ({ data }) => `Tried${at(data.corner)}: set ${data.set}, reads ${data.text}.`,
+    projections: ['kitFacts'],
+    correctedBy: ['entry.void'],
+  },
+  compared: {
+    fold: (state, entry) => {
+      state.compared.push(entry);
+    },
+    describe: (entry) =>
+      `${comparedTitle(entry)}: ${entry.data.fits ? 'it goes on' : `it does not match, ${mismatchWords(entry)}`}${entry.data.source === 'new' ? '' : ` (${entry.data.source}: ${entry.data.fit})`}.`,
+    correctedBy: ['entry.void'],
+  },
+  'photo.height': {
+    fold: (state, entry) => {
+      state.photoHeights.push(entry);
+    },
+    describe: ({ data }) =>
+      `By photograph, ${data.what}${at(data.corner)}: ${Math.round(data.value * 10) / 10}${data.what === 'shackle angle' || data.what === 'lean' ? '°' : ' mm'}, error ${Math.round(data.sd * 10) / 10}.`,
+    correctedBy: ['entry.void'],
+  },
+};

@@ -1,0 +1,32 @@
+'use client';
+
+import { comparisonFor } from '@/core/ledger/compared';
+import { COMPARED } from '@/core/procedure/compare';
+import type { Step } from '@/core/procedure/types';
+import { CompareForm, ComparedShown } from '../measuring/compare-card';
+import type { BayProps } from './bay-props';
+
+/** Old against new, at the step that asks for it: what does not match is not fitted, another is compared in its place. */
+export function CompareStep({ step, state, orderId, leads, lengthUnit }: BayProps & { step: Step }) {
+  const { kind } = step.compare!;
+  const compared = comparisonFor(state, step);
+  return (
+    <section className="border-t-2 border-rule px-6 py-4" aria-label={COMPARED[kind].title}>
+      <h2 className="font-head text-3xl">{COMPARED[kind].title}</h2>
+      {compared && <ComparedShown compared={compared} state={state} orderId={orderId} leads={leads} />}
+      {!compared?.data.fits && (
+        <div className="mt-3">
+          <CompareForm
+            orderId={orderId}
+            kind={kind}
+            stepId={step.id}
+            corner={step.corner ?? null}
+            end={step.end === 'front' || step.end === 'rear' ? step.end : null}
+            partId={null}
+            lengths={lengthUnit}
+          />
+        </div>
+      )}
+    </section>
+  );
+}
