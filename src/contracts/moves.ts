@@ -87,7 +87,7 @@ const MOVES: { [N in OfflineName]: Move<N> } = {
     return { entries: [entry], answer };
   },
   'heights.record': (state, { confirmed, ...input }, { mover }) => ({
-    entries: heightsMove(state, dataOf(input), confirmed),
+    entries: heightsMove(state, dataOf(input), confirmed, mover.personId),
     answer: { entryId: mover.commandId },
   }),
   'clock.on': (state, { stepId, helperId }, { mover, backTo, overlaps }) => ({

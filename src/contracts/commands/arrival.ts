@@ -185,7 +185,7 @@ export const arrival = area('The car comes in', {
   }),
   /** Records four standing heights as typed, with how they were taken. */
   'heights.record': offlineContract<
-    Defaulted<HeightsData & { orderId: string; confirmed: boolean }, 'load' | 'confirmed'>,
+    Defaulted<Omit<HeightsData, 'doubted'> & { orderId: string; confirmed: boolean }, 'load' | 'confirmed'>,
     { entryId: string }
   >({
     title: 'Record heights',

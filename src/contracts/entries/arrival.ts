@@ -34,7 +34,7 @@ export const arrival: EntryContracts<keyof ArrivalEntries> = {
   heights: {
     fold: (state, entry) => state.heights.push({ entry, mm: heightsOf(entry.data) }),
     describe: (entry) =>
-      `Heights ${entry.data.occasion}: ${(['LF', 'RF', 'LR', 'RR'] as const).map((corner) => `${corner} ${entry.data.readings[corner].join(' / ')}`).join(', ')} (${entry.data.unit}).`,
+      `Heights ${entry.data.occasion}: ${(['LF', 'RF', 'LR', 'RR'] as const).map((corner) => `${corner} ${entry.data.readings[corner].join(' / ')}`).join(', ')} (${entry.data.unit}).${entry.data.doubted ? ` Asked about, and measured again: ${entry.data.doubted.text}` : ''}`,
     correctedBy: ['entry.void'],
   },
   measure: {

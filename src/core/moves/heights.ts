@@ -3,15 +3,23 @@ import { Refusal } from '../refusal';
 import type { HeightsData } from '../ledger/kinds/arrival';
 import { whyNotYetMeasured } from '../ledger/evidence';
 import { type OrderState, baselineOf } from '../ledger/order-state';
+import { doubtfulReading } from '../stance/doubtful';
+import { readingContext } from '../stance/reading-context';
 import { heightsOf, whyNotComparable } from '../stance/readings';
 import type { MoveEntry } from './move';
 
 /** Four standing heights as typed, when the car stands so that they mean something. @throws Refusal */
-export function heightsMove(state: OrderState, data: HeightsData, confirmed = false): MoveEntry[] {
+export function heightsMove(
+  state: OrderState,
+  data: HeightsData,
+  confirmed = false,
+  personId: string | null = null,
+): MoveEntry[] {
   const support = state.run?.car.support;
   if (support && (support.front !== 'on-wheels' || support.rear !== 'on-wheels'))
     throw new Refusal('support', 'Standing heights are taken on the wheels: it is in the air.', 'occasion');
-  askAbout(heightDoubts(heightsOf(data), data.unit), confirmed);
+  const mm = heightsOf(data);
+  askAbout(heightDoubts(mm, data.unit), confirmed);
   const baseline = baselineOf(state);
   if (data.occasion === 'as came') {
     if (baseline)
@@ -28,5 +36,9 @@ export function heightsMove(state: OrderState, data: HeightsData, confirmed = fa
     const tooSoon = whyNotYetMeasured(state);
     if (tooSoon) throw new Refusal('too-soon', tooSoon, 'occasion');
   }
-  return [{ kind: 'heights', data }];
+  // One question a set, the worst; what was measured again and did read so is kept as that.
+  const doubt = doubtfulReading(data.readings, mm, data.unit, readingContext(state, data, personId));
+  askAbout([doubt && { field: `readings.${doubt.corners[0]!}`, text: doubt.text }], confirmed);
+  const doubted = doubt && { kind: doubt.kind, corners: doubt.corners, text: doubt.text };
+  return [{ kind: 'heights', data: doubted ? { ...data, doubted } : data }];
 }

@@ -2,6 +2,7 @@ import { missingShots } from '@/core/ledger/closing';
 import { nextThing } from '@/core/ledger/next-thing';
 import type { Entry } from '@/core/ledger/entries';
 import { openTasks } from '@/core/ledger/device-conflicts';
+import type { HeightOccasion } from '@/core/ledger/kinds/arrival';
 import { type OrderState, baselineOf, isJob, isRecheck } from '@/core/ledger/order-state';
 import { foldOrder } from '@/contracts/fold';
 import { jobTimes } from '@/core/ledger/step-times';
@@ -16,6 +17,7 @@ import type { TrayReading, WrenchLink } from '@/server/devices/torque-wrench';
 import type { ElsewhereOnTheCar } from '@/server/other-orders';
 import type { Wrench } from '@/server/queries/orders';
 import type { PinPerson } from '@/ui/pin-fields';
+import { doubtedByOf } from '../heights/doubted-by';
 import { orderHref } from '../orders/order-href';
 import { describeLastTorque, stepPhotos, describeTarget } from './bay-facts';
 import type { BayProps, RunSource } from './bay-props';
@@ -189,8 +191,20 @@ export function heightsPropsOf(bundle: BayBundle, state: OrderState) {
   });
   const intake = state.intake!.data;
   const baseline = baselineOf(state)?.entry.data;
+  const how = {
+    method: baseline?.method ?? intake.targets.method,
+    upperPoint: baseline?.upperPoint ?? 'fender lip',
+    tires: tiresNow(state),
+  };
+  const occasions: HeightOccasion[] = isJob(state)
+    ? baseline
+      ? ['on wheels', 'settled', 'after alignment', 'with accessories', 'on new tires']
+      : ['as came']
+    : ['come-back', 'settled', 'after alignment'];
   return {
     orderId: bundle.orderId,
+    gauges: bundle.gauges ?? false,
+    doubtedBy: doubtedByOf(state, occasions, how, bundle.viewer.id),
     stance: {
       body: stance.body,
       wheelbaseMm: stance.wheelbaseMm,
@@ -199,14 +213,8 @@ export function heightsPropsOf(bundle: BayBundle, state: OrderState) {
       target: stance.target,
       before: stance.before,
     },
-    occasions: isJob(state)
-      ? baseline
-        ? (['on wheels', 'settled', 'after alignment', 'with accessories', 'on new tires'] as const)
-        : (['as came'] as const)
-      : (['come-back', 'settled', 'after alignment'] as const),
-    method: baseline?.method ?? intake.targets.method,
-    upperPoint: baseline?.upperPoint ?? 'fender lip',
-    tires: tiresNow(state),
+    occasions,
+    ...how,
     unit: baseline?.unit ?? bundle.viewer.lengthUnit,
   };
 }

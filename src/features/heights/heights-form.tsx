@@ -1,22 +1,27 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { CORNERS, type Corner, type PerCorner, eachCorner } from '@/core/corners';
 import { Refusal } from '@/core/refusal';
 import type { HeightMethod, HeightOccasion } from '@/core/ledger/kinds/arrival';
 import { CORNER_NAMES } from '@/core/procedure/engine';
 import type { StanceInput } from '@/core/stance/drawing';
+import { type ReadingContext, doubtfulReading } from '@/core/stance/doubtful';
 import { heightsOf } from '@/core/stance/readings';
 import { CommandForm } from '@/features/transport/command-form';
 import { Button } from '@/ui/button';
 import { CheckField } from '@/ui/checkbox';
 import { useDescribed, useFieldError } from '@/ui/field';
+import { MeasurePad } from '@/ui/measure-pad';
 import { HeightPad } from '@/ui/height-pad';
 import { Held } from '@/ui/held';
 import { SelectField } from '@/ui/select';
 import { Send } from '@/ui/send';
 import { TextField } from '@/ui/text-field';
 import { LENGTH_UNITS } from '@/ui/units';
+import { gaugesOf } from '../measuring/gauges';
+import { TapeGoes } from '../measuring/tape-goes';
 import { StancePanel } from './stance-panel';
 
 type Unit = 'in' | 'mm';
@@ -29,8 +34,12 @@ interface Props {
   upperPoint: string;
   tires: string;
   unit: Unit;
-  /** On a sheet over another page: it goes nowhere from here. */
-  stays?: boolean;
+  /** What each occasion’s readings are doubted by, as long as they are taken by the method and tires it begins with. */
+  doubtedBy: Partial<Record<HeightOccasion, ReadingContext>>;
+  /** The stand-in gauges at the wheels are in use. */
+  gauges: boolean;
+  /** On a sheet over the bay: it goes nowhere from here, and is typed on a pad made for gloves. */
+  inBay?: boolean;
 }
 
 const ORDER: Corner[] = ['LF', 'RF', 'LR', 'RR'];
@@ -59,8 +68,30 @@ function owesThird(readings: string[], unit: Unit): boolean {
   }
 }
 
+/** Puts in what a gauge read, each time it was read anew. */
+function PutIn({ text, set }: { text: string | undefined; set: (readings: string[]) => void }) {
+  const put = useEffectEvent(set);
+  useEffect(() => {
+    if (text !== undefined) put([text]);
+  }, [text]);
+  return null;
+}
+
 /** The readings of one corner: one, a second to make sure, a third where they lie apart. */
-function CornerReadings({ corner, unit }: { corner: Corner; unit: Unit }) {
+function CornerReadings({
+  corner,
+  unit,
+  ruler,
+  onFocus,
+  gauged,
+}: {
+  corner: Corner;
+  unit: Unit;
+  ruler: boolean;
+  onFocus: () => void;
+  /** What the gauge at this wheel read, once it was asked. */
+  gauged: string | undefined;
+}) {
   const name = `readings.${corner}`;
   useDescribed(name);
   const refused = useFieldError(name);
@@ -72,6 +103,7 @@ function CornerReadings({ corner, unit }: { corner: Corner; unit: Unit }) {
         const said = third ? 'More than 3 mm apart: measure this corner a third time.' : refused;
         return (
           <div>
+            <PutIn text={gauged} set={set} />
             {readings.map((text, index) => (
               <HeightPad
                 key={index}
@@ -82,6 +114,8 @@ function CornerReadings({ corner, unit }: { corner: Corner; unit: Unit }) {
                 }
                 unit={unit}
                 value={text}
+                ruler={ruler}
+                onFocus={onFocus}
                 onChange={(next) => set(readings.map((old, at) => (at === index ? next : old)))}
                 error={index === last ? said : undefined}
               />
@@ -98,6 +132,37 @@ function CornerReadings({ corner, unit }: { corner: Corner; unit: Unit }) {
   );
 }
 
+/** The pad of the corner that is read now: from its last sixteenth it goes on to the next by itself. */
+function CornerPad({
+  corner,
+  unit,
+  next,
+  onNext,
+}: {
+  corner: Corner;
+  unit: Unit;
+  next: Corner | undefined;
+  onNext: (corner: Corner) => void;
+}) {
+  return (
+    <Held<string[]> name={`readings.${corner}`} value={undefined} first={['']}>
+      {({ value: readings, set }) => (
+        <div className="mt-2">
+          <p className="label first-letter:uppercase">{CORNER_NAMES[corner]}</p>
+          <MeasurePad
+            label={CORNER_NAMES[corner]}
+            unit={unit}
+            value={readings.at(-1) ?? ''}
+            onChange={(text) => set([...readings.slice(0, -1), text])}
+            next={next && `Next: ${CORNER_NAMES[next]}`}
+            onNext={next && (() => onNext(next))}
+          />
+        </div>
+      )}
+    </Held>
+  );
+}
+
 /** Four standing heights as on a tape, the stance drawn from them at once. */
 export function HeightsForm({
   orderId,
@@ -107,9 +172,13 @@ export function HeightsForm({
   upperPoint,
   tires,
   unit: startUnit,
-  stays = false,
+  doubtedBy,
+  gauges,
+  inBay = false,
 }: Props) {
   const router = useRouter();
+  const [active, setActive] = useState<Corner>('LF');
+  const [gauged, setGauged] = useState<PerCorner<string> | null>(null);
   return (
     <CommandForm
       command="heights.record"
@@ -135,20 +204,55 @@ export function HeightsForm({
       })}
       onDone={(_, { occasion }) => {
         // After the work the verdict and its reasons stand on this page.
-        if (occasion === 'as came' && !stays) router.push(`/orders/${orderId}`);
+        if (occasion === 'as came' && !inBay) router.push(`/orders/${orderId}`);
       }}
     >
-      {({ readings, unit, method: by }) => {
+      {({ readings, unit, ...how }) => {
+        const { method: by, occasion, upperPoint: up } = how;
         const measured = drawnHeights(readings, unit);
+        const context =
+          by === method && up === upperPoint && how.tires === tires
+            ? doubtedBy[occasion as HeightOccasion]
+            : undefined;
+        const typed = eachCorner((corner) => filled(readings[corner]));
+        const doubt = measured && context ? doubtfulReading(typed, measured, unit, context) : null;
+        const next = ORDER.slice(ORDER.indexOf(active) + 1).find(
+          (corner) => !filled(readings[corner]).length,
+        );
         return (
           <>
             <section className="min-w-0">
               <h2 className="border-b border-ink pb-1">Standing heights</h2>
               <div className="mt-3 grid gap-x-7 gap-y-1 sm:grid-cols-2">
                 {ORDER.map((corner) => (
-                  <CornerReadings key={corner} corner={corner} unit={unit} />
+                  <CornerReadings
+                    key={corner}
+                    corner={corner}
+                    unit={unit}
+                    ruler={!inBay}
+                    onFocus={() => setActive(corner)}
+                    gauged={gauged?.[corner]}
+                  />
                 ))}
               </div>
+              {inBay && <CornerPad corner={active} unit={unit} next={next} onNext={setActive} />}
+              {gauges && (
+                <Button className="mt-2" onClick={async () => setGauged(await gaugesOf(orderId))}>
+                  Read the four gauges
+                </Button>
+              )}
+              {doubt && (
+                <div role="status" className="hatch mt-3 flex flex-wrap gap-5 px-4 py-3">
+                  <div className="min-w-60 flex-1">
+                    <p className="font-head text-xl font-semibold">Measure this again</p>
+                    <p>{doubt.text}</p>
+                    <p className="mt-1 text-soft">
+                      If it did read so, it is recorded as measured again and confirmed.
+                    </p>
+                  </div>
+                  <TapeGoes corner={doubt.corners[0]!} method={by} upperPoint={up} />
+                </div>
+              )}
             </section>
             <section className="min-w-0">
               <h2 className="border-b border-ink pb-1">How it stands</h2>
@@ -185,7 +289,7 @@ export function HeightsForm({
                 <CheckField name="floorLevel" label="Level floor, rolled to settle, never on a jack" />
                 <CheckField name="steeringStraight" label="Steering straight, brake off, in neutral" />
               </div>
-              <Send wide size="tall" className="mt-3" again="The tape says so: keep them">
+              <Send wide size="tall" className="mt-3" again="Measured again, it did read so">
                 Record these heights
               </Send>
             </section>

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import type { HeightMethod, HeightOccasion } from '@/core/ledger/kinds/arrival';
+import type { ReadingContext } from '@/core/stance/doubtful';
 import type { StanceInput } from '@/core/stance/drawing';
 
 /** With its stance and its tapes: it comes as it is opened. */
@@ -23,6 +24,8 @@ export function BayHeights({
   upperPoint: string;
   tires: string;
   unit: 'in' | 'mm';
+  doubtedBy: Partial<Record<HeightOccasion, ReadingContext>>;
+  gauges: boolean;
   count: number;
 }) {
   const [open, setOpen] = useState(false);
@@ -36,7 +39,7 @@ export function BayHeights({
     <>
       <Button onClick={() => setOpen(true)}>Heights</Button>
       <Dialog open={open} onClose={() => setOpen(false)} title="Standing heights" wide>
-        <HeightsForm {...props} occasions={[...occasions]} stays />
+        <HeightsForm {...props} occasions={[...occasions]} inBay />
       </Dialog>
     </>
   );

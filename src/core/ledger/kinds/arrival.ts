@@ -1,5 +1,5 @@
 import type { TapeUnit } from '../../calc/tape.parse';
-import type { PerCorner } from '../../corners';
+import type { Corner, PerCorner } from '../../corners';
 import type { Known } from '../../planner/measures';
 import type { Phase } from '../../procedure/types';
 
@@ -66,6 +66,17 @@ export interface AgreementData {
   witness: string | null;
 }
 
+export const DOUBT_KINDS = [
+  'copied',
+  'digits',
+  'lean turned over',
+  'tires alone',
+  'claim',
+  'two people',
+] as const;
+/** Why a reading cannot well be. */
+export type DoubtKind = (typeof DOUBT_KINDS)[number];
+
 export interface HeightsData {
   occasion: HeightOccasion;
   method: HeightMethod;
@@ -78,6 +89,8 @@ export interface HeightsData {
   unit: TapeUnit;
   /** One to three readings a corner, as typed. */
   readings: PerCorner<string[]>;
+  /** It was asked about, measured again, and did read so. */
+  doubted?: { kind: DoubtKind; corners: Corner[]; text: string };
 }
 
 export const INSPECTION_AREAS = [

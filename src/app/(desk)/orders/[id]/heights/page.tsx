@@ -13,7 +13,9 @@ import {
 import { WhyOff } from '@/features/heights/why-off';
 import { HeightsForm } from '@/features/heights/heights-form';
 import { HeightTable, StancePanel } from '@/features/heights/stance-panel';
+import { doubtedByOf } from '@/features/heights/doubted-by';
 import { db } from '@/server/database';
+import { standInsNow } from '@/server/devices/chosen';
 import { heightsOfCar } from '@/server/queries/car-heights';
 import { crewNames, orderPage } from '@/server/queries/page-data';
 
@@ -46,13 +48,20 @@ export default async function HeightsPage({ params }: { params: Promise<{ id: st
   const since = sinceHandoff(car, file);
   const later = heightsWithPendingAccessories(file);
   const { leads } = await crewNames();
-  const tires = tiresNow(file.state);
+  const how = {
+    method: baseline?.entry.data.method ?? intake.targets.method,
+    upperPoint: baseline?.entry.data.upperPoint ?? 'fender lip',
+    tires: tiresNow(file.state),
+  };
+  const { gauges } = await standInsNow(db());
   return (
     <>
       {!isClosed(file.state) && (
         <div className="mb-8">
           <HeightsForm
             key={rows.length}
+            doubtedBy={doubtedByOf(file.state, occasions, how, viewer.id)}
+            gauges={gauges.chosen}
             orderId={file.id}
             stance={{
               body: stance.body,
@@ -63,9 +72,7 @@ export default async function HeightsPage({ params }: { params: Promise<{ id: st
               before: stance.before,
             }}
             occasions={occasions}
-            method={baseline?.entry.data.method ?? intake.targets.method}
-            upperPoint={baseline?.entry.data.upperPoint ?? 'fender lip'}
-            tires={tires}
+            {...how}
             unit={baseline ? unit : viewer.lengthUnit}
           />
         </div>
