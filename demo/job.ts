@@ -70,6 +70,11 @@ export class DemoJob {
     return this.shop.act(who, command, { orderId: this.orderId, ...input }, minutes);
   }
 
+  /** Something else given on this order, by its tech. */
+  async give(command: string, input: object, minutes = 2): Promise<void> {
+    await this.act(command, input, this.plan.tech, minutes);
+  }
+
   async state(): Promise<OrderState> {
     return (await loadOrder(db(), this.orderId))!.state;
   }

@@ -1,6 +1,7 @@
 import { db } from '../src/server/database';
 import { stockCatalog } from './catalog';
 import { stockTools } from './tools';
+import { shackleTries } from './measuring-stories';
 import { lessonsOf, orchardNotes, ownVersion, rustyCart } from './bay-stories';
 import {
   EARLIER,
@@ -22,6 +23,7 @@ import {
   BEES,
   CART,
   FARRIER,
+  HIVES,
   ORCHARD,
   PLANNED,
   POST,
@@ -174,6 +176,10 @@ export async function loadDemo(
   tell('      on its wheels: a shuttle whose front came out low, its rack booked');
   shop.moment(-2, 15);
   await shuttleWaits(shop, job(SHUTTLE));
+
+  tell('      on its wheels: the hive truck, its shackles tried hole by hole');
+  shop.moment(-1, 14);
+  await shackleTries(job(HIVES));
 
   tell('      in the shop: five cars, each at another point of the work');
   shop.moment(-1, 15);

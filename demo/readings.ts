@@ -25,19 +25,21 @@ const USUAL: [RegExp, number][] = [
   [/load|weight/, 1120],
   [/angle/, 6],
 ];
-const usual = ({ what, unit }: Measure): number => {
-  if (unit === 'count') return /pins/.test(what) ? 11 : 3;
+const usual = ({ what, unit, corner }: Measure, state: OrderState): number => {
+  const stood = corner && /hub to lip/.test(what) && state.heights.at(-1)?.mm[corner];
+  if (stood) return stood;
+  if (unit === 'count') return /pins/.test(what) ? 11 : /hole/.test(what) ? 1 : 3;
   if (unit === 'turns') return 9;
   if (unit === 'deg') return 4.5;
   return USUAL.find(([words]) => words.test(what))?.[1] ?? 24;
 };
 
-function meeting(measure: Measure, reference: number | null): number {
+function meeting(measure: Measure, reference: number | null, state: OrderState): number {
   const { least, most, changeLeast, changeMost, within } = measure.judge ?? {};
   if (reference !== null && within !== undefined) return reference;
   if (reference !== null && changeLeast !== undefined) return reference + changeLeast;
   if (reference !== null && changeMost !== undefined) return reference + changeMost;
-  const value = usual(measure);
+  const value = usual(measure, state);
   if (least !== undefined && value < least) return least;
   return most !== undefined && value > most ? most : value;
 }
@@ -55,7 +57,7 @@ export function figuresToRead(state: OrderState, step: Step): { measureId: strin
     if (one.figure) continue;
     const { unit } = measure;
     const value =
-      unit === 'word' || !isFigureUnit(unit) ? null : meeting(measure, one.reference?.value ?? null);
+      unit === 'word' || !isFigureUnit(unit) ? null : meeting(measure, one.reference?.value ?? null, state);
     const text = value === null ? (unit === 'word' ? 'none' : '4') : written(value, unit);
     typed.push({ measureId: one.measureId, text });
     given.push({

@@ -202,6 +202,28 @@ export const CART: Story = {
   after: ['10', '10', '10', '10'],
 };
 
+/** A tail raised on longer shackles, hole by hole. */
+export const HIVES: Story = {
+  customer: { name: 'Saddle Rock Bees', phone: '555 0160', email: 'hives@saddle-rock.example' },
+  vehicle: pickUp('Brae Fell pick-up, hive truck', 'HIVE 6', '3300 mm', { platform: 'Fell' }),
+  tech: 'Ilse',
+  odometer: 88140,
+  unit: 'mi',
+  lengthUnit: 'in',
+  tires: '265/70R17',
+  wheels: '17 x 8, offset 20',
+  carries: 'Forty hives in May, empty otherwise',
+  wants: 'The tail up an inch, level with the hives on',
+  targets: { front: null, rear: '22 3/4' },
+  pacePerDay: 21,
+  promisedInDays: 2,
+  place: null,
+  before: ['21 1/4', '21 3/16', '21 3/4', '21 11/16'],
+  parts: ['OS-150'],
+  procedures: [{ id: 'rear-leaf-shackles', ways: ['isolator-kept', 'holes-fit'] }],
+  after: ['21 1/4', '21 3/16', '22 3/4', '22 11/16'],
+};
+
 /** Jobs of the other kinds of axle, most of them as far as their plan. */
 export const PLANNED: Story[] = [
   {

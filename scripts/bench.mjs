@@ -22,7 +22,11 @@ for (const name of chosen) {
     },
     // What the tests build cars with reads the library from beside itself.
     define: { __dirname: JSON.stringify(path.join(root, 'tests', 'support')) },
-    alias: { '@': path.join(root, 'src') },
+    external: ['sharp'],
+    alias: {
+      'server-only': path.join(root, 'scripts', 'lib', 'server-only.mjs'),
+      '@': path.join(root, 'src'),
+    },
     logLevel: 'warning',
   });
   await import(pathToFileURL(outfile).href);

@@ -5,6 +5,15 @@ import { Button } from './button';
 /** What a pad reads. */
 export type PadUnit = 'in' | 'mm' | 'deg' | 'turns' | 'count' | 'kg';
 
+const UNIT_WORDS: Record<PadUnit, string> = {
+  in: 'in',
+  mm: 'mm',
+  deg: 'degrees',
+  turns: 'turns',
+  count: '',
+  kg: 'kg',
+};
+
 const SIXTEENTHS = Array.from({ length: 16 }, (_, index) => index);
 
 export function fractionText(sixteenths: number): string {
@@ -111,6 +120,10 @@ export function MeasurePad({
         </button>
       </div>
       <div className="flex flex-col gap-3">
+        <p className="flex items-baseline gap-4 border-b border-rule pb-1" aria-hidden>
+          <span className="figure text-5xl leading-none">{value || '—'}</span>
+          <span className="font-head text-2xl text-soft">{UNIT_WORDS[unit]}</span>
+        </p>
         {unit === 'in' && (
           <Sixteenths
             tall

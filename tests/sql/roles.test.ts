@@ -33,6 +33,7 @@ const MAY: Record<string, Role[]> = {
   'figure.record': ['tech', 'lead', 'owner'],
   'try.record': ['tech', 'lead', 'owner'],
   'compare.record': ['tech', 'lead', 'owner'],
+  'photo.height': ['tech', 'advisor', 'lead', 'owner'],
   'step.approve': ['tech', 'lead', 'owner'],
   'override.record': ['tech', 'advisor', 'lead', 'owner'],
   'value.set': ['tech', 'advisor', 'lead', 'owner'],

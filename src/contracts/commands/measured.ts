@@ -3,7 +3,8 @@ import type { Corner } from '@/core/corners';
 import { FIGURE_BY, type FigureBy } from '@/core/ledger/kinds/measured';
 import { PART_SOURCES, type PartSource } from '@/core/planner/plan-part';
 import { COMPARE_KINDS, type CompareKind } from '@/core/procedure/types';
-import { type Defaulted, area, offlineContract } from '../command';
+import { PHOTO_READINGS, type PhotoReading } from '@/core/photo/read-photo';
+import { type Defaulted, area, contract, offlineContract } from '../command';
 import { corner, figuresTyped, id, line, oneOf, text } from '../fields';
 
 const stepId = () => Joi.string().max(80).required();
@@ -11,6 +12,13 @@ const lengths = () => oneOf('in', 'mm').default('mm');
 const confirmed = () => Joi.boolean().default(false);
 /** What is typed on the pad: short, and never nothing. */
 const typed = () => line(60).required().messages({ 'string.empty': 'Type what it reads' });
+
+const pixels = () => Joi.number().integer().min(100).max(20_000);
+const pixel = () =>
+  Joi.object({
+    x: Joi.number().min(-2000).max(22_000).required(),
+    y: Joi.number().min(-2000).max(22_000).required(),
+  });
 
 export const measured = area('Measured at the work', {
   /** Records figures of a step as they read, each judged by what it is held against. */
@@ -120,6 +128,42 @@ export const measured = area('Measured at the work', {
       fit: text(300),
       lengths: lengths(),
       photoId: id().allow(null).default(null),
+    },
+  }),
+  /** Records a height or an angle read in a photograph by the card in it: proof beside a tape, never in its place. */
+  'photo.height': contract<
+    Defaulted<
+      {
+        orderId: string;
+        photoId: string;
+        what: PhotoReading;
+        corner: Corner | null;
+        picture: { width: number; height: number };
+        corners: { x: number; y: number }[];
+        points: { x: number; y: number }[];
+        outOfPlane: number;
+        foundBy: 'itself' | 'hand';
+      },
+      'corner'
+    >,
+    { value: number; sd: number; agrees: boolean | null }
+  >({
+    title: 'Record a height by photograph',
+    who: ['tech', 'advisor'],
+    fields: {
+      orderId: id().required(),
+      photoId: id().required().messages({ 'any.required': 'Take the picture first' }),
+      what: oneOf(...PHOTO_READINGS).required(),
+      corner: corner().allow(null).default(null),
+      picture: Joi.object({ width: pixels().required(), height: pixels().required() }).required(),
+      corners: Joi.array().items(pixel()).length(4).required(),
+      points: Joi.array().items(pixel()).length(2).required(),
+      outOfPlane: Joi.number()
+        .min(-200)
+        .max(300)
+        .required()
+        .messages({ 'number.base': 'Measure how far it stands out of the card’s plane' }),
+      foundBy: oneOf('itself', 'hand').required(),
     },
   }),
   /** One cut of a coil, no larger than the shop's smallest step, with its measure right after. */

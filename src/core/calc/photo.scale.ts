@@ -1,4 +1,5 @@
 import { Refusal } from '../refusal';
+import { solveLinear } from './linear';
 
 export interface Pixel {
   x: number;
@@ -25,24 +26,6 @@ interface PlaneMap {
   middle: Pixel;
 }
 
-/** Solves eight equations by elimination, the largest pivot first. @returns null where they do not stand apart */
-function solve(rows: number[][]): number[] | null {
-  const size = rows.length;
-  for (let at = 0; at < size; at += 1) {
-    let pivot = at;
-    for (let row = at + 1; row < size; row += 1)
-      if (Math.abs(rows[row]![at]!) > Math.abs(rows[pivot]![at]!)) pivot = row;
-    if (Math.abs(rows[pivot]![at]!) < 1e-12) return null;
-    [rows[at], rows[pivot]] = [rows[pivot]!, rows[at]!];
-    for (let row = 0; row < size; row += 1) {
-      if (row === at) continue;
-      const part = rows[row]![at]! / rows[at]![at]!;
-      for (let column = at; column <= size; column += 1) rows[row]![column]! -= part * rows[at]![column]!;
-    }
-  }
-  return rows.map((row, at) => row[size]! / row[at]!);
-}
-
 function planeMap({
   card: { width, height },
   corners,
@@ -65,7 +48,7 @@ function planeMap({
       [0, 0, 0, x, y, 1, -x * to.y, -y * to.y, to.y],
     ];
   });
-  const eight = solve(rows);
+  const eight = solveLinear(rows);
   return eight && { eight, middle };
 }
 

@@ -13,7 +13,7 @@ export type Compared = EntryOf<'compared'>;
 const keyOf = ({ data: { kind, end, corner } }: Compared) => `${kind} ${corner ?? end}`;
 
 /** The last comparison of each kind of part at each place: another one taken stands in the place of the first. */
-export const comparedNow = ({ compared }: OrderState): Compared[] => [
+export const comparedNow = ({ compared }: Pick<OrderState, 'compared'>): Compared[] => [
   ...new Map(compared.map((one) => [keyOf(one), one])).values(),
 ];
 
@@ -32,7 +32,7 @@ export const mismatches = (state: OrderState): Compared[] =>
   comparedNow(state).filter(({ data }) => !data.fits);
 
 /** A used, donor or shop-made part that fits goes on with the lead's yes to that very part. */
-export const partLifted = ({ overrides }: OrderState, entryId: string): boolean =>
+export const partLifted = ({ overrides }: Pick<OrderState, 'overrides'>, entryId: string): boolean =>
   overrides.some(({ data }) => data.rule === 'used-part' && data.ref === entryId);
 
 export const waitsForYes = (state: OrderState): Compared[] =>

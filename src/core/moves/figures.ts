@@ -41,7 +41,11 @@ export interface FiguresInput {
 const fieldOf = (index: number) => `figures[${index}].text`;
 
 const withUnit = (text: string, unit: string, lengths: TapeUnit) =>
-  unit === 'mm' && !/["'a-z]/i.test(text) ? `${text} ${lengths}` : text;
+  unit === 'mm' && !/["'a-z]/i.test(text)
+    ? `${text} ${lengths}`
+    : unit === 'deg' && !/[°'’′]/.test(text)
+      ? `${text}°`
+      : text;
 
 /** Values of the sheet as they are typed with the figures they are for. @throws Refusal */
 function readSheet(step: Step, { sheet = [], lengths }: FiguresInput) {

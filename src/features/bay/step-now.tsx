@@ -293,6 +293,7 @@ export function StepNow({
               busy ||
               inTheWay.length > 0 ||
               waiting !== undefined ||
+              (read.missing.length > 0 && read.typed.length === 0) ||
               (read.typed.length > 0 && !read.readable)
             }
             onClick={() => void (read.typed.length && !read.whole ? record() : finish())}

@@ -3,11 +3,13 @@
 import { Button } from '@/ui/button';
 import { useState } from 'react';
 import { answer } from '@/core/calc';
+import type { TryNextAnswer, TryNextInput } from '@/core/calc/try.next';
 import type { BenchTool } from '@/core/calc/bench';
 import examples from '@/core/calc/examples.json';
 import { type FieldShape, describeField } from '@/core/calc/field-words';
 import { Answer, figure } from './bench-answer';
 import { Field } from './bench-field';
+import { BenchTries } from './bench-tries';
 import { type Typed, asTyped, blank, readTyped } from './typed-input';
 
 const at = (value: unknown, path: string): unknown =>
@@ -102,6 +104,9 @@ export function BenchToolPage({
         )}
         {got?.ok && (
           <>
+            {tool.name === 'try.next' && (
+              <BenchTries input={input as TryNextInput} got={got.output as TryNextAnswer} />
+            )}
             {shownFirst && main && (
               <div className="border-b border-ink pb-2">
                 <p className="font-head text-lg text-soft">{describeField(tool.first.split('.').at(-1)!)}</p>

@@ -26,7 +26,7 @@ export function ComparedShown({
   leads,
 }: {
   compared: Compared;
-  state: OrderState;
+  state: Pick<OrderState, 'overrides'>;
   orderId: string;
   leads: PinPerson[];
 }) {

@@ -66,7 +66,7 @@ export function TryCard({
       </p>
       <p className="mt-1 text-lg text-soft">
         {loop.prior.slope !== 0 &&
-          `One moves it about ${Math.round(Math.abs(answer?.slope ?? loop.prior.slope) * 10) / 10}${isAngle(trial.unit) ? '°' : ' mm'}: ${tries.length > 1 ? 'by this car’s own answers, ' : ''}${loop.prior.from}.`}
+          `One moves it about ${Math.round(Math.abs(answer?.slope ?? loop.prior.slope) * 10) / 10}${isAngle(trial.unit) ? '°' : ' mm'}: ${tries.length > 1 ? 'by this car’s own answers, and ' : ''}${loop.prior.from}.`}
       </p>
       {answer && target !== null && (
         <TryChart

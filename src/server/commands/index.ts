@@ -52,6 +52,7 @@ import { carMerge, customerMerge } from './merge';
 import { orderPlace } from './order.place';
 import { overrideRecord } from './override.record';
 import { partSave } from './part.save';
+import { photoHeightRecord } from './photo.height';
 import { partsCheckin } from './parts.checkin';
 import { personAdd } from './person.add';
 import { personAdmit } from './person.admit';
@@ -125,6 +126,7 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'figure.record': moveOnly('figure.record'),
   'try.record': moveOnly('try.record'),
   'compare.record': compareRecord,
+  'photo.height': photoHeightRecord,
   'also.open': moveOnly('also.open'),
   'stuck.begin': moveOnly('stuck.begin'),
   'stuck.end': moveOnly('stuck.end'),

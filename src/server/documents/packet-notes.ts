@@ -4,6 +4,7 @@ import { odometerText } from '@/core/units/distance';
 import { shopMoment } from '@/core/units/shop-time';
 import { CORNER_NAMES, placedName } from '@/core/procedure/engine';
 import { type ExtraStands, extrasOf } from '@/core/ledger/extras';
+import { measuredNotes } from '@/core/ledger/measured-words';
 import type { OrderState } from '@/core/ledger/order-state';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
 import { moneyText } from '@/core/units/money';
@@ -81,6 +82,7 @@ export function packetNotes(
         ({ data }) => `Planned ${data.planned}, got ${data.got} (${people[data.leadId] ?? ''})`,
       ),
     },
+    ...measuredNotes(state, state.intake?.data.targets.unit ?? 'mm'),
     { title: 'Temporary torque values', lines: interim },
     {
       title: 'Found and not done',

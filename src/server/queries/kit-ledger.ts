@@ -8,6 +8,7 @@ import {
   summarizeLifts,
   tally,
 } from '@/core/ledger/kit-ledger';
+import type { JobSlope } from '@/core/ledger/kit-slopes';
 import type { Db } from '../database';
 import { type Lesson, lessons } from './lessons';
 import type { Row } from '../tables';
@@ -24,6 +25,8 @@ export interface KitLedger {
   hours: { jobs: number; book: number; actual: number } | null;
   moved: Tally[];
   fouls: Tally[];
+  /** What a hole, a turn or a block of it moved a car, job by job. */
+  slopes: { platform: string; words: string; slope: JobSlope }[];
   checkIns: (LongCheckInData & { at: string })[];
   lessons: Lesson[];
 }
@@ -43,8 +46,8 @@ export async function kitLedger(tx: Db, kit: string): Promise<KitLedger> {
       WHERE order_id IN (SELECT order_id FROM finished_lift WHERE kit = ?)`,
     [kit],
   );
-  const facts = await tx.rows<Row<'kit_fact', 'what' | 'words' | 'at'> & { detail: object }>(
-    'SELECT what, words, detail, at FROM kit_fact WHERE kit = ? ORDER BY at DESC',
+  const facts = await tx.rows<Row<'kit_fact', 'what' | 'words' | 'platform' | 'at'> & { detail: object }>(
+    'SELECT what, words, platform, detail, at FROM kit_fact WHERE kit = ? ORDER BY at DESC',
     [kit],
   );
   const wordsOf = (what: string) => facts.filter((fact) => fact.what === what).map((fact) => fact.words);
@@ -59,6 +62,9 @@ export async function kitLedger(tx: Db, kit: string): Promise<KitLedger> {
       : null,
     moved: tally(wordsOf('moved')),
     fouls: tally(wordsOf('foul')),
+    slopes: facts
+      .filter((fact) => fact.what === 'slope')
+      .map((fact) => ({ platform: fact.platform, words: fact.words, slope: fact.detail as JobSlope })),
     checkIns: facts
       .filter((fact) => fact.what === 'check-in')
       .map((fact) => ({ ...(fact.detail as LongCheckInData), at: fact.at.toISOString() })),

@@ -107,6 +107,23 @@ export default async function KitPage({ params }: { params: Promise<{ id: string
         />
         <Counted title="Fouls found" lines={ledger.fouls} none="Nothing rubbed or touched." />
         <section>
+          <h2 className="border-b border-ink pb-1">What one setting moves</h2>
+          <ul>
+            {ledger.slopes.map(({ platform, words, slope }, index) => (
+              <li key={index} className="border-b border-rule py-1.5">
+                <span className="font-semibold">{platform || 'no platform'}</span>, {words}
+                <span className="text-soft">
+                  {' '}
+                  ({slope.setting}, {slope.tries} tries)
+                </span>
+              </li>
+            ))}
+            {ledger.slopes.length === 0 && (
+              <li className="py-2 text-soft">No job has tried its settings yet.</li>
+            )}
+          </ul>
+        </section>
+        <section>
           <h2 className="border-b border-ink pb-1">After months, their owners say</h2>
           <ul>
             {ledger.checkIns.map((one) => (

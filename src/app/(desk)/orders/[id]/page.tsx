@@ -1,6 +1,7 @@
 import { describeTiresAndWheels } from '@/core/ledger/wheel-compare';
 import { HeightTable, StancePanel } from '@/features/heights/stance-panel';
 import { heightsOfOrder } from '@/features/heights/order-heights';
+import { OrderFigures } from '@/features/measuring/order-figures';
 import { OpenList } from '@/features/orders/open-list';
 import { CancelOrder, ChangeTargets } from '@/features/orders/undo-order';
 import { WheelsOn } from '@/features/orders/wheels-on';
@@ -75,6 +76,7 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
               : 'A visit: its work is in the bay view.'}
           </p>
         )}
+        <OrderFigures state={state} lengths={viewer.lengthUnit} />
       </div>
       <aside className="grid content-start gap-7 lg:border-l lg:border-rule lg:pl-7">
         {state.document && state.run && <OpenList document={state.document} run={state.run} />}

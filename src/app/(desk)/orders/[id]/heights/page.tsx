@@ -1,3 +1,4 @@
+import { Link } from '@/ui/link';
 import type { Metadata } from 'next';
 import type { HeightOccasion } from '@/core/ledger/kinds/arrival';
 import { isClosed, isJob } from '@/core/ledger/order-state';
@@ -76,6 +77,13 @@ export default async function HeightsPage({ params }: { params: Promise<{ id: st
             unit={baseline ? unit : viewer.lengthUnit}
           />
         </div>
+      )}
+      {!isClosed(file.state) && (
+        <p className="mb-8">
+          <Link className="btn" href={`/orders/${file.id}/photo-tape`}>
+            Height by photograph
+          </Link>
+        </p>
       )}
       {rows.length > 0 && (
         <section className="mb-8">

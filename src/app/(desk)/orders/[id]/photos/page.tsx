@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { Link } from '@/ui/link';
 import { Nothing } from '@/ui/states';
 import { missingShots } from '@/core/ledger/closing';
 import { isClosed } from '@/core/ledger/order-state';
@@ -89,6 +90,9 @@ export default async function PhotosPage({ params }: { params: Promise<{ id: str
               orderId={file.id}
               steps={steps.map((step, index) => ({ id: step.id, text: `${index + 1} ${step.do}` }))}
             />
+            <Link className="btn mt-4 w-full" href={`/orders/${file.id}/photo-tape`}>
+              Height by photograph
+            </Link>
             {camera.chosen && (
               <div className="mt-4">
                 <StandInCamera orderId={file.id} />

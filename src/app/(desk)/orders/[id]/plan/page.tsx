@@ -1,19 +1,26 @@
 import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { formatTape } from '@/core/calc/tape.format';
-import { baselineOf, latestPlan, planAnswer } from '@/core/ledger/order-state';
+import { comparedNow } from '@/core/ledger/compared';
+import { baselineOf, isClosed, latestPlan, planAnswer } from '@/core/ledger/order-state';
 import { holdsRole } from '@/core/ledger/roles';
+import type { PerCorner } from '@/core/corners';
+import type { PlanData } from '@/core/ledger/kinds/planned';
+import { type PlannerInput, heightsAfter, standCar } from '@/core/planner/car-stand';
+import { attempt } from '@/core/refusal';
+import { partsAsMeasured } from '@/core/planner/as-measured';
 import { predictedHeights } from '@/core/stance/plan';
 import { hoursText, moneyText } from '@/core/units/money';
 import { shopMoment } from '@/core/units/shop-time';
 import { heightsOfOrder } from '@/features/heights/order-heights';
 import { HeightTable } from '@/features/heights/stance-panel';
 import { AnswerForm } from '@/features/answers/answer-form';
+import { OldAndNew } from '@/features/measuring/old-and-new';
 import { Planner } from '@/features/planner/planner';
 import { db } from '@/server/database';
 import { kitLines } from '@/server/queries/kit-ledger';
 import { catalogParts } from '@/server/queries/catalog';
-import { orderPage } from '@/server/queries/page-data';
+import { crewNames, orderPage } from '@/server/queries/page-data';
 import { finishedLifts, sheetOfOrder } from '@/server/queries/planning';
 import { Shapes } from '@/ui/shapes';
 
@@ -45,6 +52,11 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
   const kits = [...new Set(catalog.flatMap((part) => part.kit ?? []))];
   const past = await finishedLifts(db(), vehicle.platform, kits);
   const setup = { front: vehicle.frontSuspension, rear: vehicle.rearSuspension };
+  const asMeasured = partsAsMeasured(
+    plan?.data.parts ?? [],
+    state.run ? [] : comparedNow(state).map(({ data }) => data),
+  );
+  const { leads } = await crewNames();
   const start = {
     setup,
     body: stance.body,
@@ -52,9 +64,10 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
     baseline: baseline.mm,
     method: baseline.entry.data.method,
     targets: stance.target,
-    parts: plan?.data.parts ?? [],
+    parts: asMeasured.parts,
     accessories: plan?.data.accessories ?? [],
   };
+  const measuredStand = plan && asMeasured.changes.length ? heightsAsMeasured(start, plan.data) : null;
   const musts = plan?.data.musts.length ?? 0;
   const later = plan?.data.accessories.filter((one) => one.later) ?? [];
   return (
@@ -69,6 +82,9 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
                 rows={[
                   { label: 'As it came', mm: baseline.mm },
                   { label: 'Predicted', mm: predictedHeights(baseline.mm, plan.data), tone: 'predicted' },
+                  ...(measuredStand
+                    ? [{ label: 'Predicted, as measured', mm: measuredStand, tone: 'predicted' as const }]
+                    : []),
                   ...(later.length
                     ? [
                         {
@@ -157,8 +173,21 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
           </div>
         </section>
       )}
+      <OldAndNew
+        orderId={file.id}
+        state={{ compared: state.compared, overrides: state.overrides }}
+        leads={leads}
+        lengths={viewer.lengthUnit}
+        changes={asMeasured.changes}
+        closed={isClosed(state) || state.run !== null}
+      />
       {!state.run && (
-        <details id="change" open={!plan || answered?.data.yes === false || (!answered && musts > 0)}>
+        <details
+          id="change"
+          open={
+            !plan || asMeasured.changes.length > 0 || answered?.data.yes === false || (!answered && musts > 0)
+          }
+        >
           <summary className={plan ? 'btn mb-5' : 'sr-only'}>
             Change the plan, and ask the customer again
           </summary>
@@ -181,4 +210,18 @@ export default async function PlanPage({ params }: { params: Promise<{ id: strin
       )}
     </>
   );
+}
+
+/** Where it would stand by the parts as they were measured; null where that has no answer. */
+function heightsAsMeasured(
+  start: Omit<PlannerInput, 'learned'>,
+  plan: Pick<PlanData, 'learned' | 'accessories'>,
+): PerCorner<number> | null {
+  const input = {
+    ...start,
+    accessories: plan.accessories.filter((one) => !one.later),
+    learned: { front: plan.learned.front.ratio, rear: plan.learned.rear.ratio },
+  };
+  const stand = attempt(() => heightsAfter(input, standCar(input)));
+  return stand.ok ? stand.value : null;
 }
