@@ -5,7 +5,17 @@ import { entriesOf } from '../../src/server/entries/kept';
 import type { DemoJob } from '../../demo/job';
 import { onTheLift } from '../support/shop';
 import { Cable } from './cut';
-import { addPart, drawnPicture, enterPin, signIn, choose, lowerFromHere, openMore } from './hands';
+import {
+  DONE,
+  addPart,
+  choose,
+  drawnPicture,
+  enterPin,
+  lowerFromHere,
+  openMore,
+  signIn,
+  typeFigures,
+} from './hands';
 
 /** What an online run and an offline one must say alike: what was recorded, in its order, by whom. */
 const record = (entries: Entry[]) =>
@@ -25,9 +35,8 @@ const since = async (job: DemoJob, seq: number) =>
 const heading = (page: Page) => page.getByRole('heading', { level: 1 });
 
 async function tapDone(page: Page): Promise<void> {
-  const measured = page.locator('[name=measured]');
-  if (await measured.count()) await measured.fill('4');
-  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await typeFigures(page);
+  await page.getByRole('button', { name: DONE }).click();
 }
 
 /** Works step by step with nothing but what the tablet shows, until a step's words match. */

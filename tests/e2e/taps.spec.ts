@@ -1,7 +1,7 @@
 import { type Page, expect, test } from './covered';
 import { db } from '../../src/server/database';
 import { onTheLift } from '../support/shop';
-import { find, orderId, press, signIn, takePhoto, touching, workUntil } from './hands';
+import { DONE, find, orderId, press, signIn, takePhoto, touching, typeFigures, workUntil } from './hands';
 
 /**
  * What the ten commonest acts cost in taps and keys, counted by the page itself: what a hand does, whatever the test calls it.
@@ -146,12 +146,11 @@ const record = (page: Page) => page.locator('button', { hasText: /^Record( pass|
 /** Does the step in hand, with what it asks for: a measure, its pictures. */
 async function stepOn(page: Page): Promise<void> {
   const now = await page.locator('h1').innerText();
-  const measured = page.locator('[name=measured]');
-  if (await measured.count()) await measured.fill('4');
+  await typeFigures(page);
   const shot = page.locator('button', { hasText: /^Photo:/ });
   for (let asked = await shot.allInnerTexts(); asked.length; asked = await shot.allInnerTexts())
     await takePhoto(page, page, asked[0]);
-  await press(page.locator('button', { hasText: /^Done$/ }));
+  await press(page.locator('button', { hasText: DONE }));
   await expect(page.locator('h1')).not.toHaveText(now);
 }
 
@@ -175,7 +174,7 @@ test('in the bay: a step, a torque, a second check, a clock, a picture, another 
     await costs(page, 'the clock started', { taps: 1, keys: 0 });
 
     // A step that asks for nothing beside itself.
-    const asks = page.locator('[name=measured], button:text-matches("^Photo:")');
+    const asks = page.locator('[aria-label="Figures of this step"], button:text-matches("^Photo:")');
     while ((await asks.count()) + (await record(page).count()) > 0) await stepOn(page);
     const words = await page.locator('h1').innerText();
     await begin(page);

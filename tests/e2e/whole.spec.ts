@@ -4,7 +4,7 @@ import { entriesOf } from '../../src/server/entries/kept';
 import { onTheLift } from '../support/shop';
 import { doneInput } from '../support/readings';
 import { Cable } from './cut';
-import { give, signIn, choose } from './hands';
+import { choose, DONE, give, signIn, typeFigures } from './hands';
 
 const RUN = Date.now() % 10_000;
 
@@ -81,14 +81,13 @@ test('two people at once: what one records the other sees within a second', asyn
   // Both press the same step: one is recorded, the other hears what happened meanwhile.
   const before = (await entriesOf(db(), job.orderId)).length;
   const step = await two!.getByRole('heading', { level: 1 }).innerText();
-  const measured = (page: Page) => page.locator('[name=measured]');
   for (const page of [one!, two!]) {
     await expect(page.getByRole('heading', { level: 1 })).toHaveText(step);
-    if (await measured(page).count()) await measured(page).fill('4');
+    await typeFigures(page);
   }
   // At the same moment: a page that had heard of the other's press would do the next step by its own.
   const buttons = await Promise.all(
-    [one!, two!].map((page) => page.getByRole('button', { name: 'Done', exact: true }).elementHandle()),
+    [one!, two!].map((page) => page.getByRole('button', { name: DONE }).elementHandle()),
   );
   await Promise.all(buttons.map((button) => button!.evaluate((node) => (node as HTMLElement).click())));
   await expect.poll(async () => (await entriesOf(db(), job.orderId)).length).toBe(before + 1);
@@ -144,8 +143,8 @@ test('a slow network and one that drops its answers: each move is recorded once'
   // The request gets through, and its answer is torn on the way back.
   cable.delay = 300;
   words = await heading.innerText();
-  if (await page.locator('[name=measured]').count()) await page.locator('[name=measured]').fill('4');
-  await page.getByRole('button', { name: 'Done', exact: true }).click();
+  await typeFigures(page);
+  await page.getByRole('button', { name: DONE }).click();
   await expect
     .poll(async () => (await entriesOf(db(), job.orderId)).length, { intervals: [20] })
     .toBe(before + 2);
@@ -230,11 +229,17 @@ test('the main job by keyboard alone: signed in, found, stepped, torqued', async
       await expect.poll(() => take.allInnerTexts()).not.toEqual(offered);
       continue;
     }
-    if (await page.locator('[name=measured]').count()) {
-      await tabTo(page, /^\s*Measured:/);
-      await page.keyboard.type('4');
+    const figures = page.locator('section[aria-label="Figures of this step"] li');
+    if (await figures.count()) {
+      await tabTo(page, /threads showing/);
+      await page.keyboard.press('Tab');
+      // Enter goes on to the next figure by itself.
+      for (let left = await figures.count(); left > 0; left -= 1) {
+        await page.keyboard.type('12');
+        await page.keyboard.press('Enter');
+      }
     }
-    await tabTo(page, /^\s*Done\s*$/);
+    await tabTo(page, /^\s*(Done|Record these \d+ figures: done)\s*$/);
     await page.keyboard.press('Enter');
     await expect(heading).not.toHaveText(words);
   }

@@ -101,7 +101,9 @@ export function MeasureCard({
                     aria-label={one.name}
                     className="input figure w-56 text-3xl"
                     autoComplete="off"
-                    inputMode={isTextUnit(one.measure.unit) ? 'text' : 'decimal'}
+                    // The pad beneath types; a keyboard that is there may too, none is called up.
+                    inputMode={isTextUnit(one.measure.unit) ? 'text' : 'none'}
+                    autoFocus={chosen === one.measureId}
                     value={typed[one.measureId] ?? ''}
                     placeholder={
                       one.figure?.data.text ?? (isTextUnit(one.measure.unit) ? one.measure.unit : '')
