@@ -158,3 +158,18 @@ export async function agreedJob(plate: string, place: string | null = null): Pro
 /** The same with its work begun: nothing is raised or opened yet. */
 export const onTheLift = async (plate: string, place: string | null = null): Promise<DemoJob> =>
   (await agreedJob(plate, place)).started();
+
+/**
+ * A job whose work has begun, in the shop that is being served: of its own car, parts and procedures.
+ * @param until the step before which it stops, by the end of its id
+ */
+export async function jobStarted(plate: string, more: Partial<JobPlan>, until?: string): Promise<DemoJob> {
+  const shop = await testShop(`job ${plate}`);
+  shop.moment(0, 14);
+  const job = await jobOn(shop, truck(plate, await testWrenches(shop, plate), more)).intake();
+  await job.heights('as came', job.plan.before);
+  await (await (await job.planned()).agreed()).started();
+  if (!until) return job;
+  const { document } = await job.state();
+  return job.work({ step: document!.steps.find(({ id }) => id.endsWith(`/${until}`))!.id });
+}

@@ -1,5 +1,5 @@
 import type { Corner } from '../corners';
-import { loopOf, loopWords, overshootShare, saidOf } from '../ledger/trial-loop';
+import { loopOf, overshootShare, saidOf } from '../ledger/trial-loop';
 import { asksFigures } from '../ledger/figures';
 import { nextTry } from '../calc/try.next';
 import { isCoilCut, turnsCut } from '../procedure/coil-cuts';
@@ -90,7 +90,7 @@ function refuseOvershoot(order: MovingOrder, corner: Corner, turns: number): voi
   if (share < ONE_IN_FIVE || lifted || !saidOf(loop, set)) return;
   throw new Refusal(
     'overshoot',
-    `${set} turns off would stand too low ${Math.max(1, Math.round(share * 10))} times in ten. ${loopWords(loop, 'mm')} Cut less, or the lead says yes.`,
+    `${set} turns off would stand too low ${Math.max(1, Math.round(share * 10))} times in ten. Refit it, stand it on its wheels and read it first; or cut less; or the lead says yes.`,
     'turns',
   );
 }
