@@ -122,9 +122,6 @@ const MOVES: { [N in OfflineName]: Move<N> } = {
   'setting.record': (_, input) => ({ entries: [{ kind: 'setting', data: dataOf(input) }], answer: {} }),
 };
 
-export const isOfflineCommand = (name: string): name is OfflineName => Object.hasOwn(MOVES, name);
-export const OFFLINE_COMMANDS = Object.keys(MOVES) as OfflineName[];
-
 /** Moves that open, close, raise or lower something. */
 export const MOVES_THE_CAR: ReadonlySet<string> = new Set<OfflineName>([
   'step.done',

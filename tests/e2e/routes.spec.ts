@@ -186,6 +186,18 @@ const ROUTES: Record<string, Route> = {
       answer: { status: 200, type: /text\/calendar/, cache: NO_STORE },
     },
   },
+  'api/card.pdf': {
+    method: 'GET',
+    stranger: { ...OUT_PLAIN, send: at('/api/card.pdf') },
+    wrong: [],
+    right: { send: at('/api/card.pdf'), answer: { status: 200, says: /^%PDF/ } },
+  },
+  'api/orders/[id]/gauges': {
+    method: 'GET',
+    stranger: { ...OUT_PLAIN, send: at(({ order }) => `/api/orders/${order}/gauges`) },
+    wrong: [{ send: at(`/api/orders/${NOWHERE}/gauges`), answer: { status: 404 } }],
+    right: { send: at(({ order }) => `/api/orders/${order}/gauges`), answer: { status: 200, says: /"LF"/ } },
+  },
   'api/camera': {
     method: 'GET',
     stranger: { ...OUT_PLAIN, send: at('/api/camera?scene=side') },

@@ -1,7 +1,7 @@
 import type { DemoDriver } from '../../demo/driver';
 import { checkInput } from '@/contracts/check';
 import type { GivenOf, InputOf, OfflineName } from '@/contracts/commands';
-import { OFFLINE_COMMANDS, isOfflineCommand } from '@/contracts/moves';
+import { OFFLINE_COMMANDS, isOfflineCommand } from '@/contracts/offline-names';
 import { Refusal } from '@/core/refusal';
 import type { Entry } from '@/core/ledger/entries';
 import { type BayBundle, stateOf } from '@/features/bay/bay-bundle';
@@ -12,7 +12,7 @@ import { canonicalJson, sha256 } from '@/server/entries/canonical';
 import { entriesOf } from '@/server/entries/kept';
 import { storePhoto } from '@/server/photos/store';
 import sharp from 'sharp';
-import { DEVICE, give, onItsWheels, onTheLift, refusal, testShop } from '../support/shop';
+import { DEVICE, give, jobStarted, onItsWheels, onTheLift, refusal, testShop } from '../support/shop';
 import { doneInput } from '../support/readings';
 
 /**
@@ -180,6 +180,45 @@ test('every command a tablet may keep makes the same entries on both sides', asy
   }
   expect([...tried, ...Object.keys(byDesk)].sort()).toEqual([...OFFLINE_COMMANDS].sort());
 });
+
+test('a try of a setting and a cut of a coil are predicted as they are written', async () => {
+  const shackles = await jobStarted(
+    'FORESEEN TRY',
+    {
+      parts: ['OS-150'],
+      targets: { front: null, rear: '23 1/8' },
+      procedures: [{ id: 'rear-leaf-shackles', ways: ['isolator-kept', 'holes-fit'] }],
+    },
+    'height-b',
+  );
+  const reading = (await shackles.state()).document!.steps.find(({ id }) => id.endsWith('/height-b'))!;
+  const tried = { orderId: shackles.orderId, stepId: reading.id, set: 2, readings: ['571 mm', '570 mm'] };
+  await sameAsWritten(
+    'Ilse',
+    shackles.orderId,
+    'try.record',
+    tried,
+    (await bundleFor('Ilse', shackles.orderId))!,
+  );
+  const lowered = await jobStarted(
+    'FORESEEN CUT',
+    {
+      parts: ['CC-F'],
+      before: ['20', '20', '22', '22'],
+      targets: { front: '18 1/2', rear: null },
+      procedures: [{ id: 'lowering', ways: ['hangers-kept'] }],
+    },
+    'coil-cut-L',
+  );
+  const { orderId } = lowered;
+  const stepId = (await lowered.state()).document!.steps.find(({ id }) => id.endsWith('/coil-cut-L'))!.id;
+  const lead = { leadId: shop.person('Odalys').id, pin: shop.pin('Odalys') };
+  expect(await give(shop, 'Odalys', 'step.approve', { orderId, stepId, ...lead })).toMatchObject({
+    ok: true,
+  });
+  const cut = { orderId, stepId, corner: 'LF' as const, turns: 0.25, freeMm: 388 };
+  await sameAsWritten('Ilse', orderId, 'cut.record', cut, (await bundleFor('Ilse', orderId))!);
+}, 60_000);
 
 test('what the server refuses the tablet refuses too, by the same name and at the same field', async () => {
   const { orderId } = await onTheLift('FORESEEN NO');

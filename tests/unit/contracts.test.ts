@@ -5,7 +5,7 @@ import path from 'node:path';
 import { type Described, check, checkInput } from '@/contracts/check';
 import { COMMAND_NAMES, CONTRACTS, contractOf, type OfflineName } from '@/contracts/commands';
 import { ENTRY_KINDS, areaOf, correctionsOf } from '@/contracts/entries';
-import { OFFLINE_COMMANDS } from '@/contracts/moves';
+import { OFFLINE_COMMANDS } from '@/contracts/offline-names';
 import { fieldPath } from '@/core/refusal';
 
 const described = (name: OfflineName) => contractOf(name).input.describe() as Described;

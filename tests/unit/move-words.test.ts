@@ -1,5 +1,5 @@
 import { describeQueued, describeWaiting } from '@/contracts/queued';
-import { OFFLINE_COMMANDS } from '@/contracts/moves';
+import { OFFLINE_COMMANDS } from '@/contracts/offline-names';
 import { placedName } from '@/core/procedure/engine';
 import { bothEndsRun } from '../support/library';
 

@@ -3,15 +3,14 @@
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { Refusal } from '@/core/refusal';
 import { type Answered, type Envelope, refusedFor } from '@/contracts/answer';
-import { checkInput } from '@/contracts/check';
 import type { AnswerOf, OfflineName } from '@/contracts/commands';
-import { isOfflineCommand } from '@/contracts/moves';
+import { isOfflineCommand } from '@/contracts/offline-names';
 import { newId, nextDeviceSeq } from '@/features/transport/device';
 import type { CommandRoute } from '@/features/transport/use-command';
 import { type BayBundle, type BayNews, knownOf, stateOf, withEntries, withNews } from '../bay/bay-bundle';
 import type { PhotoTarget } from '../photos/photo-upload';
 import { deviceTime, enqueue, keepOffset, onOutbox, sendWaiting, setAside, waiting } from './outbox';
-import { predictEntries } from './predict';
+import type { predictEntries } from './predict';
 import { keyReady, sha256Hex } from './signing';
 import { type Waiting, mayWorkOffline, store } from './store';
 
@@ -186,7 +185,13 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
           'network',
           'The shop’s server did not answer, and this browser keeps nothing without it.',
         );
-      const checked = checkInput(name, envelope.input);
+      const keeping = await import('./keep-move').catch(() => null);
+      if (!keeping)
+        return refusedFor(
+          'network',
+          'The shop’s server did not answer. What you typed is still here: try again.',
+        );
+      const checked = keeping.checkInput(name, envelope.input);
       if (!checked.ok) return checked;
       const at = await deviceTime();
       const ahead = before.flatMap((move) => move.entries);
@@ -198,7 +203,7 @@ export function useBay(orderId: string | null, first: BayBundle | null): Bay {
       };
       let made: ReturnType<typeof predictEntries<N>>;
       try {
-        made = predictEntries(name, checked.input, {
+        made = keeping.predictEntries(name, checked.input, {
           bundle: car,
           state: stateOf(car, ahead),
           mover,

@@ -8,6 +8,7 @@ import { Rows } from '@/ui/rows';
 import { SelectField } from '@/ui/select';
 import { AreaField, TextField } from '@/ui/text-field';
 import { AxleFields } from './axle-fields';
+import { JudgeFields } from './judge-fields';
 import { KeptFigure } from './kept-figure';
 
 const none = ['', 'not said'] as const;
@@ -23,11 +24,12 @@ const toolsFrom = (rows: readonly (readonly string[])[]): Step['tools'] =>
 const measureRows = (step: Step) => (step.measure ?? []).map((one) => [one.what, one.unit]);
 /** A measure or a shot that stays is kept as it is, with the corner and whatever else it has. */
 const measuresFrom = (rows: readonly (readonly string[])[], step: Step): Step['measure'] =>
-  rows.map(([what, unit]) => ({
-    ...(step.measure?.find((one) => one.what === what) ?? (step.corner ? { corner: step.corner } : {})),
-    what: what!,
-    unit: unit || 'mm',
-  }));
+  rows.map(([what, unit], index) => {
+    // Of several by one name, as of both sides, the first stays the first.
+    const before = rows.slice(0, index).filter(([one]) => one === what).length;
+    const kept = step.measure?.filter((one) => one.what === what)[before];
+    return { ...(kept ?? (step.corner ? { corner: step.corner } : {})), what: what!, unit: unit || 'mm' };
+  });
 const shotRows = (step: Step) => (step.photo ?? []).map((one) => [one.shot]);
 const shotsFrom = (rows: readonly (readonly string[])[], step: Step): Step['photo'] =>
   rows.map(([shot]) => ({
@@ -120,6 +122,7 @@ function Takes({ step, draft, onChange }: Props) {
         known={knownRows(draft, measureRows)}
         onRows={(rows) => onChange({ measure: measuresFrom(rows, step) })}
       />
+      <JudgeFields step={step} draft={draft} onChange={onChange} />
       <Rows
         className="col-span-2"
         name="photo"

@@ -3,7 +3,7 @@ import Joi from 'joi';
 import { Refusal } from '@/core/refusal';
 import type { TaskAbout } from '@/core/ledger/kinds/noted';
 import { describeQueued, type QueuedBody } from '@/contracts/queued';
-import { OFFLINE_COMMANDS } from '@/contracts/moves';
+import { OFFLINE_COMMANDS } from '@/contracts/offline-names';
 import type { RunDocument } from '@/core/procedure/engine';
 import { now } from '../clock';
 import { CommandContext } from '../commands/context';
