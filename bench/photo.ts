@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { CARD } from '../src/core/photo/card';
 import { photoHeight } from '../src/core/photo/photo-height';
+import { readPhoto, tapeAgrees } from '../src/core/photo/read-photo';
 import { drawsFrom, normalFrom } from '../src/core/draws';
 import { drawCardScene } from '../src/server/devices/card-scene';
 import { cardIn } from '../src/workers/find-marks';
@@ -15,7 +16,7 @@ const COUNT = Number(process.env.COUNT ?? 200);
 const FIRST = Number(process.env.FIRST ?? 910_000);
 const TAP_SD = 2;
 
-const offs: { off: number; sd: number; measured: boolean; flat: number }[] = [];
+const offs: { off: number; sd: number; measured: boolean; agrees: boolean; flat: number }[] = [];
 let [lost, cornerSquares, corners] = [0, 0, 0];
 const took: number[] = [];
 for (let seed = FIRST; seed < FIRST + COUNT; seed += 1) {
@@ -35,20 +36,22 @@ for (let seed = FIRST; seed < FIRST + COUNT; seed += 1) {
   const tap = normalFrom(drawsFrom(seed + 5));
   const at = ({ x, y }: { x: number; y: number }) => ({ x: x + TAP_SD * tap(), y: y + TAP_SD * tap() });
   const asked = Math.round(scene.outOfPlane + 4 * tap());
-  const got = photoHeight({
+  const input = {
     card: CARD,
     corners: card.corners,
-    points: [at(scene.hub), at(scene.lip)],
+    points: [at(scene.hub), at(scene.lip)] as [typeof scene.hub, typeof scene.hub],
     picture: { width: scene.width, height: scene.height },
     outOfPlane: asked,
-    cornerSd: Math.max(0.2, card.missPx),
-    pointSd: TAP_SD,
-  });
+  };
+  // As the application reads it; without the hub's distance beside it.
+  const got = readPhoto('hub to lip', { ...input, foundBy: 'itself' });
+  const tape = scene.heightMm + 1.6 * tap();
   offs.push({
     off: got.value - scene.heightMm,
     sd: got.sd,
     measured: got.measured,
-    flat: got.flat - scene.heightMm,
+    agrees: tapeAgrees(got, tape),
+    flat: photoHeight(input).flat - scene.heightMm,
   });
 }
 const rms = (values: number[]) => Math.sqrt(values.reduce((sum, one) => sum + one * one, 0) / values.length);
@@ -63,6 +66,10 @@ console.log(
 );
 console.log(
   `  a measurement: ${share(kept.length, offs.length)}; off by ${rms(kept.map((one) => one.off)).toFixed(2)} mm (root of the mean square), ${Math.max(...kept.map((one) => Math.abs(one.off))).toFixed(1)} mm at most, within 5 mm ${share(kept.filter((one) => Math.abs(one.off) <= 5).length, kept.length)}`,
+);
+const agreed = kept.filter((one) => one.agrees);
+console.log(
+  `  a tape says the same of ${share(agreed.length, kept.length)} of them: those lie within 5 mm of the truth ${share(agreed.filter((one) => Math.abs(one.off) <= 5).length, agreed.length)}, off by ${rms(agreed.map((one) => one.off)).toFixed(2)} mm`,
 );
 console.log(
   `  without the hub's distance counted in: off by ${rms(kept.map((one) => one.flat)).toFixed(2)} mm; counted in it is ${(rms(kept.map((one) => one.flat)) / rms(kept.map((one) => one.off))).toFixed(1)} times nearer`,

@@ -167,4 +167,5 @@ export const writtenFiles = (library: Library): Record<string, string> => ({
   'docs/entries.md': entryPage(),
   'docs/guide.md': guideDocument(),
   'src/contracts/offline-inputs.json': offlineInputs(),
+  'src/contracts/offline-names.json': `${JSON.stringify(COMMAND_NAMES.filter((name) => contractOf(name).waits !== null))}\n`,
 });

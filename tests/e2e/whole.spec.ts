@@ -246,7 +246,7 @@ test('the main job by keyboard alone: signed in, found, stepped, torqued', async
         await page.keyboard.press('Enter');
       }
     }
-    await tabTo(page, /^\s*(Done|Record these \d+ figures: done)\s*$/);
+    await tabTo(page, /^\s*(Done|Record (this figure|these \d+ figures): done)\s*$/);
     await page.keyboard.press('Enter');
     await expect(heading).not.toHaveText(words);
   }

@@ -32,7 +32,7 @@ export interface ReadPhoto {
 }
 
 /** How sure corners are: found by themselves to a part of a pixel, set by hand to about one. */
-const CORNER_SD = { itself: 0.3, hand: 1.2 } as const;
+const CORNER_SD = { itself: 0.15, hand: 1.2 } as const;
 
 /**
  * Reads a height or an angle in a photograph.

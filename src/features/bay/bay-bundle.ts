@@ -17,7 +17,6 @@ import type { TrayReading, WrenchLink } from '@/server/devices/torque-wrench';
 import type { ElsewhereOnTheCar } from '@/server/other-orders';
 import type { Wrench } from '@/server/queries/orders';
 import type { PinPerson } from '@/ui/pin-fields';
-import { doubtedByOf } from '../heights/doubted-by';
 import { orderHref } from '../orders/order-href';
 import { describeLastTorque, stepPhotos, describeTarget } from './bay-facts';
 import type { BayProps, RunSource } from './bay-props';
@@ -204,7 +203,8 @@ export function heightsPropsOf(bundle: BayBundle, state: OrderState) {
   return {
     orderId: bundle.orderId,
     gauges: bundle.gauges ?? false,
-    doubtedBy: doubtedByOf(state, occasions, how, bundle.viewer.id),
+    state,
+    personId: bundle.viewer.id,
     stance: {
       body: stance.body,
       wheelbaseMm: stance.wheelbaseMm,

@@ -75,12 +75,14 @@ function describeDone(
   busy: boolean,
   waiting: string | null,
   { typed, missing, whole }: ReturnType<typeof figuresStand>,
+  held: boolean,
 ): string {
   if (busy) return 'Writing…';
   if (waiting) return `Torque first: ${waiting}`;
   const figures = typed.length === 1 ? 'this figure' : `these ${typed.length} figures`;
-  if (typed.length) return whole ? `Record ${figures}: done` : `Record ${figures}`;
-  return missing.length ? `Measure first: ${missing[0]!.name}` : 'Done';
+  if (typed.length) return whole && !held ? `Record ${figures}: done` : `Record ${figures}`;
+  if (missing.length) return `Measure first: ${missing[0]!.name}`;
+  return held ? 'Not there yet' : 'Done';
 }
 
 export function StepNow({
@@ -99,10 +101,14 @@ export function StepNow({
   const [measured, setMeasured] = useState('');
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [sheet, setSheet] = useState<Record<string, string>>({});
+  const [there, setThere] = useState(!step.trial);
+  const [matches, setMatches] = useState(!step.compare);
   const [by, setBy] = useState<'hand' | 'gauge'>('hand');
   // Of a job that began before figures were entries of their own they are a line of text.
   const figures = asksFigures(state) ? cardFigures(state, step, typed, lengths) : null;
   const read = figuresStand(figures ?? []);
+  /** A setting that is not there yet, or a part not compared, holds the step; its figures are recorded all the same. */
+  const held = figures !== null && !(there && matches);
   const asked = errors.some(({ code }) => code === 'confirm');
   const type = (measureId: string, text: string) => {
     clear();
@@ -219,7 +225,7 @@ export function StepNow({
         </div>
       )}
       {cutting && !needsApproval && <CutCard {...props} step={step} />}
-      {step.compare && figures !== null && <CompareStep {...props} step={step} />}
+      {step.compare && figures !== null && <CompareStep {...props} step={step} onStands={setMatches} />}
       {step.trial && figures !== null && (
         <TryCard
           state={state}
@@ -228,6 +234,7 @@ export function StepNow({
           leads={props.leads}
           lengths={lengths}
           cutStep={props.coilStepTurns}
+          onStands={setThere}
         />
       )}
       {figures !== null && figures.length > 0 && (
@@ -293,14 +300,14 @@ export function StepNow({
               busy ||
               inTheWay.length > 0 ||
               waiting !== undefined ||
-              (read.missing.length > 0 && read.typed.length === 0) ||
+              ((held || read.missing.length > 0) && read.typed.length === 0) ||
               (read.typed.length > 0 && !read.readable)
             }
-            onClick={() => void (read.typed.length && !read.whole ? record() : finish())}
+            onClick={() => void (read.typed.length && (!read.whole || held) ? record() : finish())}
           >
             {asked
               ? 'It did read so: record it'
-              : describeDone(busy, waiting ? placedName(waiting) : null, read)}
+              : describeDone(busy, waiting ? placedName(waiting) : null, read, held)}
           </Button>
         )}
       </div>

@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import type { OrderState } from '@/core/ledger/order-state';
 import { isAngle, loopOf, loopWords, readingWords, setWords, tryLifted } from '@/core/ledger/trial-loop';
@@ -25,6 +25,7 @@ export function TryCard({
   leads,
   lengths,
   cutStep,
+  onStands,
 }: {
   state: OrderState;
   step: Step;
@@ -32,6 +33,8 @@ export function TryCard({
   leads: PinPerson[];
   lengths: TapeUnit;
   cutStep: number;
+  /** Says whether the setting is where it is to be, or was left so by the lead. */
+  onStands: (there: boolean) => void;
 }) {
   const loop = loopOf(state, step, cutStep)!;
   const { trial, tries, answer, target, allowed, counted, corner, end } = loop;
@@ -51,6 +54,8 @@ export function TryCard({
   const say = (value: number) => readingWords(trial.unit, value, lengths);
   const saySet = (value: number) => setWords(trial.unit, value);
   const stopped = answer?.stop ?? null;
+  const there = last !== undefined && (target === null || stopped === 'there' || tryLifted(state, last.id));
+  useEffect(() => onStands(there), [there, onStands]);
   const choices = trial.allowed ?? null;
   const step1 = trial.unit === 'block' ? 5 : trial.unit === 'hole' ? 1 : 0.5;
   const full = readings.every((text) => text.trim());

@@ -5,11 +5,11 @@ import { useState } from 'react';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import type { HeightMethod, HeightOccasion } from '@/core/ledger/kinds/arrival';
-import type { ReadingContext } from '@/core/stance/doubtful';
+import type { OrderState } from '@/core/ledger/order-state';
 import type { StanceInput } from '@/core/stance/drawing';
 
 /** With its stance and its tapes: it comes as it is opened. */
-const HeightsForm = dynamic(() => import('../heights/heights-form').then((one) => one.HeightsForm));
+const HeightsForm = dynamic(() => import('./bay-heights-form').then((one) => one.BayHeightsForm));
 
 /** Standing heights taken in the bay, on a sheet over it: they are kept without network too. */
 export function BayHeights({
@@ -24,7 +24,8 @@ export function BayHeights({
   upperPoint: string;
   tires: string;
   unit: 'in' | 'mm';
-  doubtedBy: Partial<Record<HeightOccasion, ReadingContext>>;
+  state: OrderState;
+  personId: string;
   gauges: boolean;
   count: number;
 }) {
@@ -39,7 +40,7 @@ export function BayHeights({
     <>
       <Button onClick={() => setOpen(true)}>Heights</Button>
       <Dialog open={open} onClose={() => setOpen(false)} title="Standing heights" wide>
-        <HeightsForm {...props} occasions={[...occasions]} inBay />
+        <HeightsForm {...props} occasions={[...occasions]} />
       </Dialog>
     </>
   );
