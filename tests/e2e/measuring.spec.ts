@@ -74,7 +74,7 @@ test('a bench-length pair off by 1.5 mm is answered as it is typed, not done, an
         wheelbase: '2950 mm',
         distanceUnit: 'km',
       },
-      parts: ['HX-F1'],
+      parts: ['TI-33'],
       targets: { front: '22 1/2', rear: null },
       procedures: [{ id: 'link-coil-long-travel', ways: [] }],
     },
