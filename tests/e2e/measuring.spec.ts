@@ -310,8 +310,8 @@ test('a height by photograph, confirmed by the tape, stands on the packet with i
   await expect(page.locator(`img[src*="${kept!.data.photoId}"]`).first()).toBeAttached();
 });
 
-/** Tries, figures and a comparison on a tablet, with or without network. */
-async function measureAll(browser: Browser, url: string, orderId: string, cable?: Cable): Promise<void> {
+/** A tablet in the bay that could go on without network; from here on it has none, where it hangs on a cable. */
+async function inTheBay(browser: Browser, url: string, orderId: string, cable?: Cable) {
   const context = await browser.newContext({
     baseURL: url,
     hasTouch: true,
@@ -325,55 +325,127 @@ async function measureAll(browser: Browser, url: string, orderId: string, cable?
   await expect
     .poll(() => page.evaluate(async () => Boolean(await (await caches.open('bay-shell')).match('/bay'))))
     .toBe(true);
-  // The cards of this step are there before the network goes.
-  await expect(tries(page)).toBeVisible();
-  await expect(figures(page)).toBeVisible();
-  cable?.cut();
-  const card = tries(page);
-  await card.getByRole('radio', { name: 'hole 2' }).tap();
-  await card.getByLabel(/left rear, as it stands/).fill('580 mm');
-  await card.getByLabel(/right rear, as it stands/).fill('579 mm');
-  await card.getByRole('button', { name: 'Record this try: hole 2' }).tap();
-  await expect(card.getByText(/1\. hole 2: 580 mm and 579 mm/)).toBeVisible({ timeout: 20_000 });
-  await figures(page)
-    .getByRole('button', { name: /^gain from the shackle/ })
-    .first()
-    .tap();
-  await figures(page).getByLabel('gain from the shackle', { exact: true }).fill('21 mm');
-  await figures(page)
-    .getByRole('button', { name: /^shackle angle/ })
-    .first()
-    .tap();
-  await figures(page).getByLabel('shackle angle', { exact: true }).fill('9.5');
-  await page.getByRole('button', { name: /^Record these 2 figures/ }).tap();
-  await expect(figures(page).getByText('recorded').first()).toBeVisible({ timeout: 20_000 });
-  cable?.mend();
-  await openMore(page);
-  await expect(page.getByRole('button', { name: /not sent yet/ })).toHaveCount(0, { timeout: 60_000 });
-  await context.close();
+  return {
+    page,
+    cut: () => cable?.cut(),
+    async sent() {
+      cable?.mend();
+      await openMore(page);
+      await expect(page.getByRole('button', { name: /not sent yet/ })).toHaveCount(0, { timeout: 60_000 });
+      await context.close();
+    },
+  };
 }
 
-test('a try and figures without network, sent later, are recorded as with it', async ({ browser }) => {
+/** The same measured with the network cut and with it: what is recorded is the same. */
+async function alikeWithout(
+  browser: Browser,
+  jobs: [away: { orderId: string }, here: { orderId: string }],
+  measure: (page: Page, cut: () => void) => Promise<void>,
+  kinds: string[],
+): Promise<void> {
+  const counts = await Promise.all(jobs.map(async ({ orderId }) => (await entriesOf(db(), orderId)).length));
   const base = process.env.BASE_URL!;
-  const [away, here] = [
-    await jobStarted(`MEAS ${RUN}7`, SHACKLES, 'height-b'),
-    await jobStarted(`MEAS ${RUN}8`, SHACKLES, 'height-b'),
-  ];
-  const counts = await Promise.all(
-    [away, here].map(async (job) => (await entriesOf(db(), job.orderId)).length),
-  );
-  const cable = await Cable.to(base);
-  await measureAll(browser, cable.url, away.orderId, cable);
-  cable.close();
-  await measureAll(browser, base, here.orderId);
+  for (const [index, { orderId }] of jobs.entries()) {
+    const cable = index === 0 ? await Cable.to(base) : undefined;
+    const tablet = await inTheBay(browser, cable?.url ?? base, orderId, cable);
+    await measure(tablet.page, tablet.cut);
+    await tablet.sent();
+    cable?.close();
+  }
   const [sent, online] = await Promise.all(
-    [away, here].map(async (job, index) =>
-      (await entriesOf(db(), job.orderId))
+    jobs.map(async ({ orderId }, index) =>
+      (await entriesOf(db(), orderId))
         .slice(counts[index])
-        .filter(({ kind }) => ['try', 'figure'].includes(kind))
+        .filter(({ kind }) => kinds.includes(kind))
         .map(({ kind, data }) => ({ kind, data })),
     ),
   );
-  expect(online!.map(({ kind }) => kind)).toEqual(['try', 'figure', 'figure']);
+  expect(online!.map(({ kind }) => kind)).toEqual(kinds);
   expect(sent).toEqual(online);
+}
+
+const SENT_MS = 20_000;
+
+test('a try and figures without network, sent later, are recorded as with it', async ({ browser }) => {
+  const jobs = [
+    await jobStarted(`MEAS ${RUN}7`, SHACKLES, 'height-b'),
+    await jobStarted(`MEAS ${RUN}8`, SHACKLES, 'height-b'),
+  ] as const;
+  await alikeWithout(
+    browser,
+    [...jobs],
+    async (page, cut) => {
+      // The cards of this step are there before the network goes.
+      await expect(tries(page)).toBeVisible();
+      await expect(figures(page)).toBeVisible();
+      cut();
+      const card = tries(page);
+      await card.getByRole('radio', { name: 'hole 2' }).tap();
+      await card.getByLabel(/left rear, as it stands/).fill('580 mm');
+      await card.getByLabel(/right rear, as it stands/).fill('579 mm');
+      await card.getByRole('button', { name: 'Record this try: hole 2' }).tap();
+      await expect(card.getByText(/1\. hole 2: 580 mm and 579 mm/)).toBeVisible({ timeout: SENT_MS });
+      for (const [name, text] of [
+        ['gain from the shackle', '21 mm'],
+        ['shackle angle', '9.5'],
+      ] as const) {
+        await figures(page)
+          .getByRole('button', { name: new RegExp(`^${name}`) })
+          .first()
+          .tap();
+        await figures(page).getByLabel(name, { exact: true }).fill(text);
+      }
+      await page.getByRole('button', { name: 'Record these 2 figures', exact: true }).tap();
+      await expect(figures(page).getByText('recorded').first()).toBeVisible({ timeout: SENT_MS });
+    },
+    ['try', 'figure', 'figure'],
+  );
+});
+
+test('old beside new and the step it is for without network, sent later, are recorded as with it', async ({
+  browser,
+}) => {
+  const jobs = [
+    await jobStarted(`MEAS ${RUN}91`, SHACKLES, 'holes'),
+    await jobStarted(`MEAS ${RUN}92`, SHACKLES, 'holes'),
+  ] as const;
+  await alikeWithout(
+    browser,
+    [...jobs],
+    async (page, cut) => {
+      const card = page.getByRole('region', { name: 'Old shackle beside new' });
+      await expect(card.locator('[name="pairs.bolt.old"]')).toBeVisible();
+      await expect(figures(page)).toBeVisible();
+      cut();
+      for (const [id, old, fresh] of [
+        ['bolt', '14 mm', '16 mm'],
+        ['width', '64 mm', '64 mm'],
+      ] as const) {
+        await card.locator(`[name="pairs.${id}.old"]`).fill(old);
+        await card.locator(`[name="pairs.${id}.fresh"]`).fill(fresh);
+      }
+      const record = card.getByRole('button', { name: 'Record both parts as compared' });
+      await record.tap();
+      await expect(card.getByText(/It does not go on: bolt hole/)).toBeVisible({ timeout: SENT_MS });
+      // Another is taken.
+      await card.locator('[name="pairs.bolt.fresh"]').fill('14.2 mm');
+      await record.tap();
+      await expect(card.getByText('It matches where it has to.')).toBeVisible({ timeout: SENT_MS });
+      for (const [name, text] of [
+        ['hole in the plate', '14.2 mm'],
+        ['bolt shank', '14 mm'],
+      ] as const) {
+        await figures(page)
+          .getByRole('button', { name: new RegExp(`^${name}`) })
+          .first()
+          .tap();
+        await figures(page).getByLabel(name, { exact: true }).fill(text);
+      }
+      const words = await heading(page).innerText();
+      await page.getByRole('button', { name: 'Record these 2 figures: done' }).tap();
+      await expect(heading(page)).not.toHaveText(words, { timeout: SENT_MS });
+    },
+    ['compared', 'compared', 'step.done', 'figure', 'figure'],
+  );
 });

@@ -75,9 +75,12 @@ export function MeasureCard({
   const active = figures.find(({ measureId }) => measureId === chosen) ?? (chosen === '' ? undefined : first);
   const next =
     active && figures.slice(figures.indexOf(active) + 1).find((one) => one.typed === null && !one.figure);
-  const put = (id: string, text: string) =>
+  const put = (id: string, text: string) => {
+    // With its first key it is no longer the first that lacks: the pad stays with it until it is whole.
+    setChosen(id);
     // What is typed with the other unit's pad carries that unit with it.
     onTyped(id, text && unit !== lengths && /\d$/.test(text) ? `${text} ${unit}` : text);
+  };
   return (
     <section className="border-t-2 border-rule px-6 py-4" aria-label="Figures of this step">
       <ul>
@@ -109,7 +112,10 @@ export function MeasureCard({
                       one.figure?.data.text ?? (isTextUnit(one.measure.unit) ? one.measure.unit : '')
                     }
                     onFocus={() => setChosen(one.measureId)}
-                    onChange={(event) => onTyped(one.measureId, event.target.value)}
+                    onChange={(event) => {
+                      setChosen(one.measureId);
+                      onTyped(one.measureId, event.target.value);
+                    }}
                     onKeyDown={(event) => {
                       if (event.key === 'Enter' && next) setChosen(next.measureId);
                     }}
