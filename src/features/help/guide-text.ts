@@ -130,6 +130,13 @@ export const GUIDE: readonly GuidePart[] = [
         picture: 'bay',
       },
       {
+        id: 'figures',
+        title: 'Measure, try, read, next',
+        words:
+          'What a step measures is read on one pad, and answered as it is typed: what it should be, and what to do. Off, it is mended, or *The lead leaves it so*. A hole, a seat or a cut is tried: set, down on its wheels, read; the card says what the next one gives and when to stop. Old and new lie side by side before the car is apart. *Height by photograph*, on the heights page, is proof beside a tape, never in its place.',
+        picture: 'order',
+      },
+      {
         id: 'torque',
         title: 'Torque',
         words:
