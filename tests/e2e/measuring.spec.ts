@@ -429,7 +429,10 @@ test('old beside new and the step it is for without network, sent later, are rec
       await record.tap();
       await expect(card.getByText(/It does not go on: bolt hole/)).toBeVisible({ timeout: SENT_MS });
       // Another is taken.
+      // The old one is the same: it stands there.
+      await expect(card.locator('[name="pairs.width.old"]')).toHaveValue('64 mm');
       await card.locator('[name="pairs.bolt.fresh"]').fill('14.2 mm');
+      await card.locator('[name="pairs.width.fresh"]').fill('64 mm');
       await record.tap();
       await expect(card.getByText('It matches where it has to.')).toBeVisible({ timeout: SENT_MS });
       for (const [name, text] of [

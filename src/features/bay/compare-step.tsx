@@ -28,6 +28,8 @@ export function CompareStep({
       {!compared?.data.fits && (
         <div className="mt-3">
           <CompareForm
+            key={compared?.id}
+            before={compared}
             orderId={orderId}
             kind={kind}
             stepId={step.id}

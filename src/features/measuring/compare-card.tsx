@@ -123,6 +123,7 @@ export function CompareForm({
   partId,
   lengths,
   plate = '',
+  before = null,
 }: {
   orderId: string;
   kind: CompareKind;
@@ -133,6 +134,8 @@ export function CompareForm({
   lengths: TapeUnit;
   /** What the picture is called. */
   plate?: string;
+  /** What was compared last: the old part is the same, and is not measured twice. */
+  before?: Compared | null;
 }) {
   const { pairs, title } = COMPARED[kind];
   return (
@@ -141,7 +144,12 @@ export function CompareForm({
       about={`${stepId ?? ''} ${kind} ${corner ?? ''}`}
       className="grid gap-3"
       start={{
-        pairs: Object.fromEntries(pairs.map(({ id }) => [id, { old: '', fresh: '' }])),
+        pairs: Object.fromEntries(
+          pairs.map(({ id }) => [
+            id,
+            { old: before?.data.pairs.find((one) => one.id === id)?.old.text ?? '', fresh: '' },
+          ]),
+        ),
         source: 'new' as PartSource,
         fit: '',
         photoId: null,
@@ -156,7 +164,10 @@ export function CompareForm({
         lengths,
         ...rest,
         pairs: Object.entries(typed)
-          .filter(([, { old, fresh }]) => old || fresh)
+          // An old figure that stands from before, with nothing read on the new one, is not compared.
+          .filter(
+            ([id, { old, fresh }]) => fresh || (old && !before?.data.pairs.some((one) => one.id === id)),
+          )
           .map(([id, { old, fresh }]) => ({ id, old: String(old), fresh: String(fresh) })),
       })}
     >

@@ -70,7 +70,8 @@ export function OldAndNew({
           <h3 className="mt-3 font-head text-xl">{COMPARED[kind].title}</h3>
           <div className="mt-2 max-w-3xl">
             <CompareForm
-              key={`${kind} ${compared.length}`}
+              key={`${kind} ${state.compared.length}`}
+              before={compared.find(({ data }) => data.kind === kind) ?? null}
               orderId={orderId}
               kind={kind}
               stepId={null}
