@@ -7,7 +7,7 @@ export type FieldShape =
   | { kind: 'variants'; id: string; required: boolean; by: string; variants: Record<string, FieldShape[]> };
 
 const NO_UNIT =
-  /^(axleRatio|ratio|motionRatio|springMotionRatio|damperMotionRatio|frontFraction|sprungFraction|denominator|activeCoils|cuts|jobs|sdLog|turns|minThreads|indicated|tireFactor|set|slope|sd)$/;
+  /^(axleRatio|ratio|motionRatio|springMotionRatio|damperMotionRatio|frontFraction|sprungFraction|denominator|activeCoils|cuts|jobs|sdLog|turns|minThreads|indicated|tireFactor|set|slope|sd|allowed|best|setting)$/;
 
 /** What the axles, corners and ends of a group are measured in, by the group's name. */
 const OF_GROUP: Record<string, string> = {

@@ -58,6 +58,8 @@ export function figure(key: string, value: unknown, tool: string): { main: strin
   if (typeof value === 'boolean') return { main: value ? 'yes' : 'no', other: '' };
   if (typeof value !== 'number') return { main: String(value), other: '' };
   const angle = tool === 'link.angle' && (key === 'before' || key === 'after');
+  // Settings, and whatever is read after them: a height, or degrees of a steering wheel.
+  if (tool === 'try.next') return { main: plain(value), other: '' };
   const load = tool === 'load.left' && (key === 'load' || key === 'left');
   const unit = angle
     ? '°'
