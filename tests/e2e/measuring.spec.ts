@@ -270,7 +270,7 @@ test('a height by photograph, confirmed by the tape, stands on the packet with i
   const job = await atTheRack(`MEAS ${RUN}6`);
   const mm = (await job.state()).heights.at(-1)!.mm.LF;
   await signIn(page, 'Brannoch');
-  await page.goto(`/orders/${job.orderId}/photo-tape`);
+  await page.goto(`/orders/${job.orderId}/heights/photo`);
   await page.getByRole('radio', { name: 'left front' }).tap();
   await page.getByLabel(/How far the hub stands out/).fill('40');
   await page.getByRole('button', { name: 'With the stand-in camera' }).tap();

@@ -137,7 +137,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
   ),
   ...Object.fromEntries(
     ['', '/look-over', '/measures', '/heights', '/plan', '/quote', '/parts', '/work', '/torque']
-      .concat(['/alignment', '/trial', '/road', '/photos', '/handoff', '/trail'])
+      .concat(['/alignment', '/trial', '/road', '/photos', '/heights/photo', '/handoff', '/trail'])
       .flatMap((part) =>
         [
           ['running', 'KLM'],

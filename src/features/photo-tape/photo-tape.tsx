@@ -233,7 +233,7 @@ export function PhotoTape({
         </div>
       </section>
       <section className="min-w-0" aria-live="polite">
-        <h2 className="border-b border-ink pb-1">What it reads</h2>
+        <h3 className="border-b border-ink pb-1">What it reads</h3>
         {taken && (
           <p className="py-2">
             {taken.found

@@ -80,7 +80,7 @@ export default async function HeightsPage({ params }: { params: Promise<{ id: st
       )}
       {!isClosed(file.state) && (
         <p className="mb-8">
-          <Link className="btn" href={`/orders/${file.id}/photo-tape`}>
+          <Link className="btn" href={`/orders/${file.id}/heights/photo`}>
             Height by photograph
           </Link>
         </p>

@@ -90,7 +90,7 @@ export default async function PhotosPage({ params }: { params: Promise<{ id: str
               orderId={file.id}
               steps={steps.map((step, index) => ({ id: step.id, text: `${index + 1} ${step.do}` }))}
             />
-            <Link className="btn mt-4 w-full" href={`/orders/${file.id}/photo-tape`}>
+            <Link className="btn mt-4 w-full" href={`/orders/${file.id}/heights/photo`}>
               Height by photograph
             </Link>
             {camera.chosen && (

@@ -20,7 +20,7 @@ export default async function PhotoTapePage({ params }: { params: Promise<{ id: 
       <p className="font-head">
         <Link href={`/orders/${file.id}/heights`}>Heights</Link>
       </p>
-      <h1 className="pb-3">Height by photograph</h1>
+      <h2 className="border-b border-ink pb-1 mb-3">Height by photograph</h2>
       {!isClosed(state) && (
         <PhotoTape
           orderId={file.id}
@@ -31,7 +31,7 @@ export default async function PhotoTapePage({ params }: { params: Promise<{ id: 
       )}
       {state.photoHeights.length > 0 && (
         <section className="mt-9">
-          <h2 className="border-b border-ink pb-1">Read so far</h2>
+          <h3 className="border-b border-ink pb-1">Read so far</h3>
           <ul className="grid gap-4 pt-3 sm:grid-cols-2">
             {state.photoHeights.map((one) => (
               <li key={one.id} className="flex gap-4 border-b border-rule pb-3">
