@@ -204,6 +204,22 @@ test('figures of a step: off it is not done, by the lead’s yes to that reading
   expect(await done()).toMatchObject({ ok: true });
 }, 60_000);
 
+test('another way taken while it runs keeps what the plan expects to be read', async () => {
+  const job = await jobStarted('WAY 1', SHACKLES);
+  const before = (await job.state()).document!.planned;
+  expect(before!.heights).not.toBeNull();
+  const lead = { leadId: shop.person('Odalys').id, pin: shop.pin('Odalys'), reason: 'the holes are tight' };
+  expect(
+    await give(shop, 'Brannoch', 'run.way', {
+      orderId: job.orderId,
+      procedureId: 'rear-leaf-shackles',
+      ways: ['isolator-kept'],
+      ...lead,
+    }),
+  ).toMatchObject({ ok: true });
+  expect((await job.state()).document!.planned).toEqual(before);
+}, 60_000);
+
 test('the card is a page of its own size', async () => {
   for (const paper of ['letter', 'a4'] as const) {
     const pdf = await cardPdf(paper);

@@ -61,6 +61,7 @@ export const runWay = handle('run.way', {
       fasteners: carriedThings(document.fasteners, next.fasteners),
       carried: document.carried,
       beside: document.beside,
+      planned: document.planned,
     };
     const lost = [...run.done.keys()].filter((stepId) => !known.has(stepId) && !isKept(stepId));
     if (lost.length) {
