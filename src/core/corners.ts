@@ -7,3 +7,10 @@ export type PerCorner<T> = Record<Corner, T>;
 export function eachCorner<T>(make: (corner: Corner) => T): PerCorner<T> {
   return { LF: make('LF'), RF: make('RF'), LR: make('LR'), RR: make('RR') };
 }
+
+/** The end of the car a corner is of. */
+export const endOfCorner = (corner: Corner): 'front' | 'rear' => (corner.endsWith('F') ? 'front' : 'rear');
+
+/** The same wheel of the other side. */
+export const twinCorner = (corner: Corner): Corner =>
+  (({ LF: 'RF', RF: 'LF', LR: 'RR', RR: 'LR' }) as const)[corner];

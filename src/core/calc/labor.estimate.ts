@@ -1,3 +1,4 @@
+import { Z80 } from '../normal';
 import { Refusal } from '../refusal';
 
 export interface LaborEstimateInput {
@@ -5,9 +6,6 @@ export interface LaborEstimateInput {
   prior: { jobs: number; sdLog: number };
   history: { book: number; actual: number }[];
 }
-
-/** The 80th percentile of the normal distribution. */
-export const Z80 = 0.8416212336;
 
 /**
  * A log ratio learned from past jobs, shrunk toward zero by a prior that counts as so many jobs.

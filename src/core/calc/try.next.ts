@@ -1,3 +1,5 @@
+import { Z80, Z90 } from '../normal';
+
 /** Of a setting that has no way back only those lie open that go on in its way. */
 export const ONE_WAYS = ['lowers', 'raises'] as const;
 export type OneWay = (typeof ONE_WAYS)[number];
@@ -33,10 +35,6 @@ export interface TryNextAnswer {
   stop: 'there' | 'would overshoot' | 'no setting left' | null;
 }
 
-/** Eight in ten readings lie within this many standard deviations. */
-const EIGHT_IN_TEN = 1.2815515655446004;
-/** One in five lies beyond this many. */
-const ONE_IN_FIVE = 0.8416212336;
 const SAME = 1e-9;
 
 const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
@@ -68,7 +66,7 @@ export function nextTry({
   const sdAt = (set: number) =>
     Math.sqrt(variance / tries.length + (set - setMean) ** 2 / precision + variance);
   const setting = setMean + (target - heightMean) / slope;
-  const band = EIGHT_IN_TEN * sdAt(setting);
+  const band = Z90 * sdAt(setting);
   const last = tries.at(-1)!;
   const rows = (allowed ?? []).map((set) => {
     const height = heightAt(set);
@@ -119,5 +117,5 @@ function choice(
 /** Does it go past the target by more than the tolerance more often than one time in five? */
 function overshoots({ off, sd }: TriedRow, oneWay: OneWay, tolerance: number): boolean {
   const past = oneWay === 'lowers' ? -off : off;
-  return past + ONE_IN_FIVE * sd >= tolerance;
+  return past + Z80 * sd >= tolerance;
 }

@@ -3,6 +3,7 @@ import { CORNER_NAMES, forbidsDrive, placedName } from '../procedure/engine';
 import { sentBack, measuredSinceBack } from './after-work';
 import { sheetNow, staleDrive } from './evidence';
 import { extrasOf, isExtra } from './extras';
+import { isLifted } from './lifted';
 import { ROAD_CHECKS, roadChecksAsked } from './road-checks';
 import { nutsOffTheSet } from './wheel-set';
 import { type OrderState, afterHeightsOf, isJob, judgedBy, onTheRoad } from './order-state';
@@ -127,8 +128,7 @@ function allHoles(state: OrderState): HandoffBlocker[] {
     rule: OverrideRule | null = null,
     ref = code,
   ) => {
-    const lifted =
-      rule !== null && state.overrides.some((entry) => entry.data.rule === rule && entry.data.ref === ref);
+    const lifted = rule !== null && isLifted(state, rule, ref);
     if (!lifted) holes.push({ code, text, rule, ref, page });
   };
   for (const alarm of state.alarms) add('alarm', `Stopped: ${alarm.message}`, 'work', null, alarm.entryId);

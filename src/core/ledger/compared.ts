@@ -4,6 +4,7 @@ import type { Step } from '../procedure/types';
 import { Refusal } from '../refusal';
 import type { EntryOf } from './entries';
 import { asksFigures } from './figures';
+import { isLifted } from './lifted';
 import type { OrderState } from './order-state';
 
 /** What was laid beside what, and what does not go on. */
@@ -32,8 +33,8 @@ export const mismatches = (state: OrderState): Compared[] =>
   comparedNow(state).filter(({ data }) => !data.fits);
 
 /** A used, donor or shop-made part that fits goes on with the lead's yes to that very part. */
-export const partLifted = ({ overrides }: Pick<OrderState, 'overrides'>, entryId: string): boolean =>
-  overrides.some(({ data }) => data.rule === 'used-part' && data.ref === entryId);
+export const partLifted = (state: Pick<OrderState, 'overrides'>, entryId: string): boolean =>
+  isLifted(state, 'used-part', entryId);
 
 export const waitsForYes = (state: OrderState): Compared[] =>
   comparedNow(state).filter(

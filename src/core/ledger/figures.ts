@@ -11,6 +11,7 @@ import {
 import { stepOf } from '../procedure/run-state';
 import type { Measure, Step } from '../procedure/types';
 import type { FigureData } from './kinds/measured';
+import { isLifted } from './lifted';
 import type { OrderState } from './order-state';
 
 /** The figures of a job as they count now: the last reading of each, and how it stands. */
@@ -46,9 +47,6 @@ export interface JudgedFigure extends AskedFigure {
   lifted: boolean;
 }
 
-export const figureLifted = ({ overrides }: OrderState, entryId: string): boolean =>
-  overrides.some(({ data }) => data.rule === 'figure' && data.ref === entryId);
-
 function judged(state: OrderState, now: FiguresNow, asked: AskedFigure): JudgedFigure {
   const figure = (now.get(figureKey(asked)) ?? null) as Figure | null;
   const reference = referenceOf(asked.measure, {
@@ -62,7 +60,7 @@ function judged(state: OrderState, now: FiguresNow, asked: AskedFigure): JudgedF
     figure,
     reference,
     verdict: value === null ? null : judgeFigure(asked.measure, value, reference?.value ?? null),
-    lifted: figure !== null && figureLifted(state, figure.id),
+    lifted: figure !== null && isLifted(state, 'figure', figure.id),
   };
 }
 

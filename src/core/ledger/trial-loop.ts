@@ -1,13 +1,15 @@
 import { type TriedRow, type TryNextAnswer, nextTry } from '../calc/try.next';
 import type { TapeUnit } from '../calc/tape.parse';
 import { formatTape } from '../calc/tape.format';
-import type { Corner } from '../corners';
+import { type Corner, endOfCorner, twinCorner } from '../corners';
+import { eightInTen, shareAbove } from '../normal';
 import type { ExpectedSlope } from '../planner/planned-figures';
-import { turnsCut, twinCorner } from '../procedure/coil-cuts';
+import { turnsCut } from '../procedure/coil-cuts';
 import type { OneEnd, Step, TrialLoop, TrialUnit } from '../procedure/types';
 import { Refusal } from '../refusal';
 import type { EntryOf } from './entries';
 import { asksFigures } from './figures';
+import { isLifted } from './lifted';
 import { type OrderState, baselineOf } from './order-state';
 
 /** The loop of a setting that is found by trying: set, on its wheels, read, the next one worked out from what this car answered. */
@@ -39,6 +41,8 @@ export interface LoopNow {
   tries: Try[];
   /** As it stood before the first setting, where that is a setting of its own: nothing cut yet. */
   before: { set: number; height: number } | null;
+  /** All that was read, as it stood before first. */
+  read: { set: number; height: number }[];
   /** What is to be reached; null while nothing says so. */
   target: number | null;
   prior: ExpectedSlope;
@@ -51,7 +55,7 @@ export interface LoopNow {
 }
 
 const endOf = (step: Step): OneEnd =>
-  step.corner ? (step.corner.endsWith('F') ? 'front' : 'rear') : step.end === 'front' ? 'front' : 'rear';
+  step.corner ? endOfCorner(step.corner) : step.end === 'front' ? 'front' : 'rear';
 const cornersOf = (end: OneEnd, corner: Corner | null): Corner[] =>
   corner ? [corner] : end === 'front' ? ['LF', 'RF'] : ['LR', 'RR'];
 const mean = (of: number[]) => of.reduce((sum, one) => sum + one, 0) / of.length;
@@ -104,9 +108,11 @@ export function loopOf(state: OrderState, step: Step, cutStep = CUT_STEP): LoopN
   const cutting = trial.unit === 'cut turn';
   const came = cutting ? baselineOf(state)?.mm : undefined;
   const before = came ? { set: 0, height: mean(cornersOf(end, corner).map((one) => came[one])) } : null;
-  const read = tries.map(({ data }) => ({ set: data.set, height: data.value }));
-  const all = before ? [before, ...read] : read;
-  const allowed = all.length ? allowedOf(trial, all.at(-1)!.set, cutStep) : (trial.allowed ?? null);
+  const read = [
+    ...(before ? [before] : []),
+    ...tries.map(({ data }) => ({ set: data.set, height: data.value })),
+  ];
+  const allowed = read.length ? allowedOf(trial, read.at(-1)!.set, cutStep) : (trial.allowed ?? null);
   const { tapeSd, tolerance } = readOf(trial.unit);
   return {
     step,
@@ -115,19 +121,20 @@ export function loopOf(state: OrderState, step: Step, cutStep = CUT_STEP): LoopN
     corner,
     tries,
     before,
+    read,
     target,
     prior,
     tolerance,
     allowed,
     counted: cutting ? turnsCut(state.cuts, cornersOf(end, corner)[0]!) : null,
     answer:
-      all.length && target !== null
+      read.length && target !== null
         ? nextTry({
             target,
             tapeSd,
             tolerance,
             prior: { slope: prior.slope, sd: prior.sd },
-            tries: all,
+            tries: read,
             ...(allowed ? { allowed } : {}),
             ...(trial.oneWay ? { oneWay: trial.oneWay } : {}),
           })
@@ -135,30 +142,17 @@ export function loopOf(state: OrderState, step: Step, cutStep = CUT_STEP): LoopN
   };
 }
 
-const EIGHT_IN_TEN = 1.2815515655446004;
+/** What a setting is expected to read by all that was read so far; null before there is a reading, or without a target. */
+function rowAt({ answer, read, target, prior, trial }: LoopNow, set: number): TriedRow | null {
+  if (!answer || target === null) return null;
+  const { tapeSd } = readOf(trial.unit);
+  return nextTry({ target, tapeSd, prior, tries: read, allowed: [set] }).rows[0]!;
+}
 
 /** What eight in ten readings of a setting lie between, by the tries so far; null before there is one. */
 export function saidOf(loop: LoopNow, set: number): { low: number; high: number } | null {
-  const { answer, before, tries, target, prior, trial } = loop;
-  if (!answer || target === null) return null;
-  const all = [
-    ...(before ? [before] : []),
-    ...tries.map(({ data }) => ({ set: data.set, height: data.value })),
-  ];
-  const { tapeSd } = readOf(trial.unit);
-  const [row] = nextTry({ target, tapeSd, tolerance: 0, prior, tries: all, allowed: [set] }).rows;
-  return row ? { low: row.height - EIGHT_IN_TEN * row.sd, high: row.height + EIGHT_IN_TEN * row.sd } : null;
-}
-
-/** Share of a normal curve above `z`, by a smooth fraction good to seven digits. */
-function shareAbove(z: number): number {
-  const t = 1 / (1 + 0.2316419 * Math.abs(z));
-  const tail =
-    0.3989422804 *
-    Math.exp((-z * z) / 2) *
-    t *
-    (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
-  return z >= 0 ? tail : 1 - tail;
+  const row = rowAt(loop, set);
+  return row && eightInTen(row.height, row.sd);
 }
 
 /** How often a setting goes past the target by more than what is near enough, where there is no way back. */
@@ -169,6 +163,35 @@ export function overshootShare(
   if (target === null || !oneWay) return 0;
   const past = oneWay === 'lowers' ? target - row.height : row.height - target;
   return shareAbove((tolerance - past) / row.sd);
+}
+
+/** A cut that goes too low more often than this is the lead's to let be made. */
+const ONE_IN_FIVE = 0.2;
+
+/** How a cut is named that a lead lets be made all the same: this corner, by so many turns in all. */
+export const cutRef = (corner: Corner, set: number): string => `${corner} ${set}`;
+
+/**
+ * How often a coil cut by so many turns in all would stand lower than asked for, by what was read so far, where that is
+ * more than one time in five and no lead has let it be made; null where it may be cut.
+ */
+export function cutOvershoots(state: OrderState, corner: Corner, set: number): number | null {
+  const step = state.document?.steps.find(
+    ({ trial, ...one }) =>
+      trial?.unit === 'cut turn' && (one.corner ? one.corner === corner : one.end === endOfCorner(corner)),
+  );
+  const loop = step && loopOf(state, step);
+  // The other side follows what this one was read at: both are cut alike.
+  if (!loop || set <= (loop.tries.at(-1)?.data.set ?? 0) + 1e-9) return null;
+  const row = rowAt(loop, set);
+  const share = row ? overshootShare(loop, row) : 0;
+  return share < ONE_IN_FIVE || isLifted(state, 'overshoot', cutRef(corner, set)) ? null : share;
+}
+
+/** `3 times in ten`. */
+export function timesInTen(share: number): string {
+  const often = Math.max(1, Math.round(share * 10));
+  return `${often} ${often === 1 ? 'time' : 'times'} in ten`;
 }
 
 const SET_WORDS: Record<TrialUnit, (set: string) => string> = {
@@ -207,18 +230,16 @@ export function loopWords(loop: LoopNow, lengths: TapeUnit): string {
     return `It is there: within ${near} of ${readingWords(trial.unit, target, lengths)}.`;
   if (answer.stop === 'no setting left') return 'Stop: no setting is left that goes further.';
   if (answer.stop === 'would overshoot') {
-    const last = loop.tries.at(-1)?.data.set ?? loop.before!.set;
+    const last = loop.read.at(-1)!.set;
     const next = answer.rows.find((row) => row.set > last);
-    const often = next ? Math.max(1, Math.round(overshootShare(loop, next) * 10)) : 0;
-    return `Stop: ${ONE_MORE[trial.unit]} overshoots ${often} ${often === 1 ? 'time' : 'times'} in ten.`;
+    return `Stop: ${ONE_MORE[trial.unit]} overshoots ${timesInTen(next ? overshootShare(loop, next) : 0)}.`;
   }
   const set = answer.best ?? answer.setting;
   const band = saidOf(loop, set)!;
   return `Next: ${setWords(trial.unit, set)}, gives ${readingWords(trial.unit, band.low, lengths)} to ${readingWords(trial.unit, band.high, lengths)}.`;
 }
 
-export const tryLifted = ({ overrides }: OrderState, entryId: string): boolean =>
-  overrides.some(({ data }) => data.rule === 'trial' && data.ref === entryId);
+export const tryLifted = (state: OrderState, entryId: string): boolean => isLifted(state, 'trial', entryId);
 
 /** A step whose setting is not there yet is not done, but by the lead's yes to the last try. @throws Refusal */
 export function refuseUntried(state: OrderState, step: Step): void {

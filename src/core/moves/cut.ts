@@ -1,7 +1,6 @@
 import type { Corner } from '../corners';
-import { loopOf, overshootShare, saidOf } from '../ledger/trial-loop';
+import { cutOvershoots, timesInTen } from '../ledger/trial-loop';
 import { asksFigures } from '../ledger/figures';
-import { nextTry } from '../calc/try.next';
 import { isCoilCut, turnsCut } from '../procedure/coil-cuts';
 import { stepOf } from '../procedure/run-state';
 import { Refusal } from '../refusal';
@@ -13,8 +12,6 @@ export interface CutInput {
   turns: number;
   freeMm: number;
 }
-
-const ONE_IN_FIVE = 0.2;
 
 /**
  * One cut of a coil: after the lead's yes, in the shop's smallest step, with the coil out of the car, and not where what
@@ -60,39 +57,13 @@ function refuseInTheCar({ document, run }: MovingOrder, corner: Corner): void {
  * A cut has no way back: where the heights read so far say that it would stand lower than asked for more often than one
  * time in five, only a lead's word lets it be made.
  */
-function refuseOvershoot(order: MovingOrder, corner: Corner, turns: number): void {
-  const { state, document } = order;
-  const reading = document.steps.find(
-    (one) =>
-      one.trial?.unit === 'cut turn' && (one.corner ? one.corner === corner : one.end === endOf(corner)),
-  );
-  const loop = reading && loopOf(state, reading);
-  if (!loop?.answer || loop.target === null) return;
+function refuseOvershoot({ state }: MovingOrder, corner: Corner, turns: number): void {
   const set = turnsCut(state.cuts, corner) + turns;
-  const tried = loop.tries.at(-1)?.data.set ?? 0;
-  // The other side follows what this one was read at: both are cut alike.
-  if (set <= tried + 1e-9) return;
-  const tries = [
-    ...(loop.before ? [loop.before] : []),
-    ...loop.tries.map(({ data }) => ({ set: data.set, height: data.value })),
-  ];
-  const [row] = nextTry({
-    target: loop.target,
-    tolerance: loop.tolerance,
-    prior: loop.prior,
-    tries,
-    allowed: [set],
-  }).rows;
-  const share = overshootShare(loop, row!);
-  const lifted = state.overrides.some(
-    ({ data }) => data.rule === 'overshoot' && data.ref === `${corner} ${set}`,
-  );
-  if (share < ONE_IN_FIVE || lifted || !saidOf(loop, set)) return;
+  const share = cutOvershoots(state, corner, set);
+  if (share === null) return;
   throw new Refusal(
     'overshoot',
-    `${set} turns off would stand too low ${Math.max(1, Math.round(share * 10))} times in ten. Refit it, stand it on its wheels and read it first; or cut less; or the lead says yes.`,
+    `${set} turns off would stand too low ${timesInTen(share)}. Refit it, stand it on its wheels and read it first; or cut less; or the lead says yes.`,
     'turns',
   );
 }
-
-const endOf = (corner: Corner) => (corner.endsWith('F') ? 'front' : 'rear');

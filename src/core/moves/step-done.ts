@@ -5,7 +5,8 @@ import { asksFigures } from '../ledger/figures';
 import { refuseMismatch } from '../ledger/compared';
 import { refuseUntried } from '../ledger/trial-loop';
 import { type FiguresInput, figuresMove, refuseUnmeasured } from './figures';
-import { isCoilCut, turnsCut, twinCorner } from '../procedure/coil-cuts';
+import { twinCorner } from '../corners';
+import { isCoilCut, turnsCut } from '../procedure/coil-cuts';
 import { type MoveEntry, type Mover, type MovingOrder, refuse, refuseOnTheRoad } from './move';
 
 export interface StepDoneInput extends Partial<Omit<FiguresInput, 'stepId'>> {

@@ -50,8 +50,6 @@ const FOCAL_SPREAD = 0.16;
 /** How much a lens that is corrected bends the edge of a picture all the same, share of half its diagonal. */
 const LENS = 0.012;
 
-const rootOf = (...parts: number[]) => Math.sqrt(parts.reduce((sum, one) => sum + one * one, 0));
-
 type Vector = [number, number, number];
 const dot = (a: Vector, b: Vector) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 const cross = (a: Vector, b: Vector): Vector => [
@@ -184,12 +182,12 @@ export function photoHeight(input: PhotoTapeInput): PhotoTapeAnswer {
   );
   const parts = {
     pixels: flat.spans[0]!.sd,
-    depth: rootOf(
+    depth: Math.hypot(
       ((from.y - camera.y) / camera.away) * outOfPlaneSd,
       ((to.y - camera.y) / camera.away) * otherSd,
     ),
     camera: Math.sqrt(meanOf(({ height }) => (height - value) ** 2)),
-    plumb: rootOf(
+    plumb: Math.hypot(
       lean * (tilt(from) - tilt(to)),
       lean * (from.x - to.x),
       // Turned, or nearer than the span, it is a yardstick of another length there.
@@ -198,7 +196,7 @@ export function photoHeight(input: PhotoTapeInput): PhotoTapeAnswer {
     ),
     lens: Math.abs(lensed - heightBy(input, camera, out)),
   };
-  const sd = rootOf(...Object.values(parts));
+  const sd = Math.hypot(...Object.values(parts));
   const better = whatBetter({ sd, parts, from, to, center, camera });
   return { value, sd, flat: flat.spans[0]!.upright, parts, camera, measured: better.length === 0, better };
 }

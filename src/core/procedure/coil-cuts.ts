@@ -9,7 +9,3 @@ export const turnsCut = (
   cuts: readonly { data: { corner: Corner; turns: number } }[],
   corner: Corner,
 ): number => cuts.reduce((sum, cut) => sum + (cut.data.corner === corner ? cut.data.turns : 0), 0);
-
-/** The same wheel of the other side. */
-export const twinCorner = (corner: Corner): Corner =>
-  (({ LF: 'RF', RF: 'LF', LR: 'RR', RR: 'LR' }) as const)[corner];

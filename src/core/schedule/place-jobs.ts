@@ -1,4 +1,4 @@
-import { Z80 } from '../calc/labor.estimate';
+import { Z80 } from '../normal';
 import { type Book, bookWithDays } from './book';
 import type {
   Because,

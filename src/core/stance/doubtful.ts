@@ -59,7 +59,6 @@ const AXLES = [
 
 const readingSd = (readings: readonly string[]) =>
   TAPE_SD / Math.sqrt(Math.max(1, readings.filter((text) => text.trim()).length));
-const rootOf = (...sds: number[]) => Math.sqrt(sds.reduce((sum, sd) => sum + sd * sd, 0));
 const MUCH = 2.3;
 
 interface Axle {
@@ -85,16 +84,16 @@ function axleOf(
   if (!earlier) return null;
   const was = !same && predicted ? predicted[left] - predicted[right] : earlier.mm[left] - earlier.mm[right];
   const lean = mm[left] - mm[right];
-  const leanSd = rootOf(readingSd(typed[left]), readingSd(typed[right]), same ? 0 : SIDES_SD);
-  const wasSd = rootOf(readingSd(earlier.readings[left]), readingSd(earlier.readings[right]));
-  return { end, left, right, moved: lean - was, sd: rootOf(leanSd, wasSd), lean, was, leanSd, wasSd };
+  const leanSd = Math.hypot(readingSd(typed[left]), readingSd(typed[right]), same ? 0 : SIDES_SD);
+  const wasSd = Math.hypot(readingSd(earlier.readings[left]), readingSd(earlier.readings[right]));
+  return { end, left, right, moved: lean - was, sd: Math.hypot(leanSd, wasSd), lean, was, leanSd, wasSd };
 }
 
 /** How far a corner is from what is predicted, or was read since the work: by that the wrong one of two sides is told. */
 function farOff(mm: number, corner: Corner, { same, predicted, predictedSd }: ReadingContext): number | null {
-  if (same) return Math.abs(mm - same.mm[corner]) / rootOf(TAPE_SD, TAPE_SD, SETTLE_SD);
+  if (same) return Math.abs(mm - same.mm[corner]) / Math.hypot(TAPE_SD, TAPE_SD, SETTLE_SD);
   if (!predicted || !predictedSd) return null;
-  return Math.abs(mm - predicted[corner]) / rootOf(TAPE_SD, predictedSd[corner]);
+  return Math.abs(mm - predicted[corner]) / Math.hypot(TAPE_SD, predictedSd[corner]);
 }
 
 /** Readings with two neighboring figures of its whole number changed over. */
@@ -206,7 +205,7 @@ function onlyTires(
   const moved = CORNERS.map((corner) => mm[corner] - before.mm[corner]);
   const mean = moved.reduce((sum, one) => sum + one, 0) / 4;
   const tape = TAPE_SD / Math.sqrt(CORNERS.reduce((sum, corner) => sum + typed[corner].length, 0) / 4);
-  const score = Math.abs(mean) / rootOf(tape / 2, TAPE_SD / 2, 1.3);
+  const score = Math.abs(mean) / Math.hypot(tape / 2, TAPE_SD / 2, 1.3);
   if (score < 3) return [];
   return [
     {
@@ -229,7 +228,7 @@ function claims(mm: PerCorner<number>, context: ReadingContext, unit: TapeUnit):
     const lift = (mm[left] + mm[right] - before.mm[left] - before.mm[right]) / 2;
     const foreseen =
       predicted && (predicted[left] + predicted[right] - before.mm[left] - before.mm[right]) / 2;
-    const sd = predictedSd ? rootOf(predictedSd[left], TAPE_SD) : 8;
+    const sd = predictedSd ? Math.hypot(predictedSd[left], TAPE_SD) : 8;
     const off = Math.abs(lift - (foreseen ?? claim)) / sd;
     if (Math.abs(lift - claim) < Math.max(14, 0.5 * Math.abs(claim)) || off < 3.2) return [];
     return [
@@ -255,7 +254,7 @@ function people(
   const { same, by } = context;
   if (!same || !by || !same.by || same.by === by) return [];
   return CORNERS.flatMap((corner) => {
-    const sd = rootOf(readingSd(typed[corner]), readingSd(same.readings[corner]), SETTLE_SD);
+    const sd = Math.hypot(readingSd(typed[corner]), readingSd(same.readings[corner]), SETTLE_SD);
     const apart = Math.abs(mm[corner] - same.mm[corner]);
     if (apart < PEOPLE * sd) return [];
     return [

@@ -1,5 +1,6 @@
 import { eachCorner } from '../corners';
 import type { HeightsData } from '../ledger/kinds/arrival';
+import { Z90 } from '../normal';
 import { stillCounts } from '../ledger/apart';
 import { type HeightSet, type OrderState, baselineOf, latestPlan } from '../ledger/order-state';
 import type { EarlierSet, ReadingContext } from './doubtful';
@@ -13,8 +14,6 @@ const earlier = ({ entry, mm }: HeightSet): EarlierSet => ({
   by: entry.personId,
 });
 
-/** p10 to p90 of a normal spread, in standard deviations. */
-const EIGHT_IN_TEN = 2 * 1.2815515655446004;
 /** A lift of less is none, mm: what a plan of wheels alone comes to. */
 const NO_LIFT_MM = 1.5;
 /** So long after it was read, a car may have settled. */
@@ -48,8 +47,7 @@ export function readingContext(
     before: before && earlier(before),
     same: before && last ? earlier(last) : null,
     predicted: before && lift ? predictedHeights(before.mm, { lift }) : null,
-    predictedSd:
-      plan && eachCorner((corner) => (plan.band[corner].p90 - plan.band[corner].p10) / EIGHT_IN_TEN),
+    predictedSd: plan && eachCorner((corner) => (plan.band[corner].p90 - plan.band[corner].p10) / (2 * Z90)),
     claimed: { front: plan?.front?.claimed ?? null, rear: plan?.rear?.claimed ?? null },
     onlyWheels:
       plan !== null &&

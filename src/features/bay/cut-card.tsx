@@ -1,16 +1,21 @@
 'use client';
 
 import { CORNER_NAMES } from '@/core/procedure/engine';
-import { turnsCut, twinCorner } from '@/core/procedure/coil-cuts';
+import { twinCorner } from '@/core/corners';
+import { turnsCut } from '@/core/procedure/coil-cuts';
 import type { Step } from '@/core/procedure/types';
 import { CommandForm } from '@/features/transport/lazy-command-form';
 import { NumberField, type TypedFigure } from '@/ui/figure-fields';
 import { Send } from '@/ui/send';
+import { cutOvershoots, cutRef, timesInTen } from '@/core/ledger/trial-loop';
+import { LiftHole } from '../handoff/lift-hole';
 import type { BayProps } from './bay-props';
 
 /** A coil is cut in the shop's smallest step with a measure after each, both sides alike. */
 export function CutCard({ step, ...props }: BayProps & { step: Step }) {
   const corner = step.corner ?? 'LF';
+  const next = turnsCut(props.cuts, corner) + props.coilStepTurns;
+  const share = cutOvershoots(props.state, corner, next);
   const own = props.cuts.filter((cut) => cut.data.corner === corner);
   const [here, there] = [turnsCut(props.cuts, corner), turnsCut(props.cuts, twinCorner(corner))];
   return (
@@ -29,6 +34,24 @@ export function CutCard({ step, ...props }: BayProps & { step: Step }) {
           </li>
         ))}
       </ol>
+      {share !== null && (
+        <div className="hatch mt-2 px-4 py-2 text-xl">
+          <p className="font-semibold">
+            Stop: {next} turns off would stand too low {timesInTen(share)}. Refit it, stand it on its wheels
+            and read it first, or cut less.
+          </p>
+          <div className="mt-2">
+            <LiftHole
+              orderId={props.orderId}
+              rule="overshoot"
+              target={cutRef(corner, next)}
+              text={`${next} turns off the ${CORNER_NAMES[corner]} coil, which would stand too low ${timesInTen(share)}.`}
+              leads={props.leads}
+              label="The lead lets it be cut"
+            />
+          </div>
+        </div>
+      )}
       <CommandForm
         command="cut.record"
         about={step.id}

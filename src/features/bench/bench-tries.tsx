@@ -1,15 +1,14 @@
 import type { TryNextAnswer, TryNextInput } from '@/core/calc/try.next';
+import { eightInTen } from '@/core/normal';
 import { TryChart } from '../measuring/try-chart';
 
-const EIGHT_IN_TEN = 1.2815515655446004;
 const one = (value: number) => String(Math.round(value * 10) / 10).replace('-', '−');
 
 /** What comes next of tries typed on the bench, and their picture. */
 export function BenchTries({ input, got }: { input: TryNextInput; got: TryNextAnswer }) {
   const { best, stop, rows, setting } = got;
   const row = rows.find(({ set }) => set === best);
-  const band =
-    row && `${one(row.height - EIGHT_IN_TEN * row.sd)} to ${one(row.height + EIGHT_IN_TEN * row.sd)}`;
+  const band = row && eightInTen(row.height, row.sd);
   return (
     <div>
       <p className="font-head text-2xl font-semibold">
@@ -19,7 +18,7 @@ export function BenchTries({ input, got }: { input: TryNextInput; got: TryNextAn
             ? `Stop: ${stop === 'would overshoot' ? 'the next one goes past it too often' : 'no setting is left'}.`
             : best === null
               ? `It is met at ${one(setting)}: ${one(got.low)} to ${one(got.high)}.`
-              : `Next: ${one(best)}, gives ${band}.`}
+              : `Next: ${one(best)}, gives ${one(band!.low)} to ${one(band!.high)}.`}
       </p>
       <TryChart
         tries={input.tries}

@@ -22,10 +22,7 @@ export function OrderFigures({ state, lengths }: { state: OrderState; lengths: T
           <p className="text-lg font-semibold">{loopWords(loop, lengths)}</p>
           {loop.answer && loop.target !== null && (
             <TryChart
-              tries={[
-                ...(loop.before ? [loop.before] : []),
-                ...loop.tries.map(({ data }) => ({ set: data.set, height: data.value })),
-              ]}
+              tries={loop.read}
               rows={loop.answer.rows}
               target={loop.target}
               tolerance={loop.tolerance}

@@ -59,10 +59,6 @@ export function TryCard({
   const choices = trial.allowed ?? null;
   const step1 = trial.unit === 'block' ? 5 : trial.unit === 'hole' ? 1 : 0.5;
   const full = readings.every((text) => text.trim());
-  const read = [
-    ...(loop.before ? [loop.before] : []),
-    ...tries.map(({ data }) => ({ set: data.set, height: data.value })),
-  ];
   return (
     <section className="border-t-2 border-rule px-6 py-4" aria-label="Tries of this setting">
       <p className="font-head text-xl text-soft first-letter:uppercase">{trial.setting}</p>
@@ -75,7 +71,7 @@ export function TryCard({
       </p>
       {answer && target !== null && (
         <TryChart
-          tries={read}
+          tries={loop.read}
           rows={answer.rows}
           target={target}
           tolerance={loop.tolerance}

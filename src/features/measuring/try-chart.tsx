@@ -1,9 +1,9 @@
+import { eightInTen } from '@/core/normal';
 import type { TriedRow } from '@/core/calc/try.next';
 
 const WIDTH = 560;
 const HEIGHT = 250;
 const PAD = { left: 86, right: 22, top: 18, bottom: 40 };
-const EIGHT_IN_TEN = 1.2815515655446004;
 
 export interface TryChartProps {
   tries: readonly { set: number; height: number }[];
@@ -37,7 +37,7 @@ function near({ tries, rows, best }: Pick<TryChartProps, 'tries' | 'rows' | 'bes
 /** Tries of a setting with what the next ones are said to read: dots for what was read, bars for eight in ten of what is to come. */
 export function TryChart({ tries, rows, target, tolerance, best, say, saySet, setting }: TryChartProps) {
   const shown = near({ tries, rows, best });
-  const ends = shown.flatMap(({ height, sd }) => [height - EIGHT_IN_TEN * sd, height + EIGHT_IN_TEN * sd]);
+  const ends = shown.flatMap(({ height, sd }) => Object.values(eightInTen(height, sd)));
   const x = scale(
     [...tries.map(({ set }) => set), ...shown.map(({ set }) => set)],
     PAD.left,
@@ -118,8 +118,8 @@ export function TryChart({ tries, rows, target, tolerance, best, say, saySet, se
           <line
             x1={x(set)}
             x2={x(set)}
-            y1={y(height - EIGHT_IN_TEN * sd)}
-            y2={y(height + EIGHT_IN_TEN * sd)}
+            y1={y(eightInTen(height, sd).low)}
+            y2={y(eightInTen(height, sd).high)}
             strokeDasharray={set === best ? undefined : '5 5'}
           />
           <line x1={x(set) - 8} x2={x(set) + 8} y1={y(height)} y2={y(height)} />
