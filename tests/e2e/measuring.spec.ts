@@ -151,7 +151,9 @@ test('three shackle tries, the third inside the band that was said; no hole chan
   expect(third.value).toBeLessThanOrEqual(third.said!.high);
 });
 
-test('a coil is not cut further where it would stand too low too often', async ({ page }) => {
+test('a coil is not cut further where it would stand too low too often, unless the lead lets it be cut', async ({
+  page,
+}) => {
   const job = await jobStarted(
     `MEAS ${RUN}3`,
     {
@@ -167,16 +169,23 @@ test('a coil is not cut further where it would stand too low too often', async (
   await page.getByRole('button', { name: 'The lead says yes first' }).tap();
   await enterPin(page, 'Odalys', 'Yes, do it');
   const cuts = page.getByRole('region', { name: 'Cuts' });
-  let stopped = false;
-  for (let cut = 0; cut < 8 && !stopped; cut += 1) {
+  const cutIt = async (cut: number): Promise<boolean> => {
     await cuts.getByLabel(/Free length now/).fill(String(400 - 8 * cut));
     const answered = page.waitForResponse((response) => response.url().includes('/api/commands/cut.record'));
     await cuts.getByRole('button', { name: 'Cut and measured' }).tap();
-    stopped = (await answered).status() !== 200;
-    if (!stopped) await expect(cuts.getByText(new RegExp(`cut ${cut + 1}:`))).toBeVisible();
-  }
-  expect(stopped).toBe(true);
-  await expect(page.getByText(/would stand too low \d+ times? in ten/)).toBeVisible();
+    if ((await answered).status() !== 200) return false;
+    await expect(cuts.getByText(new RegExp(`cut ${cut}:`))).toBeVisible();
+    return true;
+  };
+  let stoppedAt = 1;
+  while (stoppedAt < 9 && (await cutIt(stoppedAt))) stoppedAt += 1;
+  expect(stoppedAt).toBeLessThan(9);
+  await expect(cuts.getByText(/^Stop: .* would stand too low \d+ times? in ten/)).toBeVisible();
+  await expect(cuts.getByRole('alert')).toContainText(/would stand too low \d+ times? in ten/);
+  await cuts.getByRole('button', { name: 'The lead lets it be cut' }).tap();
+  await page.getByRole('dialog').getByLabel('Reason').fill('measured twice; the donor coil is longer');
+  await enterPin(page, 'Odalys', 'Lift it');
+  expect(await cutIt(stoppedAt)).toBe(true);
 });
 
 test('only the tires changed, and from the hub it stands higher: asked once, and kept as measured again', async ({
