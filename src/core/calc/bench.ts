@@ -30,6 +30,13 @@ export const BENCH_TOOLS: readonly BenchTool[] = [
   { name: 'camber.adjust', title: 'Is there camber enough', group: 'Alignment', first: 'available' },
   { name: 'camber.lift', title: 'Camber by lift', group: 'Alignment', first: 'camberChange' },
   { name: 'caster.radiusArm', title: 'Caster on radius arms', group: 'Alignment', first: 'casterAfter' },
+  { name: 'knuckle.travel', title: 'A wheel through its travel', group: 'Alignment', first: 'rows' },
+  {
+    name: 'draglink.steer',
+    title: 'What lift steers by the drag link',
+    group: 'Alignment',
+    first: 'steerDeg',
+  },
   { name: 'caster.fourLink', title: 'Caster on four links', group: 'Alignment', first: 'casterAfter' },
   { name: 'headlamp.aim', title: 'Where the lamps point', group: 'Alignment', first: 'beamShift' },
   {

@@ -28,6 +28,8 @@ const OF_ITS_GROUP = /^(min|max|front|rear|LF|RF|LR|RR)$/;
  */
 export function unitOfField(id: string, group?: string): string {
   if (/^(cornerSd|pointSd)$/.test(id) || (group !== undefined && IN_A_PICTURE.test(group))) return 'px';
+  // The damper's arm is one of the arms, by its number.
+  if (group === 'damper' && id === 'arm') return '';
   if (group !== undefined && OF_ITS_GROUP.test(id)) return OF_GROUP[group] ?? unitOfField(group);
   if (
     /Deg$|^(camber|caster|toe|toeTotal|thrust|crossCaster|crossCamber|needed|targetCaster|casterBefore)$/.test(

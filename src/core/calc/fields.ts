@@ -24,3 +24,6 @@ export const perCorner = (value: () => Joi.Schema) =>
 
 /** A point of the car, mm. */
 export const point = () => Joi.object({ x: anyNumber().required(), y: anyNumber().required() });
+/** A point of the car in space, mm. */
+export const point3 = () =>
+  Joi.object({ x: anyNumber().required(), y: anyNumber().required(), z: anyNumber().required() });

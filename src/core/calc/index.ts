@@ -10,10 +10,12 @@ import { casterRadiusArm } from './inputs/caster.radiusArm';
 import { coilCut } from './inputs/coil.cut';
 import { coilSwap } from './inputs/coil.swap';
 import { collarTurns } from './inputs/collar.turns';
+import { draglinkSteer } from './inputs/draglink.steer';
 import { driveshaftAngles } from './inputs/driveshaft.angles';
 import { followupDue } from './inputs/followup.due';
 import { headlampAim } from './inputs/headlamp.aim';
 import { heightsCompare } from './inputs/heights.compare';
+import { knuckleTravel } from './inputs/knuckle.travel';
 import { laborEstimate } from './inputs/labor.estimate';
 import { leafGeometry } from './inputs/leaf.geometry';
 import { leafPack } from './inputs/leaf.pack';
@@ -90,6 +92,8 @@ export const calculators: ReadonlyMap<string, Calculator<never, unknown>> = new 
     procedureCheck,
     photoScale,
     tryNext,
+    knuckleTravel,
+    draglinkSteer,
   ].map((definition) => [definition.name, definition as unknown as Calculator<never, unknown>]),
 );
 

@@ -1,5 +1,6 @@
 import { type PhotoScaleInput, type Pixel, scalePhoto } from '../calc/photo.scale';
 import { toDeg } from '../calc/geometry';
+import { type Vector, cross, dot, minus, scaled, sizeOf, unitOf } from '../calc/vector';
 
 /**
  * What a photograph with the card in it says of a height: hub to lip, with the hub's distance out of the card's plane counted
@@ -50,15 +51,6 @@ const FOCAL_SPREAD = 0.16;
 /** How much a lens that is corrected bends the edge of a picture all the same, share of half its diagonal. */
 const LENS = 0.012;
 
-type Vector = [number, number, number];
-const dot = (a: Vector, b: Vector) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-const cross = (a: Vector, b: Vector): Vector => [
-  a[1] * b[2] - a[2] * b[1],
-  a[2] * b[0] - a[0] * b[2],
-  a[0] * b[1] - a[1] * b[0],
-];
-const scaled = (a: Vector, by: number): Vector => [a[0] * by, a[1] * by, a[2] * by];
-
 /** The map from the card's plane to the picture, counted from the picture's middle: columns for x, y and the origin. */
 function columns({ card, corners, picture }: PhotoTapeInput): [Vector, Vector, Vector] {
   const at = (pixel: Pixel): Pixel => ({ x: pixel.x - picture.width / 2, y: pixel.y - picture.height / 2 });
@@ -80,7 +72,7 @@ function columns({ card, corners, picture }: PhotoTapeInput): [Vector, Vector, V
 function misfit([one, other]: [Vector, Vector, Vector], focal: number): [number, number] {
   const a: Vector = [one[0] / focal, one[1] / focal, one[2]];
   const b: Vector = [other[0] / focal, other[1] / focal, other[2]];
-  const [la, lb] = [Math.sqrt(dot(a, a)), Math.sqrt(dot(b, b))];
+  const [la, lb] = [sizeOf(a), sizeOf(b)];
   return [dot(a, b) / (la * lb), Math.log(la / lb)];
 }
 
@@ -88,10 +80,10 @@ function misfit([one, other]: [Vector, Vector, Vector], focal: number): [number,
 function cameraBy([one, other, origin]: [Vector, Vector, Vector], focal: number): PhotoTapeAnswer['camera'] {
   const bare = ([x, y, z]: Vector): Vector => [x / focal, y / focal, z];
   const [a, b, t] = [bare(one), bare(other), bare(origin)];
-  const scale = 2 / (Math.sqrt(dot(a, a)) + Math.sqrt(dot(b, b)));
-  const right = scaled(a, 1 / Math.sqrt(dot(a, a)));
-  const rest = b.map((value, at) => value - dot(b, right) * right[at]!) as Vector;
-  const down = scaled(rest, 1 / Math.sqrt(dot(rest, rest)));
+  const scale = 2 / (sizeOf(a) + sizeOf(b));
+  const right = unitOf(a);
+  const rest = minus(b, scaled(right, dot(b, right)));
+  const down = unitOf(rest);
   const into = cross(right, down);
   const from = scaled(t, scale);
   return { x: -dot(right, from), y: -dot(down, from), away: dot(into, from) };

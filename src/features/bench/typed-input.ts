@@ -5,6 +5,13 @@ import type { FieldShape } from '@/core/calc/field-words';
 export type Typed = string | boolean | Typed[] | { [key: string]: Typed };
 export type Tree = { [key: string]: Typed };
 
+/** A group in which nobody typed anything. */
+const isNothing = (value: unknown): boolean =>
+  typeof value === 'object' &&
+  value !== null &&
+  !Array.isArray(value) &&
+  Object.values(value).every(isNothing);
+
 /** What was typed as the calculator takes it; lengths may be written as on a tape. Empty fields are left out. */
 export function readTyped(typed: Typed | undefined, shape: FieldShape): unknown {
   if (shape.kind === 'group' || shape.kind === 'variants') {
@@ -15,7 +22,8 @@ export function readTyped(typed: Typed | undefined, shape: FieldShape): unknown 
       const value = readTyped(tree[field.id], field);
       return value === undefined ? [] : [[field.id, value] as const];
     });
-    if (!entries.length && !shape.required && shape.id !== '') return undefined;
+    const nothing = entries.every(([, value]) => isNothing(value));
+    if (nothing && !shape.required && shape.id !== '') return undefined;
     return { ...(kind ? { [(shape as { by: string }).by]: kind } : {}), ...Object.fromEntries(entries) };
   }
   if (shape.kind === 'list') {

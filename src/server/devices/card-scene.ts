@@ -1,5 +1,6 @@
 import 'server-only';
 import sharp from 'sharp';
+import { type Vector, cross, dot, minus, plus, scaled, unitOf } from '@/core/calc/vector';
 import { CARD, type Place, darkFields } from '@/core/photo/card';
 import { drawsFrom, normalFrom } from '@/core/draws';
 
@@ -23,8 +24,6 @@ export interface CardScene {
   corners: Place[];
   picture: Buffer;
 }
-
-type Vector = [number, number, number];
 
 /** What may be asked of a scene; the rest is drawn from its seed. */
 export interface SceneWish {
@@ -53,14 +52,14 @@ export async function drawCardScene(wish: SceneWish): Promise<CardScene> {
   const looked: Vector = [bell() * 40, bell() * 40, 0];
   const roll = rad(1.5 * bell());
   const bend = between(-0.015, 0.015);
-  const forward = unit([looked[0] - from[0], looked[1] - from[1], looked[2] - from[2]]);
-  const right0 = unit(cross([0, 1, 0], forward));
+  const forward = unitOf(minus(looked, from));
+  const right0 = unitOf(cross([0, 1, 0], forward));
   const down0 = cross(forward, right0);
   const right = mix(right0, Math.cos(roll), down0, Math.sin(roll));
   const down = mix(down0, Math.cos(roll), right0, -Math.sin(roll));
   const half = Math.hypot(width, height) / 2;
   const project = (at: Vector): Place => {
-    const rel: Vector = [at[0] - from[0], at[1] - from[1], at[2] - from[2]];
+    const rel = minus(at, from);
     const depth = dot(rel, forward);
     const [x, y] = [(focal * dot(rel, right)) / depth, (focal * dot(rel, down)) / depth];
     const share = 1 + bend * ((x * x + y * y) / half ** 2);
@@ -190,18 +189,5 @@ export async function drawCardScene(wish: SceneWish): Promise<CardScene> {
   };
 }
 
-const dot = (a: Vector, b: Vector) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-const cross = (a: Vector, b: Vector): Vector => [
-  a[1] * b[2] - a[2] * b[1],
-  a[2] * b[0] - a[0] * b[2],
-  a[0] * b[1] - a[1] * b[0],
-];
-const unit = (a: Vector): Vector => {
-  const length = Math.sqrt(dot(a, a));
-  return [a[0] / length, a[1] / length, a[2] / length];
-};
-const mix = (a: Vector, by: number, b: Vector, other: number): Vector => [
-  a[0] * by + b[0] * other,
-  a[1] * by + b[1] * other,
-  a[2] * by + b[2] * other,
-];
+const mix = (a: Vector, by: number, b: Vector, other: number): Vector =>
+  plus(scaled(a, by), scaled(b, other));
