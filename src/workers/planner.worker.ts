@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
 import type { PlannerInput } from '@/core/planner/car-stand';
+import { droopList } from '@/core/planner/droop-list';
 import { type CatalogPart, findParts } from '@/core/planner/find-parts';
 import { type FinishedLift, learnFor, ratiosOf } from '@/core/planner/learning';
 import { type OneEnd } from '@/core/planner/measures';
@@ -26,6 +27,7 @@ const doors = {
       const spread = spreadOfPlan(input, 10_000, 1, sd);
       return { ...spread, ms: performance.now() - began };
     }),
+  droop: (input: PlannerInput) => answered(() => droopList(input)),
   find: (
     input: PlannerInput,
     catalog: CatalogPart[],

@@ -34,6 +34,7 @@ const MAY: Record<string, Role[]> = {
   'try.record': ['tech', 'lead', 'owner'],
   'compare.record': ['tech', 'lead', 'owner'],
   'photo.height': ['tech', 'advisor', 'lead', 'owner'],
+  'droop.read': ['tech', 'lead', 'owner'],
   'step.approve': ['tech', 'lead', 'owner'],
   'override.record': ['tech', 'advisor', 'lead', 'owner'],
   'value.set': ['tech', 'advisor', 'lead', 'owner'],

@@ -166,6 +166,24 @@ export const measured = area('Measured at the work', {
       foundBy: oneOf('itself', 'hand').required(),
     },
   }),
+  /** Records a figure read at a hanging wheel or at lock, of the list of full droop and lock. */
+  'droop.read': contract<
+    Defaulted<
+      { orderId: string; id: string; side: 'left' | 'right'; text: string; lengths: 'in' | 'mm' },
+      'lengths'
+    >,
+    { over: boolean; teaches: string | null }
+  >({
+    title: 'Record what was read in the air',
+    who: ['tech'],
+    fields: {
+      orderId: id().required(),
+      id: Joi.string().max(60).required(),
+      side: oneOf('left', 'right').required(),
+      text: typed(),
+      lengths: lengths(),
+    },
+  }),
   /** One cut of a coil, no larger than the shop's smallest step, with its measure right after. */
   'cut.record': offlineContract<
     {

@@ -49,4 +49,12 @@ export const measured: EntryContracts<keyof MeasuredEntries> = {
       `By photograph, ${data.what}${at(data.corner)}: ${Math.round(data.value * 10) / 10}${data.what === 'shackle angle' || data.what === 'lean' ? '°' : ' mm'}, error ${Math.round(data.sd * 10) / 10}.`,
     correctedBy: ['entry.void'],
   },
+  'droop.read': {
+    fold: (state, entry) => {
+      state.droopReads.push(entry);
+    },
+    describe: ({ data }) =>
+      `In the air, ${data.what.toLowerCase()}, ${data.side} ${data.end}: ${data.text}${data.over ? ', beyond its limit' : ''}.`,
+    correctedBy: ['entry.void'],
+  },
 };

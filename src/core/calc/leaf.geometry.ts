@@ -15,10 +15,11 @@ export interface LeafGeometryInput {
   shackleType?: 'hanging' | 'standing';
 }
 
-type Spring = Omit<LeafGeometryInput, 'from' | 'to'>;
+/** A leaf spring with its shackle's frame pivot: what stays as it is when the car is lifted. */
+export type LeafSpring = Omit<LeafGeometryInput, 'from' | 'to'>;
 
 /** One standing of a leaf spring on its shackle. @throws Refusal naming `field` when eye and shackle do not meet */
-export function standLeaf(spring: Spring, { camber, shackle }: LeafPose, field: string) {
+export function standLeaf(spring: LeafSpring, { camber, shackle }: LeafPose, field: string) {
   const { arcLength, frontFraction, pivot, shackleType = 'hanging' } = spring;
   const chord = arcLength - (8 * camber * camber) / (3 * arcLength);
   const cross = chord > 0 ? circlesCross({ x: 0, y: 0 }, chord, pivot, shackle) : null;

@@ -2,6 +2,7 @@ import type { Corner } from '../corners';
 import { CORNER_NAMES, forbidsDrive, placedName } from '../procedure/engine';
 import { sentBack, measuredSinceBack } from './after-work';
 import { sheetNow, staleDrive } from './evidence';
+import { droopReadsNow } from './droop-reads';
 import { extrasOf, isExtra } from './extras';
 import { isLifted } from './lifted';
 import { ROAD_CHECKS, roadChecksAsked } from './road-checks';
@@ -17,7 +18,7 @@ export interface HandoffBlocker {
   rule: OverrideRule | null;
   ref: string;
   /** Which of the order's pages mends it. */
-  page: 'look-over' | 'work' | 'bay' | 'torque' | 'heights' | 'alignment' | 'road' | 'photos';
+  page: 'look-over' | 'work' | 'bay' | 'torque' | 'heights' | 'alignment' | 'road' | 'photos' | 'droop';
 }
 
 type Photo = OrderState['photos'][number];
@@ -157,6 +158,14 @@ function allHoles(state: OrderState): HandoffBlocker[] {
     if (fastener.owesCheck)
       add('second-check', `${what} waits for somebody else's check.`, 'torque', 'second-check', id);
   }
+  for (const { id, data } of droopReadsNow(state).filter((one) => one.data.over))
+    add(
+      'droop',
+      `Read in the air, ${data.what.toLowerCase()}, ${data.side} ${data.end}: ${data.text} is beyond its limit. Mend it and read it again.`,
+      'droop',
+      null,
+      id,
+    );
   for (const id of run.car.open) {
     add(
       'open',

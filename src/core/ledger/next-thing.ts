@@ -23,6 +23,7 @@ export interface NextThing {
   page:
     | 'heights'
     | 'look-over'
+    | 'droop'
     | 'plan'
     | 'parts'
     | 'work'

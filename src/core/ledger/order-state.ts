@@ -135,6 +135,8 @@ export interface OrderState {
   tries: EntryOf<'try'>[];
   compared: EntryOf<'compared'>[];
   photoHeights: EntryOf<'photo.height'>[];
+  /** What was read at hanging wheels and at lock. */
+  droopReads: EntryOf<'droop.read'>[];
   /** Since which entry the figures of a step that opened again are asked anew. */
   figuresSince: Map<string, number>;
   /** The last entry at which an end was off its wheels. */
@@ -201,6 +203,7 @@ export function emptyOrder(document: RunDocument | null): OrderState {
     tries: [],
     compared: [],
     photoHeights: [],
+    droopReads: [],
     figuresSince: new Map(),
     offWheelsSeq: { front: null, rear: null },
     lessons: [],

@@ -38,4 +38,6 @@ export const isIndependent = among('strut', 'coilover', 'multi-link');
 export const hasFourLinks = among('coil-links', 'coil-trailing');
 /** Kinds whose axle is held sideways by a track bar. */
 export const hasTrackbar = isSolidCoil;
+/** Solid axles with a driveshaft: every rear one, and a front one that is driven. */
+export const hasDriveshaft = (kind: SuspensionKind) => !isIndependent(kind) && kind !== 'cart';
 export const isSolid = (kind: SuspensionKind) => isLeaf(kind) || isSolidCoil(kind);

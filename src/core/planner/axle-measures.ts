@@ -2,6 +2,7 @@ import {
   SUSPENSIONS,
   type SuspensionKind,
   hasCoil,
+  hasDriveshaft,
   hasFourLinks,
   hasTrackbar,
   isIndependent,
@@ -17,10 +18,16 @@ const leafed = (kind: SuspensionKind) => isLeaf(kind);
 const strutted = (kind: SuspensionKind) => kind === 'strut';
 const wishboned = (kind: SuspensionKind) => kind === 'coilover' || kind === 'multi-link';
 const independent = (kind: SuspensionKind) => isIndependent(kind);
-const solidDriven = (kind: SuspensionKind, end: OneEnd) =>
-  end === 'rear' && !isIndependent(kind) && kind !== 'cart';
 const steeredTies = (kind: SuspensionKind, end: OneEnd) =>
   end === 'front' && !hasTrackbar(kind) && !isLeaf(kind);
+const dragSteered = (kind: SuspensionKind, end: OneEnd) =>
+  end === 'front' && (hasTrackbar(kind) || isLeaf(kind));
+/** A tie rod at the front, a toe link at the rear. */
+const toeHeld = (kind: SuspensionKind, end: OneEnd) =>
+  end === 'rear' ? isIndependent(kind) : steeredTies(kind, end);
+
+/** Where a bump stop stands: 0 on the damper's rod, 1 on the frame, and this while nobody has looked. */
+export const STOP_UNKNOWN = 2;
 
 /** One row of the table: group, unit, id, words, what is assumed, and who asks for it. */
 const one = (
@@ -29,7 +36,7 @@ const one = (
   id: string,
   label: string,
   assumed: MeasureDef['assumed'],
-  more: Pick<MeasureDef, 'asks' | 'anySign' | 'mayBeZero'> = {},
+  more: Pick<MeasureDef, 'asks' | 'anySign' | 'mayBeZero' | 'choices'> = {},
 ): MeasureDef => ({ id, label, unit, group, assumed, ...more });
 
 /** Everything that may be measured at one axle, in the order it is asked. */
@@ -54,6 +61,14 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
   ),
   one('ride', 'mm', 'bumpTravel', 'Wheel travel to the bump stop', cartOr(45, 85)),
   one('ride', 'mm', 'droopTravel', 'Wheel travel to full droop', cartOr(45, 85)),
+  one('damper', 'number', 'stopOnFrame', 'Bump stop', STOP_UNKNOWN, {
+    asks: (kind) => kind === 'strut' || kind === 'coilover',
+    choices: [
+      [0, 'on the damper’s rod'],
+      [1, 'on the frame'],
+      [STOP_UNKNOWN, 'nobody has looked'],
+    ],
+  }),
   one('damper', 'mm', 'damperRide', 'Damper length at ride', cartOr(300, 450)),
   one('damper', 'mm', 'damperCollapsed', 'Damper closed', cartOr(235, 340)),
   one('damper', 'mm', 'damperExtended', 'Damper open', cartOr(365, 560)),
@@ -125,6 +140,20 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
   one('arms', 'mm', 'upperPivotY', 'Upper arm pivot, height', 540, { asks: wishboned }),
   one('arms', 'mm', 'upperJointX', 'Upper ball joint, from the center', 670, { asks: wishboned }),
   one('arms', 'mm', 'upperJointY', 'Upper ball joint, height', 545, { asks: wishboned }),
+  one('arms', 'mm', 'armFront', 'Lower arm, front pivot ahead of the ball joint', 150, {
+    asks: independent,
+    anySign: true,
+  }),
+  one('arms', 'mm', 'armRear', 'Lower arm, rear pivot behind the ball joint', 170, {
+    asks: independent,
+    anySign: true,
+  }),
+  one('arms', 'mm', 'damperTopX', 'Damper, its top from the center', 545, { asks: wishboned }),
+  one('arms', 'mm', 'armCoilGap', 'Upper arm to coil, gap at ride', 34, {
+    asks: wishboned,
+    mayBeZero: true,
+  }),
+  one('arms', 'deg', 'swingMost', 'Upper joint, swing it has from ride', 28, { asks: wishboned }),
   one('arms', 'mm', 'arm', 'Radius arm, axle to frame', 880, { asks: (kind) => kind === 'coil-radius' }),
   one('arms', 'mm', 'armRise', 'Radius arm, frame end above axle', 60, {
     asks: (kind) => kind === 'coil-radius',
@@ -168,6 +197,13 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
     anySign: true,
   }),
   one('driveline', 'deg', 'shaftLimit', 'Half shaft, steepest at ride', 14, { asks: independent }),
+  one('driveline', 'deg', 'shaftDroopMost', 'Half shaft joints, most at full droop', 20, {
+    asks: independent,
+  }),
+  one('driveline', 'deg', 'shaftLockMost', 'Half shaft outer joint, most at lock', 45, {
+    asks: (kind, end) => isIndependent(kind) && end === 'front',
+  }),
+  one('driveline', 'mm', 'plungeMost', 'Half shaft, plunge left outward', 22, { asks: independent }),
   one('steering', 'deg', 'camberNow', 'Camber as it came', 0, { asks: independent, anySign: true }),
   one('steering', 'deg', 'camberGoal', 'Camber wanted', 0, { asks: independent, anySign: true }),
   one('steering', 'mm', 'camberShift', 'Camber adjuster, how far it shifts', 6, {
@@ -187,26 +223,91 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
     (kind) => (kind === 'cart' ? 0 : 2.5),
     { asks: front, anySign: true },
   ),
-  one('steering', 'mm', 'tieRun', 'Tie rod, run across', 340, { asks: steeredTies }),
-  one('steering', 'mm', 'tieDrop', 'Tie rod, outer end below inner', 10, {
-    asks: steeredTies,
+  one('steering', 'mm', 'tieRun', 'Tie rod, run across', 340, { asks: toeHeld }),
+  one('steering', 'mm', 'tieDrop', 'Tie rod, outer end below inner', (_, end) => (end === 'rear' ? 24 : 10), {
+    asks: toeHeld,
+    anySign: true,
+  }),
+  one('steering', 'mm', 'tieBack', 'Tie rod, outer end behind the lower ball joint', 130, {
+    asks: (kind) => isIndependent(kind),
+    anySign: true,
+  }),
+  one('steering', 'mm', 'tieUp', 'Tie rod, outer end above the lower ball joint', 0, {
+    asks: (kind) => isIndependent(kind),
     anySign: true,
   }),
   one('steering', 'deg', 'tieLimit', 'Tie rod, steepest', 15, { asks: steeredTies }),
-  one('steering', 'mm', 'tieThread', 'Tie-rod thread left each way', 12, { asks: steeredTies }),
-  one('driveline', 'mm', 'shaftLen', 'Driveshaft, run output to axle', 1300, { asks: solidDriven }),
+  one('steering', 'mm', 'tieThread', 'Tie-rod thread left each way', 12, { asks: toeHeld }),
+  one('steering', 'mm', 'dragLength', 'Drag link, joint to joint', 880, { asks: dragSteered }),
+  one(
+    'steering',
+    'mm',
+    'dragRise',
+    'Drag link, frame end above axle end',
+    (kind) => (isLeaf(kind) ? 40 : 70),
+    {
+      asks: dragSteered,
+      anySign: true,
+    },
+  ),
+  one('steering', 'mm', 'steerArm', 'Steering arm the drag link turns', 155, { asks: dragSteered }),
+  one('steering', 'number', 'dragApart', 'Frame ends of drag link and track bar', 0, {
+    asks: (kind, end) => end === 'front' && hasTrackbar(kind),
+    choices: [
+      [0, 'on one side'],
+      [1, 'on opposite sides'],
+    ],
+  }),
+  one('steering', 'mm', 'dragThread', 'Drag-link sleeve, thread left each way', 18, { asks: dragSteered }),
+  one('steering', 'deg', 'lockDeg', 'Wheel at full lock', (kind) => (kind === 'cart' ? 30 : 34), {
+    asks: front,
+  }),
+  one('steering', 'mm', 'kingpinOut', 'Steering axis to the middle of the wheel, at hub height', 75, {
+    asks: (kind, end) => end === 'front' && !isIndependent(kind),
+  }),
+  one(
+    'driveline',
+    'mm',
+    'shaftLen',
+    'Driveshaft, run output to axle (front: 0 when it is not driven)',
+    (_, end) => (end === 'rear' ? 1300 : 0),
+    { asks: (kind) => hasDriveshaft(kind), mayBeZero: true },
+  ),
   one('driveline', 'mm', 'shaftFall', 'Driveshaft, fall output to axle', 90, {
-    asks: solidDriven,
+    asks: (kind) => hasDriveshaft(kind),
     anySign: true,
   }),
-  one('driveline', 'deg', 'outputDeg', 'Output, falling rearward', 2.5, { asks: solidDriven, anySign: true }),
-  one('driveline', 'deg', 'pinionDeg', 'Pinion, falling rearward', 2.5, { asks: solidDriven, anySign: true }),
-  one('driveline', 'deg', 'jointLimit', 'Driveshaft joint, most', 6, { asks: solidDriven }),
-  one('driveline', 'mm', 'slipLeft', 'Driveshaft slip left to pull out', 25, { asks: solidDriven }),
+  one('driveline', 'deg', 'outputDeg', 'Output, falling toward the axle', 2.5, {
+    asks: (kind) => hasDriveshaft(kind),
+    anySign: true,
+  }),
+  one('driveline', 'deg', 'pinionDeg', 'Pinion, falling away from the output', 2.5, {
+    asks: (kind) => hasDriveshaft(kind),
+    anySign: true,
+  }),
+  one('driveline', 'deg', 'jointLimit', 'Driveshaft joint, most at ride', 6, {
+    asks: (kind) => hasDriveshaft(kind),
+  }),
+  one('driveline', 'deg', 'jointDroopMost', 'Driveshaft joint, most before it binds', 18, {
+    asks: (kind) => hasDriveshaft(kind),
+  }),
+  one(
+    'driveline',
+    'mm',
+    'slipLeft',
+    'Driveshaft slip left to pull out',
+    (_, end) => (end === 'front' ? 45 : 25),
+    { asks: (kind) => hasDriveshaft(kind) },
+  ),
+  one('driveline', 'mm', 'slipIn', 'Driveshaft slip left to push in', 25, {
+    asks: (kind) => hasDriveshaft(kind),
+  }),
   one('lines', 'mm', 'hose', 'Brake hose, free length', cartOr(420, 460)),
   one('lines', 'mm', 'hoseRide', 'Hose span at ride', cartOr(240, 320)),
   one('lines', 'mm', 'hoseDroop', 'Hose span at full droop', cartOr(300, 380)),
-  one('lines', 'mm', 'hoseLock', 'Hose span at lock', (_, end) => (end === 'front' ? 360 : 320)),
+  one('lines', 'mm', 'hoseLock', 'Hose span at lock', (_, end, setup) =>
+    end === 'rear' ? 320 : setup.front === 'cart' ? 300 : 360,
+  ),
   one('lines', 'mm', 'lead', 'Wheel-sensor lead, free length', cartOr(0, 500), { mayBeZero: true }),
   one('lines', 'mm', 'leadDroop', 'Lead span at full droop', cartOr(300, 430)),
   one(
@@ -233,6 +334,7 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
   }),
   one('lines', 'mm', 'levelRun', 'Level-sensor arm, run (0 when it has none)', 0, { mayBeZero: true }),
   one('lines', 'mm', 'levelDrop', 'Level-sensor arm, drop', 0, { anySign: true }),
+  one('lines', 'mm', 'levelRod', 'Level-sensor rod, joint to joint', 110),
   one('lines', 'deg', 'levelLimit', 'Level-sensor arm, most', 25),
   one('wheel', 'mm', 'tireDiameter', 'Tire, diameter', cartOr(457, 760)),
   one('wheel', 'mm', 'tireWidth', 'Tire, width', cartOr(216, 245)),
@@ -240,5 +342,9 @@ export const AXLE_MEASURES: readonly MeasureDef[] = [
   one('wheel', 'mm', 'offset', 'Wheel offset', cartOr(0, 30), { anySign: true }),
   one('wheel', 'mm', 'clearInner', 'Tire to strut or arm, at lock', cartOr(40, 24), { mayBeZero: true }),
   one('wheel', 'mm', 'clearOuter', 'Tire to fender edge, outward', cartOr(60, 28), { mayBeZero: true }),
+  one('wheel', 'mm', 'archLock', 'Tire to arch or bumper, ahead or behind, at lock', 32, {
+    asks: front,
+    mayBeZero: true,
+  }),
   one('wheel', 'mm', 'archBump', 'Tire to arch, at full bump', cartOr(70, 32), { mayBeZero: true }),
 ];

@@ -1,6 +1,6 @@
 import { cutCoil } from '../calc/coil.cut';
 import { springLength, swapCoil } from '../calc/coil.swap';
-import { standLeaf } from '../calc/leaf.geometry';
+import { type LeafSpring, standLeaf } from '../calc/leaf.geometry';
 import type { Point } from '../calc/geometry';
 import { type Leaf, restOfPack } from '../calc/leaf.pack';
 import { type LiftPart, predictLift } from '../calc/lift.predict';
@@ -23,6 +23,9 @@ export interface LeafStand {
   eye: Point;
   seat: Point;
   pivot: Point;
+  /** What it stands on, for other heights: the spring, its arch at ride, its shackle. */
+  spring: LeafSpring;
+  shackle: number;
 }
 
 /** How one axle stands with its parts on: the lift, the travel left, and what every consequence asks of it. */
@@ -142,6 +145,8 @@ function standOnLeaves(
     eye: to.eye,
     seat: to.seat,
     pivot: moved.pivot,
+    spring: moved,
+    shackle,
     rate: is.rate,
   };
 }
@@ -252,8 +257,10 @@ export function standAxle(
   const byDamper = (damper.extended - damper.ride) / damperRatio;
   const rate = coil ? coil.spring.rate * springRatio ** 2 : (leaf?.rate ?? 30);
   const topDrop = kind === 'strut' ? total('strutSpacer', 't') : 0;
-  // A strut spacer or spindle carries bump and droop down with it: the travel between them stays.
-  const carried = stacked.fullDroopShift - total('damperExtension', 't') / damperRatio;
+  // A strut spacer or spindle carries bump and droop down with it: the travel between them stays. A stop on the frame stays
+  // where it was, and the damper under its spacer shuts before the wheel comes to it.
+  const onFrame = f.stopOnFrame === 1 ? total('strutSpacer', 't') : 0;
+  const carried = stacked.fullDroopShift - (total('damperExtension', 't') + onFrame) / damperRatio;
   return {
     end,
     kind,

@@ -1,5 +1,5 @@
-import type { casterOnFourLinks } from '../calc/caster.fourLink';
 import type { driveshaftByLift } from '../calc/driveshaft.angles';
+import type { IndependentWheel, MotionState } from '../motion/wheel';
 import { shiftLoad } from '../calc/load.shift';
 import { type PerCorner, eachCorner } from '../corners';
 import { toDeg } from '../calc/geometry';
@@ -44,13 +44,10 @@ export interface CarStand {
 
 /** Kept in plain fields: a draw makes one of these, and there are ten thousand draws. */
 export interface Memo {
-  frontLinks?: FourLinks;
-  rearLinks?: FourLinks;
-  frontCamber?: { camberChange: number; trackChange: number };
-  rearCamber?: { camberChange: number; trackChange: number };
-  shaft?: ReturnType<typeof driveshaftByLift>;
+  frontWheel?: IndependentWheel;
+  rearWheel?: IndependentWheel;
+  shafts?: Partial<Record<`${OneEnd} ${MotionState}`, ReturnType<typeof driveshaftByLift>>>;
 }
-type FourLinks = ReturnType<typeof casterOnFourLinks>;
 
 /** A car's figures as plain numbers, measured ones and assumed ones alike. */
 export function valuesOf(setup: CarSetup, sheet: MeasureSheet): Values {

@@ -35,10 +35,36 @@ export interface Consequence {
   why: string;
   /** Follows from the choice of parts alone: no draw changes it. */
   certain?: true;
+  /** Read from the car as it moves: readings that change smoothly with the car's figures, and what is made of them. */
+  motion?: FromMotion;
+  /** Hangs on something nobody has looked at: beyond its limit it is a question, not a point to fix. */
+  asks?: true;
   /** Beyond the limit it is nobody's to allow. */
   never?: boolean;
   cures(car: CarStand, figure: number): Cure[];
 }
+
+export interface FromMotion {
+  /** @throws Refusal when the links have no answer */
+  reads(car: CarStand): number[];
+  of(reads: number[]): number;
+}
+
+/**
+ * A figure that is read from motion. Its readings are smooth, so that draws can be laid along their slopes; which of them
+ * counts is said apart, since the largest of several is not smooth.
+ */
+export const inMotion = (
+  reads: FromMotion['reads'],
+  of: FromMotion['of'] = ([one]) => one!,
+): Required<Pick<Consequence, 'motion' | 'figure'>> => ({
+  motion: { reads, of },
+  figure: (car) => of(reads(car)),
+});
+
+export const largest = (reads: number[]) => Math.max(...reads);
+/** The largest, whichever way. */
+export const largestSize = (reads: number[]) => Math.max(...reads.map(Math.abs));
 
 /** A consequence for both axles, from one description that takes its end. */
 export function bothEnds(make: (end: OneEnd) => Consequence): Consequence[] {

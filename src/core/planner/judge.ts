@@ -22,6 +22,8 @@ export interface Judged {
   stopped: string | null;
   /** Nobody lets it pass where it is beyond its limit. */
   never?: boolean;
+  /** A question while nobody has looked. */
+  asks?: boolean;
   cures: Cure[];
 }
 
@@ -54,6 +56,7 @@ export function judgeOne(rule: Consequence, car: CarStand): Judged {
     limit,
     why: rule.why,
     never: rule.never,
+    asks: rule.asks,
   };
   try {
     const figure = rule.figure(car);
@@ -62,7 +65,9 @@ export function judgeOne(rule: Consequence, car: CarStand): Judged {
     const level = over
       ? rule.never
         ? 'never'
-        : 'must'
+        : rule.asks
+          ? 'near'
+          : 'must'
       : used >= NEAR && !rule.certain && figure !== 0
         ? 'near'
         : 'fine';
@@ -95,8 +100,12 @@ const WORTH_A_LOOK = 0.1;
  * its middle figure says, and what is in one of ten is close.
  * @param passes the share of draws past the limit; undefined where none were made
  */
-export function levelByChance(level: Level, passes: number | undefined, never = false): Level {
-  if (passes === undefined || level === 'must' || level === 'never') return level;
+export function levelByChance(
+  level: Level,
+  passes: number | undefined,
+  { never = false, asks = false }: Pick<Judged, 'never' | 'asks'> = {},
+): Level {
+  if (passes === undefined || asks || level === 'must' || level === 'never') return level;
   if (passes >= AS_LIKELY) return never ? 'never' : 'must';
   return passes >= WORTH_A_LOOK ? 'near' : level;
 }

@@ -11,10 +11,20 @@ export const KNOWN_WORDS: Record<Known, string> = {
   platform: 'assumed for its kind',
   guessed: 'guessed',
 };
+/** What is said of how a figure is known. */
+export const knownWords = ({ known, cars }: Measured): string =>
+  cars ? `the mean of ${cars === 1 ? 'one car' : `${cars} cars`} of its platform` : KNOWN_WORDS[known];
+
 export interface Measured {
   value: number;
   known: Known;
+  /** Of how many other cars of its platform it is the mean, where it is. */
+  cars?: number;
 }
+
+/** What one of a few is called. */
+export const choiceWords = ({ choices }: Pick<MeasureDef, 'choices'>, value: number): string =>
+  choices?.find(([one]) => one === value)?.[1] ?? '';
 
 export type MeasureUnit = 'mm' | 'deg' | 'N/mm' | 'N' | 'kg' | 'ratio' | 'turns' | 'number';
 export type MeasureGroup =
@@ -34,6 +44,8 @@ export interface MeasureDef {
   anySign?: boolean;
   /** May be zero: the car has none. */
   mayBeZero?: boolean;
+  /** One of a few, in words: no length and no angle. */
+  choices?: readonly (readonly [number, string])[];
 }
 
 export interface CarSetup {

@@ -1,6 +1,7 @@
 import {
   type SuspensionKind,
   hasCoil,
+  hasDriveshaft,
   hasFourLinks,
   hasSeparateCoil,
   hasTrackbar,
@@ -253,7 +254,28 @@ export const PART_KINDS = {
     name: 'Tie rods with more thread',
     group: 'steering',
     settings: [setting('thread', 'More thread', 'mm', [2, 60, 1, 15])],
+    fits: (kind, end) => end === 'front' || isIndependent(kind),
+  },
+  dragSet: {
+    name: 'Drag link with more thread',
+    group: 'steering',
+    settings: [setting('thread', 'More thread', 'mm', [2, 80, 1, 20])],
+    fits: (kind, end) => end === 'front' && (hasTrackbar(kind) || isLeaf(kind)),
+  },
+  lockStop: {
+    name: 'Steering stops set in',
+    group: 'steering',
+    settings: [setting('deg', 'Less lock', 'deg', [1, 12, 1, 3])],
     fits: steered,
+  },
+  upperArm: {
+    name: 'Upper arms for more droop',
+    group: 'axle',
+    settings: [
+      setting('swing', 'More swing of the joint', 'deg', [0, 40, 1, 10]),
+      setting('room', 'Clear of the coil by', 'mm', [0, 60, 1, 0]),
+    ],
+    fits: (kind) => isIndependent(kind) && kind !== 'strut',
   },
   tieDrop: {
     name: 'Dropped pitman arm or rack',
@@ -273,7 +295,12 @@ export const PART_KINDS = {
     settings: thick(80, 20, 'Drop'),
     fits: rearSolid,
   },
-  shaftSpacer: { name: 'Driveshaft spacer', group: 'driveline', settings: thick(80, 20), fits: rearSolid },
+  shaftSpacer: {
+    name: 'Driveshaft spacer',
+    group: 'driveline',
+    settings: thick(80, 20),
+    fits: hasDriveshaft,
+  },
   gears: {
     name: 'Axle gears',
     group: 'driveline',

@@ -13,7 +13,7 @@ import type { MeasureDef } from './measures';
  */
 export function readMeasure(
   typed: string,
-  def: Pick<MeasureDef, 'unit' | 'anySign'>,
+  def: Pick<MeasureDef, 'unit' | 'anySign' | 'choices'>,
   unit: TapeUnit,
 ): number {
   const minus = /^\s*[-−]/.test(typed);
@@ -23,6 +23,8 @@ export function readMeasure(
     if (minus && !def.anySign) throw new Refusal('bad-value', 'This length has no sign.');
     return minus ? -mm : mm;
   }
+  if (def.choices && !def.choices.some(([one]) => String(one) === typed.trim()))
+    throw new Refusal('bad-value', `Choose one: ${def.choices.map(([, words]) => words).join(', ')}.`);
   const value = readFigure(plain.replace(/[°%]|N\/mm|N|kg/g, ''));
   if (value === null || value < 0 || (minus && !def.anySign))
     throw new Refusal('bad-value', `"${typed}" does not read as a number.`);

@@ -1,6 +1,6 @@
-import { Refusal } from '../refusal';
+import { Refusal, attempt } from '../refusal';
 import { CORNERS, type Corner, type PerCorner } from '../corners';
-import { type PlannerInput, standSetup, standWith, valuesOf } from './car-stand';
+import { type PlannerInput, type StandSetup, standSetup, standWith, valuesOf } from './car-stand';
 import type { Consequence } from './consequence';
 import { CONSEQUENCES } from './consequences';
 import { drawsFrom, normalFrom } from '../draws';
@@ -57,9 +57,13 @@ function bandOf(values: Float64Array): Band {
 const RATIO_MOST = 1.5;
 const RATIO_LEAST = 0.2;
 const BASELINE_SD = 1;
-const SET_NOT_MEASURED = /Limit$|Goal$|Least$|^rating|rampDeg$/;
+const SET_NOT_MEASURED = /Limit$|Most$|Goal$|Least$|^rating|rampDeg$|lockDeg$|stopOnFrame$|dragApart$/;
 /** What sizes a part and moves nothing of the car: no draw is made of it. */
-const SIZES_ONLY = /\.(?:stud\w+|jackPoint|barTwist|barLinkUp)$/;
+const SIZES_ONLY = /\.(?:stud\w+|jackPoint|barTwist)$/;
+
+/** A limit or a wish is a number someone set, not one that was measured; a zero says that the car has none. */
+export const isDrawn = (key: string, value: number) =>
+  value !== 0 && !SET_NOT_MEASURED.test(key) && !SIZES_ONLY.test(key);
 
 /**
  * How far a plan's heights and consequences may come out, from how well each figure is known: seeded normal draws.
@@ -83,7 +87,9 @@ export function spreadOfPlan(
   const normal = normalFrom(drawsFrom(seed));
   const v = valuesOf(input.setup, input.sheet);
   const first = standWith(v, plan);
-  const rules = of.filter((rule) => !rule.certain && rule.applies(first));
+  const rules = of.filter(
+    (rule) => !rule.certain && rule.applies(first) && (!rule.motion || attempt(() => rule.figure(first)).ok),
+  );
   const defs = measuresOf(input.setup)
     .map((def) => ({
       key: def.key,
@@ -93,9 +99,9 @@ export function spreadOfPlan(
       ratio: def.unit === 'ratio',
       positive: !def.anySign,
     }))
-    // A limit or a wish is a number someone set, not one that was measured; a zero says that the car has none.
-    .filter(({ key, value }) => value !== 0 && !SET_NOT_MEASURED.test(key) && !SIZES_ONLY.test(key));
+    .filter(({ key, value }) => isDrawn(key, value));
   const limits = rules.map((rule) => rule.limit(first));
+  const along = slopesOf(v, plan, defs, rules, learned);
   const corner = Object.fromEntries(
     CORNERS.map((c) => [c, new Float64Array(draws)]),
   ) as PerCorner<Float64Array>;
@@ -115,7 +121,8 @@ export function spreadOfPlan(
     held.learned!.rear = learned.rear * Math.exp(normal() * learnedSd.rear);
     try {
       const car = standWith(v, held);
-      for (let i = 0; i < rules.length; i += 1) figures[i]![kept] = rules[i]!.figure(car);
+      for (let i = 0; i < rules.length; i += 1)
+        figures[i]![kept] = along[i]?.at(held.learned!) ?? rules[i]!.figure(car);
       for (const c of CORNERS) {
         const base = input.baseline ? input.baseline[c] + normal() * BASELINE_SD : 0;
         corner[c][kept] = base + car.lift[c];
@@ -137,6 +144,87 @@ export function spreadOfPlan(
       rules.map((rule, i) => [rule.id, { ...band(figures[i]!), passes: passes[i]! / kept }]),
     ),
   };
+}
+
+type Learned = { front: number; rear: number };
+interface DrawnFigure {
+  key: string;
+  at: Float64Array;
+  place: number;
+  value: number;
+  sd: number;
+}
+/** A figure read from motion, its readings laid along their slopes at the plan's own figures. */
+interface Slopes {
+  at(learned: Learned): number;
+}
+
+/** What is drawn is moved by this many of its standard deviations for a slope. */
+const NUDGE = 0.7;
+/** How far what jobs gave over what was predicted is moved for a slope. */
+const NUDGE_LEARNED = 0.05;
+
+/**
+ * The slopes of the figures that are read from motion: one car is followed through its links to both sides of each
+ * measure, ten thousand draws are not.
+ * @param v the plan's figures; back as they were when it returns
+ * @returns for each rule its slopes; null for those that are not read from motion
+ */
+function slopesOf(
+  v: ReturnType<typeof valuesOf>,
+  plan: StandSetup,
+  defs: DrawnFigure[],
+  rules: readonly Consequence[],
+  learned: Learned,
+): (Slopes | null)[] {
+  if (!rules.some((rule) => rule.motion)) return rules.map(() => null);
+  const readAll = (by: Learned): (number[] | null)[] => {
+    const car = attempt(() => standWith(v, { ...plan, learned: by }));
+    return rules.map(({ motion }) => {
+      if (!motion || !car.ok) return null;
+      const reads = attempt(() => motion.reads(car.value));
+      return reads.ok ? reads.value : null;
+    });
+  };
+  const middle = readAll(learned);
+  type Slope = { read: number; by: number; off: (now: Learned) => number };
+  const slopes = rules.map(() => [] as Slope[]);
+  // Over both sides where both answer, else over the one that does.
+  const note = (low: (number[] | null)[], high: (number[] | null)[], width: number, off: Slope['off']) =>
+    middle.forEach((here, i) =>
+      here?.forEach((value, read) => {
+        const [a, b] = [low[i]?.[read] ?? value, high[i]?.[read] ?? value];
+        const sides = Number(low[i] !== null) + Number(high[i] !== null);
+        if (sides > 0 && a !== b) slopes[i]!.push({ read, by: (b - a) / (sides * width), off });
+      }),
+    );
+  for (const def of defs) {
+    const width = def.sd * NUDGE;
+    if (width === 0) continue;
+    const read = (value: number) => {
+      def.at[def.place] = value;
+      return readAll(learned);
+    };
+    const [low, high] = [read(def.value - width), read(def.value + width)];
+    def.at[def.place] = def.value;
+    note(low, high, width, () => def.at[def.place]! - def.value);
+  }
+  for (const end of ['front', 'rear'] as const) {
+    const read = (by: number) => readAll({ ...learned, [end]: learned[end] + by });
+    note(read(-NUDGE_LEARNED), read(NUDGE_LEARNED), NUDGE_LEARNED, (now) => now[end] - learned[end]);
+  }
+  return rules.map(({ motion }, i) => {
+    const here = middle[i];
+    if (!motion || !here) return null;
+    const own = slopes[i]!;
+    return {
+      at: (now) => {
+        const reads = [...here];
+        for (const { read, by, off } of own) reads[read]! += by * off(now);
+        return motion.of(reads);
+      },
+    };
+  });
 }
 
 type StandHolder = ReturnType<typeof standSetup> & { learned?: { front: number; rear: number } };

@@ -24,6 +24,7 @@ export const WAY_TO: Record<HandoffBlocker['page'], string> = {
   alignment: 'To the alignment',
   road: 'To the road test',
   photos: 'To the photos',
+  droop: 'To full droop and lock',
 };
 
 export interface HoleGroup {

@@ -8,7 +8,7 @@ const HERE: readonly (readonly [path: RegExp, step: string])[] = [
   [/^\/orders\/new/, 'take-in'],
   [/\/heights$/, 'heights'],
   [/\/(look-over|measures)$/, 'look-over'],
-  [/\/plan$|^\/planner|^\/catalog|^\/kits/, 'plan'],
+  [/\/(plan|droop)$|^\/planner|^\/catalog|^\/kits/, 'plan'],
   [/\/quote$|^\/messages/, 'yes'],
   [/\/parts(\/list)?$/, 'parts'],
   [/^\/come-backs/, 'come-back'],

@@ -20,6 +20,7 @@ const ORDER_PAGES: Record<string, readonly EntryArea[]> = {
   parts: ['planned'],
   heights: ['arrival', 'planned', 'bay', 'handed over'],
   work: ['planned', 'bay', 'on trial', 'handed over'],
+  droop: ['arrival', 'planned', 'bay', 'measured'],
   torque: ['bay', 'handed over'],
   values: ['bay'],
   alignment: ['arrival', 'bay', 'handed over'],

@@ -4,7 +4,8 @@ import { useState } from 'react';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import {
   type CarSetup,
-  KNOWN_WORDS,
+  choiceWords,
+  knownWords,
   type MeasureSheet,
   measuresOf,
   wholeSheet,
@@ -12,6 +13,7 @@ import {
 import { CommandForm } from '@/features/transport/command-form';
 import { Button } from '@/ui/button';
 import { Send } from '@/ui/send';
+import { BareSelect } from '@/ui/select';
 import { BareField } from '@/ui/text-field';
 import { figureOf } from '../planner/figures-form';
 
@@ -105,15 +107,29 @@ export function MeasureForm({
                   >
                     <span>
                       {label}
-                      <span className="block text-sm text-soft">{KNOWN_WORDS[whole[def.key]!.known]}</span>
+                      <span className="block text-sm text-soft">
+                        {knownWords(whole[def.key]!)}
+                        {def.choices && `: ${choiceWords(def, whole[def.key]!.value)}`}
+                      </span>
                     </span>
                     <div>
-                      <BareField
-                        name={`figures.${def.key}`}
-                        label={label}
-                        className="text-right"
-                        placeholder={figureOf(whole[def.key]!, def, unit)}
-                      />
+                      {def.choices ? (
+                        <BareSelect
+                          name={`figures.${def.key}`}
+                          label={label}
+                          options={[
+                            ['', 'not looked'],
+                            ...def.choices.map(([value, words]) => [String(value), words] as const),
+                          ]}
+                        />
+                      ) : (
+                        <BareField
+                          name={`figures.${def.key}`}
+                          label={label}
+                          className="text-right"
+                          placeholder={figureOf(whole[def.key]!, def, unit)}
+                        />
+                      )}
                     </div>
                   </li>
                 );

@@ -14,6 +14,7 @@ const PAGES = [
   ['quote', 'Quote'],
   ['parts', 'Parts'],
   ['work', 'Work'],
+  ['droop', 'Droop and lock'],
   ['trial', 'On trial'],
   ['torque', 'Torque'],
   ['alignment', 'Alignment'],

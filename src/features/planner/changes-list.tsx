@@ -44,7 +44,7 @@ export function ChangesList({
   const [all, setAll] = useState(false);
   const told = judged.map((one) => ({
     ...one,
-    level: levelByChance(one.level, spread?.consequences[one.id]?.passes, one.never),
+    level: levelByChance(one.level, spread?.consequences[one.id]?.passes, one),
   }));
   const matter = told
     .filter((one) => one.level !== 'fine')

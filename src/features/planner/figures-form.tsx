@@ -8,6 +8,7 @@ import {
   type CarSetup,
   KNOWN,
   KNOWN_WORDS,
+  knownWords,
   type Known,
   type MeasureDef,
   type MeasureSheet,
@@ -81,19 +82,29 @@ function FigureRow({
         {def.label}
         {describeUnit(def, unit) && <span className="text-soft"> {describeUnit(def, unit)}</span>}
       </span>
-      <input
-        className={`input text-right ${assumed ? 'italic' : 'font-semibold'}`}
-        aria-label={label}
-        aria-invalid={bad || undefined}
-        value={typed ?? figureOf(one, def, unit)}
-        onChange={(event) => {
-          setTyped(event.target.value);
-          const value = typedFigure(event.target.value, def, unit);
-          if (value !== null && (value !== 0 || def.mayBeZero || def.anySign))
-            onChange({ value, known: assumed ? 'measured' : one.known });
-        }}
-        onBlur={() => !bad && setTyped(null)}
-      />
+      {def.choices ? (
+        <Select
+          className="px-1"
+          aria-label={label}
+          value={String(one.value)}
+          onValue={(next) => onChange({ value: Number(next), known: 'measured' })}
+          options={def.choices.map(([value, words]) => [String(value), words] as const)}
+        />
+      ) : (
+        <input
+          className={`input text-right ${assumed ? 'italic' : 'font-semibold'}`}
+          aria-label={label}
+          aria-invalid={bad || undefined}
+          value={typed ?? figureOf(one, def, unit)}
+          onChange={(event) => {
+            setTyped(event.target.value);
+            const value = typedFigure(event.target.value, def, unit);
+            if (value !== null && (value !== 0 || def.mayBeZero || def.anySign))
+              onChange({ value, known: assumed ? 'measured' : one.known });
+          }}
+          onBlur={() => !bad && setTyped(null)}
+        />
+      )}
       <Select
         className="px-1"
         aria-label={`${label}: how it is known`}
@@ -102,7 +113,9 @@ function FigureRow({
           const known = next as Known;
           onChange(known === 'platform' ? null : { ...one, known });
         }}
-        options={KNOWN.map((known) => [known, KNOWN_WORDS[known]] as const)}
+        options={KNOWN.map(
+          (known) => [known, known === one.known ? knownWords(one) : KNOWN_WORDS[known]] as const,
+        )}
       />
       {bad && (
         <span role="alert" className="col-span-3 font-medium text-danger">

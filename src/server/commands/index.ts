@@ -53,6 +53,7 @@ import { orderPlace } from './order.place';
 import { overrideRecord } from './override.record';
 import { partSave } from './part.save';
 import { photoHeightRecord } from './photo.height';
+import { droopRead } from './droop.read';
 import { partsCheckin } from './parts.checkin';
 import { personAdd } from './person.add';
 import { personAdmit } from './person.admit';
@@ -127,6 +128,7 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'try.record': moveOnly('try.record'),
   'compare.record': compareRecord,
   'photo.height': photoHeightRecord,
+  'droop.read': droopRead,
   'also.open': moveOnly('also.open'),
   'stuck.begin': moveOnly('stuck.begin'),
   'stuck.end': moveOnly('stuck.end'),

@@ -3,7 +3,10 @@ import type { FinishedWork } from '@/core/labor/expect';
 import type { FinishedLift } from '@/core/planner/learning';
 import type { MeasureSheet } from '@/core/planner/measures';
 import type { Known } from '@/core/planner/measures';
-import { baselineOf } from '@/core/ledger/order-state';
+import { type OrderState, baselineOf, latestPlan } from '@/core/ledger/order-state';
+import { type SuspensionKind, hasDriveshaft } from '@/core/planner/axle-kinds';
+import type { PlannerInput } from '@/core/planner/car-stand';
+import { TAUGHT } from '@/core/planner/droop-list';
 import { readTireSize } from '@/core/calc/tire.size';
 import type { Db } from '../database';
 import type { OrderFile } from './order';
@@ -25,8 +28,84 @@ function readWheel(text: string): { rim?: number; offset?: number } {
   return { ...(rim ? { rim: Number(rim[1]) } : {}), ...(offset ? { offset: Number(offset[1]) } : {}) };
 }
 
+/** What of an order its car's figures hang on. */
+export type CarOfOrder = Pick<OrderFile, 'state'> & {
+  vehicle: Pick<
+    OrderFile['vehicle'],
+    'id' | 'wheelbaseMm' | 'platform' | 'drive' | 'frontSuspension' | 'rearSuspension'
+  >;
+};
+
+/** An order's car, for a command that holds its state. */
+export async function carOfOrder(tx: Db, vehicleId: string, state: OrderState): Promise<CarOfOrder> {
+  const row = await tx.row<
+    Row<'vehicle', 'id' | 'wheelbase_mm' | 'platform' | 'drive' | 'front_suspension' | 'rear_suspension'>
+  >('SELECT id, wheelbase_mm, platform, drive, front_suspension, rear_suspension FROM vehicle WHERE id = ?', [
+    vehicleId,
+  ]);
+  return {
+    state,
+    vehicle: {
+      id: row!.id,
+      wheelbaseMm: row!.wheelbase_mm,
+      platform: row!.platform,
+      drive: row!.drive,
+      frontSuspension: row!.front_suspension as SuspensionKind,
+      rearSuspension: row!.rear_suspension as SuspensionKind,
+    },
+  };
+}
+
+/** What other cars of a platform were measured at, of the figures that are read in the air: better than the kind's own. */
+async function sheetOfPlatform(tx: Db, { id, platform }: CarOfOrder['vehicle']): Promise<MeasureSheet> {
+  if (!platform) return {};
+  const rows = await tx.rows<Row<'car_measure', 'measure' | 'value'> & { vehicle_id: string }>(
+    `SELECT m.measure, m.value, m.vehicle_id FROM car_measure m JOIN vehicle v ON v.id = m.vehicle_id
+      WHERE v.platform = ? AND v.id <> ? AND m.known = 'measured' AND m.measure IN (${TAUGHT.map(() => '?').join(', ')})
+      ORDER BY m.at, m.entry_id LIMIT 2000`,
+    [platform, id, ...TAUGHT],
+  );
+  // The newest of each car, then the mean of the cars.
+  const byMeasure = new Map<string, Map<string, number>>();
+  for (const { measure, value, vehicle_id: car } of rows) {
+    const cars = byMeasure.get(measure) ?? new Map<string, number>();
+    byMeasure.set(measure, cars.set(car, value));
+  }
+  return Object.fromEntries(
+    [...byMeasure].map(([measure, cars]) => [
+      measure,
+      {
+        value: [...cars.values()].reduce((sum, value) => sum + value, 0) / cars.size,
+        known: 'platform' as const,
+        cars: cars.size,
+      },
+    ]),
+  );
+}
+
+/** The run of a front driveshaft nobody measured, on a car that is driven at all four wheels, mm. */
+const FRONT_SHAFT_MM = 760;
+
+/** The car of an order as its plan has it, or as it stands where there is none. */
+export async function plannedCar(tx: Db, file: CarOfOrder): Promise<PlannerInput | null> {
+  const { state, vehicle } = file;
+  const baseline = baselineOf(state);
+  if (!baseline) return null;
+  const plan = latestPlan(state)?.data;
+  return {
+    setup: { front: vehicle.frontSuspension, rear: vehicle.rearSuspension },
+    sheet: { ...(await sheetOfOrder(tx, file)) },
+    parts: plan?.parts ?? [],
+    accessories: plan?.accessories.filter((one) => !one.later) ?? [],
+    baseline: baseline.mm,
+    method: baseline.entry.data.method,
+    targets: { front: null, rear: null },
+    ...(plan && { learned: { front: plan.learned.front.ratio, rear: plan.learned.rear.ratio } }),
+  };
+}
+
 /** The sheet a plan of this order starts from: what was measured, and what intake wrote down of tires and wheels. */
-export async function sheetOfOrder(tx: Db, file: OrderFile): Promise<MeasureSheet> {
+export async function sheetOfOrder(tx: Db, file: CarOfOrder): Promise<MeasureSheet> {
   const intake = file.state.intake!.data;
   const sheet: MeasureSheet = { wheelbase: { value: file.vehicle.wheelbaseMm, known: 'measured' } };
   const set = file.state.wheels?.data ?? null;
@@ -45,7 +124,13 @@ export async function sheetOfOrder(tx: Db, file: OrderFile): Promise<MeasureShee
     if (wheel.rim) sheet[`${end}.rimWidth`] = { value: wheel.rim, known: 'measured' };
     if (wheel.offset !== undefined) sheet[`${end}.offset`] = { value: wheel.offset, known: 'measured' };
   }
-  return { ...sheet, ...(await sheetOfVehicle(tx, file.vehicle.id)) };
+  if (file.vehicle.drive === 'four-wheel' && hasDriveshaft(file.vehicle.frontSuspension))
+    sheet['front.shaftLen'] = { value: FRONT_SHAFT_MM, known: 'platform' };
+  return {
+    ...sheet,
+    ...(await sheetOfPlatform(tx, file.vehicle)),
+    ...(await sheetOfVehicle(tx, file.vehicle.id)),
+  };
 }
 
 /** Lifts of finished jobs, of these kits or this platform: what predictions learn from. */

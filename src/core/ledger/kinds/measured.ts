@@ -96,10 +96,31 @@ export interface PhotoHeightData {
   tape: { entryId: string; mm: number; agrees: boolean } | null;
 }
 
+/** A figure read at a hanging wheel or at lock, of the list of full droop and lock. */
+export interface DroopReadData {
+  /** The consequence that was read, with its axle: `front.arm-coil`. */
+  id: string;
+  what: string;
+  end: 'front' | 'rear';
+  side: 'left' | 'right';
+  unit: string;
+  /** As it was typed, a length with its unit. */
+  text: string;
+  /** mm or degrees. */
+  value: number;
+  /** What the plan's car in motion said it would be; null where it had no answer. */
+  predicted: number | null;
+  /** The limit it was held against, and whether it lies beyond. */
+  most: number | null;
+  least: number | null;
+  over: boolean;
+}
+
 export interface MeasuredEntries {
   figure: FigureData;
   'sheet.figure': SheetFigureData;
   try: TryData;
   compared: ComparedData;
   'photo.height': PhotoHeightData;
+  'droop.read': DroopReadData;
 }

@@ -1,32 +1,18 @@
-import { shiftByTrackbar } from '../../calc/trackbar.shift';
+import { linksAt, trackbarAt } from '../../motion/solid';
 import { hasFourLinks, hasTrackbar, isLeaf } from '../axle-kinds';
 import type { CarStand } from '../car-stand';
 import { type Consequence, bothEnds, ceilToStep } from '../consequence';
 import type { OneEnd } from '../measures';
+import { axleIn } from '../moving';
 import { add, leaveOut } from './cure';
-import { fourLinksOf, radiusArmOf } from './steering';
 
 const SIDEWAYS_MOST = 5;
 const ALONG_MOST = 12;
 const WRAP_MOST_PCT = 110;
 
-function trackbarOf(car: CarStand, end: OneEnd) {
-  const { v, axles, axleLift } = car;
-  const lowered = axles[end].total('trackbarBracket', 'lower');
-  const { shift, lengthen } = shiftByTrackbar({
-    length: v[end].trackbar!,
-    rise: v[end].trackbarRise!,
-    lift: axleLift[end] - lowered,
-  });
-  return { shift, lengthen, lengthened: axles[end].total('trackbarSet', 'lengthen') };
-}
+const trackbarOf = (car: CarStand, end: OneEnd) => trackbarAt(car.v[end], car.axles[end], car.axleLift[end]);
 
-function alongShift(car: CarStand, end: OneEnd): number {
-  const kind = car.setup[end];
-  if (isLeaf(kind)) return car.axles[end].leaf!.axleShift;
-  if (kind === 'coil-radius') return radiusArmOf(car).axleShift;
-  return fourLinksOf(car, end).axleShift;
-}
+const alongShift = (car: CarStand, end: OneEnd) => axleIn(car, end, 'ride').back;
 
 /**
  * How much longer the lever is by which torque twists a leaf pack when a block stands between axle and spring.
@@ -78,7 +64,8 @@ const along = (end: OneEnd): Consequence => ({
     if (car.setup[end] === 'coil-radius')
       return [add('bracketDrop', end, { t: ceilToStep(car.axleLift[end] * 0.8, 5) }, 'Arm drop brackets')];
     // Both links by as much as the axle moved bring it back and keep its turn.
-    const target = fourLinksOf(car, end, fourLinksOf(car, end).casterAfter);
+    const links = (target?: number) => linksAt(car.v[end], car.axles[end], car.axleLift[end], target);
+    const target = links(links().casterAfter);
     const set = {
       lower: Math.round((target.lowerForTarget! - target.lowerLength) * 2) / 2,
       upper: Math.round((target.upperForTarget! - target.upperLength) * 2) / 2,

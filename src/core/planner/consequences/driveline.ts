@@ -1,14 +1,12 @@
-import { driveshaftByLift } from '../../calc/driveshaft.angles';
-import { angleOfLink } from '../../calc/link.angle';
 import { compareGearing } from '../gearing';
 import { toRad } from '../../calc/geometry';
-import { hasFourLinks, isIndependent } from '../axle-kinds';
+import { isIndependent } from '../axle-kinds';
 import type { CarStand } from '../car-stand';
-import { type Consequence, bothEnds, ceilToStep } from '../consequence';
+import { type Consequence, bothEnds, ceilToStep, inMotion } from '../consequence';
 import type { OneEnd } from '../measures';
+import { alignedWheel, axleIn, shaftIn, slipIn, spindleOf } from '../moving';
 import { cappedLift } from './cap';
 import { add } from './cure';
-import { fourLinksOf } from './steering';
 import { describeWedge } from './wedge-words';
 
 const RESIDUAL_MOST = 3;
@@ -16,29 +14,11 @@ const GEARING_MOST_PCT = 6;
 
 const hasShaft = (car: CarStand) => !Number.isNaN(car.v.rear.shaftLen);
 
-/** How far the pinion turned with its axle and what wedges give back, degrees. */
-function pinionTurn(car: CarStand): number {
-  const rear = car.axles.rear;
-  const wedge = rear.total('wedge', 'deg');
-  if (rear.leaf) return -rear.leaf.rotationDeg + wedge;
-  if (hasFourLinks(car.setup.rear)) return fourLinksOf(car, 'rear').casterChange + wedge;
-  return wedge;
-}
+/** How far the pinion's nose went up against its output, with its axle and by wedges, degrees. */
+const pinionTurn = (car: CarStand) =>
+  axleIn(car, 'rear', 'ride').turnDeg - car.axles.rear.total('wedge', 'deg');
 
-const shaftOf = (car: CarStand) => (car.memo.shaft ??= standShaft(car));
-
-function standShaft(car: CarStand) {
-  const f = car.v.rear;
-  return driveshaftByLift({
-    run: f.shaftLen!,
-    drop: f.shaftFall!,
-    outputDeg: f.outputDeg!,
-    pinionDeg: f.pinionDeg!,
-    lift: car.axleLift.rear,
-    pinionChangeDeg: pinionTurn(car),
-    outputLowered: car.axles.rear.total('caseDrop', 't'),
-  });
-}
+const shaftOf = (car: CarStand) => shaftIn(car, 'rear', 'ride');
 
 /** The wedge that makes both joints bend alike, so that they cancel. */
 function cancelingWedge(car: CarStand): number {
@@ -46,7 +26,8 @@ function cancelingWedge(car: CarStand): number {
   const pinion = car.v.rear.pinionDeg! + pinionTurn(car);
   const alike = [after.shaftDeg - after.frontJointDeg, after.shaftDeg + after.frontJointDeg];
   const nearest = alike.sort((a, b) => Math.abs(a - pinion) - Math.abs(b - pinion))[0]!;
-  return Math.round((nearest - pinion) * 2) / 2;
+  // What has to come down of the nose's slope is what the wedge takes.
+  return Math.round((pinion - nearest) * 2) / 2;
 }
 
 const halfShaft = (end: OneEnd): Consequence => ({
@@ -55,7 +36,7 @@ const halfShaft = (end: OneEnd): Consequence => ({
   end,
   unit: 'deg',
   applies: (car) => isIndependent(car.setup[end]),
-  figure: (car) => Math.abs(halfShaftOf(car, end).after),
+  ...inMotion((car) => [halfShaftDeg(car, end)]),
   limit: (car) => ({ most: car.v[end].shaftLimit!, from: 'the joint’s range at ride on this car' }),
   why: 'A joint worked at its end runs hot, tears its boot and clicks.',
   cures: (car) => {
@@ -71,19 +52,8 @@ const halfShaft = (end: OneEnd): Consequence => ({
   },
 });
 
-/** A lift spindle moves the wheel on its knuckle: shafts and arms stay where they were. */
-const spindleOf = (car: CarStand, end: OneEnd) => car.axles[end].total('spindle', 't');
-
-function halfShaftOf(car: CarStand, end: OneEnd) {
-  const f = car.v[end];
-  return angleOfLink({
-    run: f.shaftRun!,
-    drop: f.shaftDrop!,
-    lift: car.axleLift[end] - spindleOf(car, end),
-    innerLowered: car.axles[end].total('subframeDrop', 't'),
-    limitDeg: f.shaftLimit!,
-  });
-}
+/** The half shaft at ride from level across the car, degrees. */
+const halfShaftDeg = (car: CarStand, end: OneEnd) => alignedWheel(car, end).row.shaft!.innerDeg;
 
 export const DRIVELINE: Consequence[] = [
   ...bothEnds(halfShaft),
@@ -133,15 +103,7 @@ export const DRIVELINE: Consequence[] = [
     end: 'rear',
     unit: 'mm',
     applies: hasShaft,
-    figure: (car) => {
-      const axle = car.axles.rear;
-      const back = axle.leaf
-        ? axle.leaf.axleShift
-        : hasFourLinks(car.setup.rear)
-          ? fourLinksOf(car, 'rear').axleShift
-          : 0;
-      return shaftOf(car).lengthChange + back - axle.total('shaftSpacer', 't');
-    },
+    figure: (car) => slipIn(car, 'rear', 'ride'),
     limit: (car) => ({
       most: car.v.rear.slipLeft! * 0.6,
       from: 'six tenths of the slip that is left, as measured',

@@ -1,16 +1,16 @@
 import { aimOfLamp } from '../../calc/headlamp.aim';
-import { angleOfLink } from '../../calc/link.angle';
 import { fitSlack } from '../../calc/slack.fit';
 import { toRad } from '../../calc/geometry';
 import type { CarStand } from '../car-stand';
 import { type Consequence, bothEnds, ceilToStep } from '../consequence';
 import type { OneEnd } from '../measures';
+import { barIn, levelIn, linkStandsUp } from '../moving';
 import { add } from './cure';
 
 const BEAM_MOST = 40;
 
 /** How much further the wheel hangs below the body at full droop than it did, mm. */
-const droopGrows = (car: CarStand, end: OneEnd) =>
+export const droopGrows = (car: CarStand, end: OneEnd) =>
   Math.max(0, car.axles[end].droopShift - car.axles[end].total('strap', 'takes'));
 
 function hoseOf(car: CarStand, end: OneEnd) {
@@ -76,33 +76,19 @@ const lead = (end: OneEnd) =>
     'The lead is pulled apart the first time the wheel hangs, and the lamps come on.',
   );
 
-/** Does the link stand above the bar's end, on a strut or over its arm, rather than hang below it? */
-const linkStandsUp = (car: CarStand, end: OneEnd) => car.v[end].barLinkUp! > 0;
-
-const barOf = (car: CarStand, end: OneEnd) =>
-  angleOfLink({
-    run: car.v[end].barRun!,
-    drop: car.v[end].barDrop!,
-    lift: car.axleLift[end],
-    innerLowered:
-      (linkStandsUp(car, end) ? -1 : 1) * car.axles[end].total('barLink', 'longer') +
-      car.axles[end].total('subframeDrop', 't'),
-    limitDeg: car.v[end].barLimit!,
-  });
-
 const bar = (end: OneEnd): Consequence => ({
   id: `${end}.bar-link`,
   name: 'Anti-roll bar arm, how steep',
   end,
   unit: 'deg',
   applies: (car) => car.v[end].barRun! > 0,
-  figure: (car) => Math.abs(barOf(car, end).after),
+  figure: (car) => Math.abs(barIn(car, end, 'ride').armDeg),
   limit: (car) => ({ most: car.v[end].barLimit!, from: 'the link’s range on this car' }),
   why: 'The link turns over or strikes, and the bar works on one side only.',
   cures: (car) => {
     // The bar's end goes down with the wheel: a link that hangs below it is made longer, one that stands up to a strut
     // shorter, until the arm lies as it lay.
-    const now = Math.tan(toRad(barOf(car, end).after)) * car.v[end].barRun!;
+    const now = Math.tan(toRad(barIn(car, end, 'ride').armDeg)) * car.v[end].barRun!;
     const may = Math.tan(toRad(car.v[end].barLimit! - 1)) * car.v[end].barRun!;
     const by = Math.sign(now) * ceilToStep(Math.abs(now) - may, 1);
     const up = linkStandsUp(car, end);
@@ -135,22 +121,13 @@ const barPreload = (end: OneEnd): Consequence => ({
   },
 });
 
-const levelOf = (car: CarStand, end: OneEnd) =>
-  angleOfLink({
-    run: car.v[end].levelRun!,
-    drop: car.v[end].levelDrop!,
-    lift: car.axleLift[end],
-    innerLowered: car.axles[end].total('levelRod', 'longer'),
-    limitDeg: car.v[end].levelLimit!,
-  });
-
 const level = (end: OneEnd): Consequence => ({
   id: `${end}.level-sensor`,
   name: 'Level-sensor arm, how far',
   end,
   unit: 'deg',
   applies: (car) => car.v[end].levelRun! > 0,
-  figure: (car) => Math.abs(levelOf(car, end).after),
+  figure: (car) => Math.abs(levelIn(car, end, 'ride').armDeg),
   limit: (car) => ({ most: car.v[end].levelLimit!, from: 'the sensor’s range on this car' }),
   why: 'The car sees itself at its end stop: lamps aim wrong, air springs fill or let down.',
   cures: (car) => {

@@ -1,110 +1,35 @@
 import { adjustCamber } from '../../calc/camber.adjust';
-import { camberByLift } from '../../calc/camber.lift';
-import { casterOnFourLinks } from '../../calc/caster.fourLink';
-import { casterOnRadiusArm } from '../../calc/caster.radiusArm';
 import { angleOfLink } from '../../calc/link.angle';
-import { distance, lengthOf, toRad } from '../../calc/geometry';
+import { lengthOf, toDeg, toRad } from '../../calc/geometry';
+import { linksAt, radiusArmAt } from '../../motion/solid';
 import { hasFourLinks, isIndependent } from '../axle-kinds';
 import type { CarStand } from '../car-stand';
-import { type Consequence, ceilToStep } from '../consequence';
+import { type Consequence, ceilToStep, inMotion, largestSize } from '../consequence';
 import type { OneEnd } from '../measures';
+import { alignedWheel, movingWheel, wheelIn } from '../moving';
 import { cappedLift } from './cap';
 import { add } from './cure';
 import { describeWedge } from './wedge-words';
 
-/** A plan's lift is small and ten thousand draws are asked of it: fewer steps follow the links than the calculator takes. */
-const LINK_STEPS = 2;
-
-export function fourLinksOf(car: CarStand, end: OneEnd, targetCaster?: number) {
-  if (targetCaster !== undefined) return followLinks(car, end, targetCaster);
-  return end === 'front'
-    ? (car.memo.frontLinks ??= followLinks(car, end))
-    : (car.memo.rearLinks ??= followLinks(car, end));
-}
-
-function followLinks(car: CarStand, end: OneEnd, targetCaster?: number) {
-  const { v, axles, axleLift } = car;
-  const axle = axles[end];
-  const f = v[end];
-  const drop = axle.total('bracketDrop', 't');
-  const axleLower = { x: f.axleLowerX!, y: f.axleLowerY! };
-  const axleUpper = { x: f.axleUpperX!, y: f.axleUpperY! };
-  const frameLower = { x: f.frameLowerX!, y: f.frameLowerY! };
-  const frameUpper = { x: f.frameUpperX!, y: f.frameUpperY! };
-  return casterOnFourLinks(
-    {
-      axleLower,
-      axleUpper,
-      frameLower,
-      frameUpper,
-      casterBefore: end === 'front' ? f.caster! : 0,
-      // Brackets that lower the frame's joints take their drop off the lift the links see.
-      lift: axleLift[end] - drop,
-      newLowerLength: distance(axleLower, frameLower) + axle.total('linkSet', 'lower'),
-      newUpperLength: distance(axleUpper, frameUpper) + axle.total('linkSet', 'upper'),
-      targetCaster,
-    },
-    LINK_STEPS,
-  );
-}
+const linksOf = (car: CarStand, targetCaster?: number) =>
+  linksAt(car.v.front, car.axles.front, car.axleLift.front, targetCaster);
 
 /** Caster against the frame, degrees. */
 function casterOnFrame(car: CarStand): number {
   const { v, axles, setup } = car;
   const axle = axles.front;
   const bush = axle.total('casterBush', 'deg');
-  if (setup.front === 'coil-radius') return radiusArmOf(car).casterAfter;
-  if (hasFourLinks(setup.front)) return fourLinksOf(car, 'front').casterAfter + bush;
+  if (setup.front === 'coil-radius') return radiusArmAt(v.front, axle, car.axleLift.front).casterAfter;
+  if (hasFourLinks(setup.front)) return linksOf(car).casterAfter + bush;
   // An axle on leaves turns with its chord: with the rear eye going up its top tips forward, and caster goes. A wedge
   // that tips it back gives it.
   if (axle.leaf) return v.front.caster! - axle.leaf.rotationDeg + bush + axle.total('wedge', 'deg');
   return v.front.caster! + bush;
 }
 
-export function radiusArmOf(car: CarStand) {
-  const { v, axles, axleLift } = car;
-  return casterOnRadiusArm({
-    arm: v.front.arm!,
-    rise: v.front.armRise!,
-    lift: axleLift.front,
-    casterBefore: v.front.caster!,
-    mountDrop: axles.front.total('bracketDrop', 't'),
-    bushingDeg: axles.front.total('casterBush', 'deg'),
-  });
-}
-
-/** What lift does to camber and to the lower joint's place, for an independent axle. */
-export const camberOf = (car: CarStand, end: OneEnd) =>
-  end === 'front'
-    ? (car.memo.frontCamber ??= swungCamber(car, end))
-    : (car.memo.rearCamber ??= swungCamber(car, end));
-
-function swungCamber(car: CarStand, end: OneEnd) {
-  const { v, axles, axleLift } = car;
-  const f = v[end];
-  const pivot = { x: f.pivotX!, y: f.pivotY! };
-  const joint = { x: f.jointX!, y: f.jointY! };
-  // A lowered subframe takes the pivots down with it.
-  const lift = axleLift[end] - axles[end].total('subframeDrop', 't') - axles[end].total('spindle', 't');
-  if (axles[end].kind === 'strut') {
-    return camberByLift({
-      kind: 'strut',
-      armPivot: pivot,
-      ballJoint: joint,
-      top: { x: f.topX!, y: f.topY! },
-      lift,
-      topDrop: axles[end].topDrop,
-    });
-  }
-  return camberByLift({
-    kind: 'wishbone',
-    lowerPivot: pivot,
-    lowerJoint: joint,
-    upperPivot: { x: f.upperPivotX!, y: f.upperPivotY! },
-    upperJoint: { x: f.upperJointX!, y: f.upperJointY! },
-    lift,
-  });
-}
+/** How far lift leans an independent wheel outward, degrees. */
+const camberChange = (car: CarStand, end: OneEnd) =>
+  alignedWheel(car, end).row.camber - car.v[end].camberNow!;
 
 function camberWays(car: CarStand, end: OneEnd) {
   const f = car.v[end];
@@ -117,7 +42,7 @@ function camberWays(car: CarStand, end: OneEnd) {
 }
 
 const camberNeeded = (car: CarStand, end: OneEnd) =>
-  car.v[end].camberGoal! - (car.v[end].camberNow! + camberOf(car, end).camberChange);
+  car.v[end].camberGoal! - (car.v[end].camberNow! + camberChange(car, end));
 
 const camber = (end: OneEnd): Consequence => ({
   id: `${end}.camber`,
@@ -125,7 +50,10 @@ const camber = (end: OneEnd): Consequence => ({
   end,
   unit: 'deg',
   applies: (car) => isIndependent(car.setup[end]),
-  figure: (car) => Math.abs(adjustCamber({ needed: camberNeeded(car, end), ways: [] }).left),
+  ...inMotion(
+    (car) => [camberNeeded(car, end)],
+    ([needed]) => Math.abs(adjustCamber({ needed: needed!, ways: [] }).left),
+  ),
   limit: (car) => ({
     most: adjustCamber({ needed: 0, ways: camberWays(car, end) }).available,
     from: car.axles[end].count('camberKit')
@@ -144,27 +72,33 @@ const camber = (end: OneEnd): Consequence => ({
   },
 });
 
-const tie = (car: CarStand) => {
-  const { v, axles, axleLift } = car;
-  return angleOfLink({
+/** The tie rod at ride, degrees its outer end lies below its inner. */
+function tieDeg(car: CarStand): number {
+  if (isIndependent(car.setup.front)) {
+    const { tieOuter } = alignedWheel(car, 'front');
+    const inner = movingWheel(car, 'front').tieInner;
+    return toDeg(Math.atan2(inner[2] - tieOuter[2], tieOuter[1] - inner[1]));
+  }
+  return plainTie(car).after;
+}
+
+/** On a cart the wheel goes up and down on its spindle alone. */
+const plainTie = ({ v, axles, axleLift }: CarStand) =>
+  angleOfLink({
     run: v.front.tieRun!,
     drop: v.front.tieDrop!,
     lift: axleLift.front - axles.front.total('spindle', 't'),
     innerLowered: axles.front.total('tieDrop', 't') + axles.front.total('subframeDrop', 't'),
     limitDeg: v.front.tieLimit!,
   });
-};
 const hasTie = (car: CarStand) => !Number.isNaN(car.v.front.tieRun);
 
-/** How far the tie rod's outer end comes off its place when the wheel goes down, less what the ball joint does, mm. */
-function toeMove(car: CarStand): number {
-  const { v } = car;
-  const { after, before } = tie(car);
-  const run = v.front.tieRun!;
-  const long = lengthOf(run, v.front.tieDrop!);
-  const shorter = long * Math.cos(toRad(before)) - long * Math.cos(toRad(after));
-  const joint = isIndependent(car.setup.front) ? camberOf(car, 'front').trackChange / 2 : 0;
-  return Math.abs(shorter + joint);
+/** How much longer or shorter a tie rod has to be for the toe the wheel had, mm. */
+export function toeMove(car: CarStand, end: OneEnd): number {
+  if (isIndependent(car.setup[end])) return movingWheel(car, end).tieRodFor(wheelIn(car, end, 'ride'), 0);
+  const { after, before } = plainTie(car);
+  const long = lengthOf(car.v.front.tieRun!, car.v.front.tieDrop!);
+  return long * Math.cos(toRad(before)) - long * Math.cos(toRad(after));
 }
 
 /** Wedges that give caster back on a front axle on leaves: which way they lie goes with where the spring sits. */
@@ -198,7 +132,7 @@ export const STEERING: Consequence[] = [
       }
       if (hasFourLinks(car.setup.front)) {
         const goal = car.v.front.casterLeast! + car.pitchDeg + 0.2;
-        const now = fourLinksOf(car, 'front', goal);
+        const now = linksOf(car, goal);
         const set = {
           lower: Math.round((now.lowerForTarget! - now.lowerLength) * 2) / 2,
           upper: Math.round((now.upperForTarget! - now.upperLength) * 2) / 2,
@@ -217,7 +151,7 @@ export const STEERING: Consequence[] = [
     end: 'front',
     unit: 'mm',
     applies: hasTie,
-    figure: toeMove,
+    ...inMotion((car) => [toeMove(car, 'front')], largestSize),
     limit: (car) => ({
       most: car.v.front.tieThread! + car.axles.front.total('tieRod', 'thread'),
       from: 'the thread left on the tie rods',
@@ -243,7 +177,7 @@ export const STEERING: Consequence[] = [
     end: 'front',
     unit: 'deg',
     applies: hasTie,
-    figure: (car) => Math.abs(tie(car).after),
+    ...inMotion((car) => [tieDeg(car)], largestSize),
     limit: (car) => ({ most: car.v.front.tieLimit!, from: 'the joint’s range on this car' }),
     why: 'A steep tie rod steers by itself over every bump, and its joint binds at the end.',
     cures: (car) => {

@@ -3,6 +3,7 @@ import { fitShock } from '../../calc/shock.fit';
 import { hasCoil, isCoilover, isLeaf } from '../axle-kinds';
 import type { CarStand } from '../car-stand';
 import { type Consequence, bothEnds, ceilToStep } from '../consequence';
+import { STOP_UNKNOWN } from '../axle-measures';
 import type { OneEnd } from '../measures';
 import { add } from './cure';
 
@@ -71,6 +72,40 @@ const damperClosed = (end: OneEnd): Consequence => ({
     return [add('bumpStop', end, { longer }, `Bump stop ${longer} mm longer`)];
   },
 });
+
+/** A spacer on a strut whose bump stop nobody has looked at: were it on the frame, the damper would shut first. */
+const strutStop = (end: OneEnd): Consequence => ({
+  id: `${end}.strut-stop`,
+  name: 'Damper shut before the stop, should the stop be on the frame',
+  end,
+  unit: 'mm',
+  asks: true,
+  applies: (car) =>
+    isCoilover(car.setup[end]) &&
+    car.axles[end].total('strutSpacer', 't') > 0 &&
+    car.v[end].stopOnFrame === STOP_UNKNOWN,
+  figure: (car) => stopOnFrame(car, end),
+  limit: () => ({ most: 0, from: 'where the bump stop stands: look, and say it with the car’s figures' }),
+  why: 'With its stop on the damper’s rod a spacer carries bump down; with the stop on the frame the damper shuts first and is the stop.',
+  cures: (_, figure) => {
+    const longer = ceilToStep(figure + 1, 1);
+    return [add('bumpStop', end, { longer }, `Bump stop ${longer} mm longer`)];
+  },
+});
+
+function stopOnFrame(car: CarStand, end: OneEnd): number {
+  const axle = car.axles[end];
+  const ratio = car.v[end].damperRatio!;
+  return fitShock({
+    ride: axle.damper.ride,
+    bumpTravel: Math.max(0, axle.bumpTravel + axle.total('strutSpacer', 't') / ratio),
+    droopTravel: 0,
+    motionRatio: ratio,
+    collapsed: axle.damper.collapsed,
+    extended: axle.damper.extended,
+    margin: DAMPER_MARGIN,
+  }).bumpStopExtension;
+}
 
 const bump = (end: OneEnd): Consequence => ({
   id: `${end}.bump-left`,
@@ -259,6 +294,7 @@ const seatRange = (end: OneEnd): Consequence => ({
 export const TRAVEL: Consequence[] = [
   ...bothEnds(damperOpen),
   ...bothEnds(damperClosed),
+  ...bothEnds(strutStop),
   ...bothEnds(bump),
   ...bothEnds(loose),
   ...bothEnds(bind),
