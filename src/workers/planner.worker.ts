@@ -7,6 +7,7 @@ import { type OneEnd } from '@/core/planner/measures';
 import { partKind } from '@/core/planner/part-kinds';
 import { freshPart } from '@/core/planner/plan-part';
 import { schoolsFor } from '@/core/planner/schools';
+import { sweepsOf } from '@/core/planner/moving-car/sweep';
 import { spreadOfPlan } from '@/core/planner/spread';
 import { Refusal } from '@/core/refusal';
 
@@ -27,6 +28,7 @@ const doors = {
       const spread = spreadOfPlan(input, 10_000, 1, sd);
       return { ...spread, ms: performance.now() - began };
     }),
+  sweeps: (input: PlannerInput, end: OneEnd) => answered(() => sweepsOf(input, end)),
   droop: (input: PlannerInput) => answered(() => droopList(input)),
   find: (
     input: PlannerInput,

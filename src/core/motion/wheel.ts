@@ -32,6 +32,7 @@ export interface WheelPlace {
 }
 
 const ROUNDS = 40;
+const PLACES_KEPT = 64;
 /** Each brings the toe closer by far more than the last: to well below what a gauge reads. */
 const TOE_ROUNDS = 4;
 
@@ -41,6 +42,7 @@ export class IndependentWheel {
   readonly fitted: KnuckleTravelInput;
   private readonly knuckle: Knuckle;
   private readonly seen = new Map<number, WheelPlace>();
+  private bare: WheelPlace | null = null;
 
   /**
    * @param f the axle's figures @param axle as it stands with its parts
@@ -77,7 +79,8 @@ export class IndependentWheel {
         'travel',
       );
     const place = this.placeIn(pose, travel);
-    this.seen.set(travel, place);
+    // A wheel that is moved by hand is asked for many places: the first of them do as starts.
+    if (this.seen.size < PLACES_KEPT) this.seen.set(travel, place);
     return place;
   }
 
@@ -105,7 +108,7 @@ export class IndependentWheel {
   rackFor(place: WheelPlace, deg: number): number {
     const { tieOuter } = this.steered(place, deg);
     const [x, y, z] = this.tieInner;
-    const reach = this.tieLength ** 2 - (tieOuter[0] - x) ** 2 - (tieOuter[2] - z) ** 2;
+    const reach = this.tieRod ** 2 - (tieOuter[0] - x) ** 2 - (tieOuter[2] - z) ** 2;
     if (reach <= 0) throw new Refusal('no-solution', 'The tie rod cannot follow that far a turn.', 'lockDeg');
     return tieOuter[1] - Math.sqrt(reach) - y;
   }
@@ -152,13 +155,18 @@ export class IndependentWheel {
 
   /** How much longer the tie rod has to be for a toe, mm; minus is shorter. */
   tieRodFor(place: WheelPlace, toe: number): number {
-    return sizeOf(minus(this.withToe(place, toe).tieOuter, this.tieInner)) - this.tieLength;
+    return sizeOf(minus(this.withToe(place, toe).tieOuter, this.tieInner)) - this.tieRod;
   }
 
   get tieInner(): Vector {
     return vectorOf(this.fitted.fitted?.links?.[0]?.body ?? this.points.links[0]!.body);
   }
-  private get tieLength(): number {
+  /** The damper's top, as fitted. */
+  get damperTop(): Vector {
+    return vectorOf(this.fitted.damper!.body);
+  }
+  /** Length of the tie rod, mm. */
+  get tieRod(): number {
     const { body, joint } = this.points.links[0]!;
     return sizeOf(minus(vectorOf(joint), vectorOf(body)));
   }
@@ -207,9 +215,11 @@ export class IndependentWheel {
 
   /** The wheel as it was measured, before any part. */
   get asMeasured(): WheelPlace {
-    const bare = { ...this.points, travel: [] };
-    const knuckle = new Knuckle(bare);
-    return this.placeIn(knuckle.ride, 0, knuckle);
+    if (!this.bare) {
+      const knuckle = new Knuckle({ ...this.points, travel: [] });
+      this.bare = this.placeIn(knuckle.ride, 0, knuckle);
+    }
+    return this.bare;
   }
 
   private placeIn(pose: Pose, travel: number, knuckle = this.knuckle): WheelPlace {

@@ -25,6 +25,9 @@ import { type Beside, MOST_BESIDE, SideBySide, schoolPlans } from './side-by-sid
 import { usePlan } from './use-plan';
 import { Weights } from './weights';
 
+/** It comes when somebody moves the car. */
+const MovingCar = dynamic(() => import('./moving-car').then((one) => one.MovingCar));
+
 /** With its chart: it comes when somebody searches. */
 const FindDialog = dynamic(() => import('./find-dialog').then((one) => one.FindDialog));
 
@@ -95,6 +98,7 @@ export function Planner({
   const [beside, setBeside] = useState<Beside[]>([]);
   const [finding, setFinding] = useState(false);
   const [figures, setFigures] = useState(false);
+  const [moving, setMoving] = useState(false);
   // What is put back seconds later is put into the plan as it is then.
   const latest = useRef(start);
   const change = (next: (before: PlanDraft) => PlanDraft) => {
@@ -171,10 +175,24 @@ export function Planner({
                   unit={unit}
                 />
               ))}
-              <div className="mt-3 grid grid-cols-2 gap-4">
-                <Shapes drawing={planAcross(picture, 'front')} className="w-full" />
-                <Shapes drawing={planAcross(picture, 'rear')} className="w-full" />
-              </div>
+              {!moving && (
+                <div className="mt-3 grid grid-cols-2 gap-4">
+                  <Shapes drawing={planAcross(picture, 'front')} className="w-full" />
+                  <Shapes drawing={planAcross(picture, 'rear')} className="w-full" />
+                </div>
+              )}
+              <Button className="mt-3" aria-expanded={moving} onClick={() => setMoving(!moving)}>
+                {moving ? 'Stand it still' : 'Move it through its travel'}
+              </Button>
+              {moving && (
+                <MovingCar
+                  car={picture.stand}
+                  input={planned.input}
+                  body={draft.body}
+                  baseline={picture.baseline}
+                  fromFloor={picture.fromFloor}
+                />
+              )}
             </>
           )}
           {learnedLines.map((words) => (

@@ -1,4 +1,4 @@
-import { STATES } from '../../motion/wheel';
+import { STATES, type WheelPlace } from '../../motion/wheel';
 import { fitSlack } from '../../calc/slack.fit';
 import { isIndependent, isSolidCoil } from '../axle-kinds';
 import type { CarStand } from '../car-stand';
@@ -20,7 +20,7 @@ import { droopGrows } from './lines';
 /** What a car that is right at ride does at full droop, at full bump and at lock. */
 
 /** Arm and link may come this near to one line before the link can turn over, degrees. */
-const OPEN_MOST = 165;
+export const OPEN_MOST = 165;
 /** How far a coil's seats may tip against each other before it bows out, degrees. */
 const BENT_MOST = 10;
 /** A slip joint keeps this much of its splines at the end of its travel, mm. */
@@ -143,12 +143,13 @@ const upperSwing = (end: OneEnd): Consequence => ({
   },
 });
 
-/** What is left between upper arm and coil at full droop, from the gap measured at ride, mm. */
-export function armToCoil(car: CarStand, end: OneEnd): number {
+/** What is left between upper arm and coil in a pose, from the gap measured at ride, mm. */
+export function armGapIn(car: CarStand, end: OneEnd, place: WheelPlace): number {
   const wheel = movingWheel(car, end);
-  const closed = wheel.upperToDamper(wheel.asMeasured) - wheel.upperToDamper(wheelIn(car, end, 'droop'));
+  const closed = wheel.upperToDamper(wheel.asMeasured) - wheel.upperToDamper(place);
   return car.v[end].armCoilGap! - closed + car.axles[end].total('upperArm', 'room');
 }
+const armToCoil = (car: CarStand, end: OneEnd) => armGapIn(car, end, wheelIn(car, end, 'droop'));
 
 const upperToCoil = (end: OneEnd): Consequence => ({
   id: `${end}.arm-coil`,
