@@ -137,8 +137,8 @@ export async function atTheRack(plate: string): Promise<DemoJob> {
   return job;
 }
 
-/** A strut job in front that is agreed, in the shop that is being served: its work has not begun. */
-export async function agreedJob(plate: string, place: string | null = null): Promise<DemoJob> {
+/** A strut job in front with its plan, in the shop that is being served: nobody has said yes to it. */
+export async function plannedJob(plate: string, place: string | null = null): Promise<DemoJob> {
   const shop = await testShop(`lift ${plate}`);
   shop.moment(0, 14);
   const wrenches = await testWrenches(shop, plate);
@@ -152,8 +152,12 @@ export async function agreedJob(plate: string, place: string | null = null): Pro
     }),
   ).intake();
   await job.heights('as came', job.plan.before);
-  return (await job.planned()).agreed();
+  return job.planned();
 }
+
+/** The same agreed: its work has not begun. */
+export const agreedJob = async (plate: string, place: string | null = null): Promise<DemoJob> =>
+  (await plannedJob(plate, place)).agreed();
 
 /** The same with its work begun: nothing is raised or opened yet. */
 export const onTheLift = async (plate: string, place: string | null = null): Promise<DemoJob> =>

@@ -66,7 +66,11 @@ export const planned = area('Planned, quoted, ordered', {
       sheet: Joi.object()
         .pattern(
           Joi.string().max(40),
-          Joi.object({ value: anyNumber().required(), known: oneOf(...KNOWN).required() }),
+          Joi.object({
+            value: anyNumber().required(),
+            known: oneOf(...KNOWN).required(),
+            cars: Joi.number().integer().min(1),
+          }),
         )
         .default({}),
       note: text(500),
