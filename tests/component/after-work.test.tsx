@@ -439,6 +439,6 @@ describe('stand-ins', () => {
     await hand.click(screen.getByRole('option', { name: 'caster short' }));
     await hand.click(screen.getByRole('button', { name: 'Drop a sheet' }));
     expect(await screen.findByText(/sheet-7\.json lies in the folder/)).toBeVisible();
-    expect(server.asked[0]!.body).toEqual({ orderId: ORDER, as: 'json', short: true });
+    expect(server.asked[0]!.body).toEqual({ orderId: ORDER, as: 'json', outcome: 'short' });
   });
 });

@@ -207,6 +207,7 @@ describe('the alignment sheet', () => {
         spec={SPEC as never}
         sheet={null}
         adjusters={[]}
+        car={null}
         maySaveSpec
         {...more}
       />,

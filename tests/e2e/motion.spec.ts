@@ -1,6 +1,6 @@
 import { type Page, expect, test } from './covered';
-import { give, plannedJob, testShop } from '../support/shop';
-import { addPart, signIn } from './hands';
+import { atTheRack, give, plannedJob, testShop } from '../support/shop';
+import { addPart, choose, signIn } from './hands';
 
 const RUN = Date.now() % 10_000;
 const consequence = (page: Page, id: string) => page.locator(`[data-consequence="${id}"]`);
@@ -132,4 +132,50 @@ test('a frame of the moving car: what it costs is measured and told', async ({ p
   });
   console.log(`moving car, handle to picture: p50 ${cost.p50.toFixed(1)} ms, p95 ${cost.p95.toFixed(1)} ms`);
   expect(cost.p50).toBeGreaterThan(0);
+});
+
+test('the coach’s turns, typed into the stand-in rack, give a sheet within what it said', async ({
+  page,
+}) => {
+  const job = await atTheRack(`MOVE ${RUN}2`);
+  await signIn(page, 'Odalys');
+  /** A sheet the stand-in drops for this car, taken into the form. */
+  const taken = async (turned: () => Promise<void>) => {
+    await page.goto('/stand-ins');
+    await choose(page.getByLabel('For', { exact: true }), job.orderId);
+    await choose(page.getByLabel('Came out'), 'turned');
+    await turned();
+    await page.getByRole('button', { name: 'Drop a sheet' }).click();
+    const [name] = (await page.getByText(/lies in the folder/).innerText()).split(' ');
+    const row = page.getByRole('listitem').filter({ hasText: name! });
+    await expect
+      .poll(
+        async () => {
+          await page.goto(`/orders/${job.orderId}/alignment`);
+          return row.count();
+        },
+        { timeout: 20_000 },
+      )
+      .toBe(1);
+    await row.getByRole('link', { name: 'Take this sheet' }).click();
+    await expect(page.getByTestId('sheet-taken')).toContainText(name!);
+  };
+  const coach = page.getByRole('region', { name: 'What to turn' });
+  await taken(async () => undefined);
+  await expect(coach.locator('[data-coach="LF"] li').first()).toBeVisible();
+  // Nothing was turned for this sheet: it does not read as said.
+  await expect(page.getByTestId('coach-said')).toContainText('Not as said');
+  const turns = await coach.locator('li[data-adjuster]').evaluateAll((rows) =>
+    rows.map((row) => ({
+      corner: row.closest('[data-coach]')!.getAttribute('data-coach')!,
+      adjuster: row.getAttribute('data-adjuster')!,
+      by: row.getAttribute('data-by')!,
+    })),
+  );
+  expect(turns.length).toBeGreaterThanOrEqual(4);
+  await taken(async () => {
+    for (const { corner, adjuster, by } of turns)
+      await page.locator(`[name="moves.${corner}.${adjuster}"]`).fill(by);
+  });
+  await expect(page.getByTestId('coach-said')).toContainText('As said: all');
 });

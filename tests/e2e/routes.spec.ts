@@ -519,14 +519,14 @@ const ROUTES: Record<string, Route> = {
   },
   'api/rack': {
     method: 'POST',
-    stranger: { ...OUT, send: sent('/api/rack', { orderId: NOWHERE, as: 'csv', short: false }) },
+    stranger: { ...OUT, send: sent('/api/rack', { orderId: NOWHERE, as: 'csv', outcome: 'in' }) },
     wrong: [
       {
-        send: sent('/api/rack', ({ order }: Known) => ({ orderId: order, as: 'paper', short: false })),
+        send: sent('/api/rack', ({ order }: Known) => ({ orderId: order, as: 'paper', outcome: 'in' })),
         answer: { status: 400, field: 'as' },
       },
       {
-        send: sent('/api/rack', { orderId: NOWHERE, as: 'csv', short: false }),
+        send: sent('/api/rack', { orderId: NOWHERE, as: 'csv', outcome: 'in' }),
         answer: { status: 400, code: 'no-order', field: 'orderId' },
       },
     ],

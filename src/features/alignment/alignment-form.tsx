@@ -1,5 +1,7 @@
 'use client';
 
+import dynamic from 'next/dynamic';
+import type { PlannerInput } from '@/core/planner/car-stand';
 import type { DroppedSheet } from '@/server/rack/inbox';
 import type { PlatformSpec } from '@/server/queries/alignment-spec';
 import type { AlignmentReadings } from '@/core/calc/alignment.verdict';
@@ -18,6 +20,9 @@ import { RackMoved } from './rack-moved';
 import { SheetFields } from './sheet-fields';
 import { SpecFields, type TypedSpec, specFrom, typedSpec } from './spec-fields';
 import { type TypedReadings, readingsFrom, typedReadings } from './typed-sheet';
+
+/** With the car in motion behind it: it comes with the sheet. */
+const Coach = dynamic(() => import('./coach').then((one) => one.Coach));
 
 interface TypedSheet {
   spec: TypedSpec;
@@ -52,6 +57,7 @@ export function AlignmentForm({
   sheet,
   maySaveSpec,
   adjusters,
+  car,
 }: {
   orderId: string;
   platform: string;
@@ -61,6 +67,8 @@ export function AlignmentForm({
   maySaveSpec: boolean;
   /** What a rack could have moved; what steps at the rack eased is answered by them. */
   adjusters: (Adjuster & { moved: boolean })[];
+  /** The car as planned, for what to turn; none where nothing was measured of it. */
+  car: PlannerInput | null;
 }) {
   const keepSpec = useSend('spec.save');
   const photo = usePhoto(orderId);
@@ -187,6 +195,7 @@ export function AlignmentForm({
           <p className="mt-2 text-soft">
             An angle left empty was not read: a cart’s sheet may hold front toe alone.
           </p>
+          {car && <Coach car={car} file={file} />}
           <RackMoved adjusters={adjusters} />
           <div className="mt-3 grid gap-3">
             <AreaField

@@ -2,18 +2,31 @@ import Joi from 'joi';
 import { LOOKED_AT, firstWrong } from '@/contracts/refused';
 import { LARGEST, jsonOf } from '@/server/body';
 import { id } from '@/contracts/fields';
+import { ADJUSTERS, type WheelMoves } from '@/core/alignment/coach';
+import { CORNERS } from '@/core/corners';
+import { standCar } from '@/core/planner/car-stand';
 import { Refusal } from '@/core/refusal';
 import { db } from '@/server/database';
 import { mustBeChosen } from '@/server/devices/chosen';
 import { dropSheet } from '@/server/devices/rack';
 import { actorOrAnswer, withMutationGuards, json } from '@/server/http';
 import { platformSpec } from '@/server/queries/alignment-spec';
-import type { Row } from '@/server/tables';
+import { readOrderFile } from '@/server/queries/order';
+import { plannedCar } from '@/server/queries/planning';
 
-const schema = Joi.object<{ orderId: string; as: 'csv' | 'json'; short: boolean }>({
+const moves = () =>
+  Joi.object(Object.fromEntries(Object.keys(ADJUSTERS).map((one) => [one, Joi.number().min(-60).max(60)])));
+const schema = Joi.object<{
+  orderId: string;
+  as: 'csv' | 'json';
+  outcome: 'in' | 'short' | 'turned';
+  moves: WheelMoves;
+}>({
   orderId: id().required(),
   as: Joi.valid('csv', 'json').required(),
-  short: Joi.boolean().required(),
+  outcome: Joi.valid('in', 'short', 'turned').required(),
+  /** What was turned at each wheel, mm by each adjuster's own sign. */
+  moves: Joi.object(Object.fromEntries(CORNERS.map((corner) => [corner, moves()]))).default({}),
 });
 
 /** The stand-in rack drops a sheet for an order into the shop's folder. */
@@ -23,12 +36,18 @@ export const POST = withMutationGuards(async (request) => {
   await mustBeChosen(db(), 'rack');
   const { value, error } = schema.validate(await jsonOf(request, LARGEST.command), LOOKED_AT);
   if (error) throw firstWrong(error);
-  const order = await db().row<Row<'work_order', 'number'> & Row<'vehicle', 'plate' | 'platform'>>(
-    'SELECT number, plate, platform FROM work_order JOIN vehicle ON vehicle.id = vehicle_id WHERE work_order.id = ?',
-    [value.orderId],
-  );
+  const { orderId, as, outcome, moves: turned } = value;
+  const order = await readOrderFile(db(), orderId);
   if (!order) throw new Refusal('no-order', 'There is no such work order.', 'orderId');
-  const spec = await platformSpec(db(), order.platform);
-  const name = await dropSheet(order, spec?.spec ?? null, value.as, value.short);
+  const spec = await platformSpec(db(), order.vehicle.platform);
+  const input = outcome === 'turned' ? await plannedCar(db(), order) : null;
+  if (outcome === 'turned' && !input)
+    throw new Refusal('no-baseline', 'Measure the car as it came first.', 'orderId');
+  const name = await dropSheet(
+    { number: order.number, plate: order.vehicle.plate },
+    spec?.spec ?? null,
+    as,
+    outcome === 'turned' ? { as: outcome, car: standCar(input!), moves: turned } : { as: outcome },
+  );
   return json(200, { ok: true, answer: { name } });
 });

@@ -20,6 +20,7 @@ import { driveLimit } from '@/server/documents/packet-cautions';
 import { specOfCar } from '@/server/queries/alignment-spec';
 import type { OrderFile } from '@/server/queries/order';
 import { crewNames, orderPage } from '@/server/queries/page-data';
+import { plannedCar } from '@/server/queries/planning';
 import { waitingSheets } from '@/server/rack/inbox';
 import type { PinPerson } from '@/ui/pin-fields';
 import { Shapes } from '@/ui/shapes';
@@ -131,9 +132,10 @@ export default async function AlignmentPage({
   const settled = current && (current.passes || current.accepted);
   const openSheet = current && !settled && !sentBack(state, current.entry.id);
   const enters = !closed && !settled && !openSheet;
-  const [dropped, spec] = await Promise.all([
+  const [dropped, spec, car] = await Promise.all([
     enters ? waitingSheets(db(), { number: file.number, plate: vehicle.plate }) : [],
     specOfCar(db(), vehicle),
+    enters ? plannedCar(db(), file) : null,
   ]);
   const wanted = (await searchParams).sheet;
   const chosen = dropped.find((sheet) => sheet.id === wanted && sheet.sheet) ?? null;
@@ -204,6 +206,7 @@ export default async function AlignmentPage({
               platform={vehicle.platform}
               spec={spec}
               sheet={chosen}
+              car={car}
               maySaveSpec={holdsRole(viewer.roles, ['lead'])}
               adjusters={adjustersAsked(state, ['front', 'rear']).map((one) => ({
                 ...one,
