@@ -159,6 +159,16 @@ test('the coach’s turns, typed into the stand-in rack, give a sheet within wha
       .toBe(1);
     await row.getByRole('link', { name: 'Take this sheet' }).click();
     await expect(page.getByTestId('sheet-taken')).toContainText(name!);
+    await expect(page.getByText('Give the ranges of the specification first')).toBeVisible();
+    for (const [field, figure] of [
+      ['front.caster.min', '2.5'],
+      ['front.caster.max', '3.5'],
+      ['front.camber.min', '-0.5'],
+      ['front.camber.max', '0.5'],
+      ['front.toeTotal.min', '0'],
+      ['front.toeTotal.max', '0.2'],
+    ])
+      await page.locator(`[name="spec.${field}"]`).fill(figure!);
   };
   const coach = page.getByRole('region', { name: 'What to turn' });
   await taken(async () => undefined);

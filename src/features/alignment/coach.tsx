@@ -60,6 +60,8 @@ export function Coach({
   ]);
   const before = file?.before ?? readFrom(typed.before);
   const after = file?.after ?? readFrom(typed.after);
+  const { front = {}, rear = {} } = specFrom(typed.spec) as Partial<AlignmentSpec>;
+  const named = Object.keys(front).length + Object.keys(rear).length > 0;
   const coached = useMemo(() => {
     if (!before) return null;
     return attempt(() =>
@@ -84,7 +86,11 @@ export function Coach({
       {coached?.ok && (
         <>
           {coached.value.turns.length === 0 && (
-            <p className="text-lg">Nothing: every angle stands in the middle of its range.</p>
+            <p className="text-lg">
+              {named
+                ? 'Nothing: every angle stands in the middle of its range.'
+                : 'Give the ranges of the specification first: they are what is turned to.'}
+            </p>
           )}
           <div className="grid gap-x-8 sm:grid-cols-2">
             {CORNERS.map((corner) => {
@@ -115,13 +121,15 @@ export function Coach({
               );
             })}
           </div>
-          <p className="mt-2">
-            {coached.value.left.length === 0
-              ? 'Then every angle the spec names lies in its range.'
-              : `Then still out: ${coached.value.left.map(({ angle, value }) => `${(ANGLE_NAMES[angle] ?? angle).toLowerCase()} ${angleText(value)}`).join('; ')}.`}
-            {coached.value.fixed.length > 0 && ` Nothing here adjusts ${coached.value.fixed.join(', ')}.`}
-          </p>
-          {after && <Said said={coached.value.after} read={after} />}
+          {named && (
+            <p className="mt-2">
+              {coached.value.left.length === 0
+                ? 'Then every angle the spec names lies in its range.'
+                : `Then still out: ${coached.value.left.map(({ angle, value }) => `${(ANGLE_NAMES[angle] ?? angle).toLowerCase()} ${angleText(value)}`).join('; ')}.`}
+              {coached.value.fixed.length > 0 && ` Nothing here adjusts ${coached.value.fixed.join(', ')}.`}
+            </p>
+          )}
+          {named && after && <Said said={coached.value.after} read={after} />}
           <p className="mt-1 text-sm text-soft">
             Computed from this car’s own figures, angles moving each other; a rod gives 1.5 mm a turn, a
             sleeve 3. Assumed points make it an estimate: read the rack as you turn, and the maker’s sheet
