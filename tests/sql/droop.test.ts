@@ -2,10 +2,11 @@ import { droopReadsNow } from '@/core/ledger/droop-reads';
 import { handoffBlockers } from '@/core/ledger/closing';
 import { droopList } from '@/core/planner/droop-list';
 import { closePool, db } from '@/server/database';
+import { causesFound } from '@/server/queries/causes-found';
 import { carOfOrder, plannedCar, sheetOfVehicle } from '@/server/queries/planning';
 import type { DemoDriver } from '../../demo/driver';
 import type { DemoJob } from '../../demo/job';
-import { agreedJob, give, refusal, testShop } from '../support/shop';
+import { agreedJob, atTheRack, give, refusal, testShop } from '../support/shop';
 
 let shop: DemoDriver;
 beforeAll(async () => {
@@ -77,4 +78,29 @@ test('the list is walked in the air when the new parts are on: what is read is h
   const learned = (await plannedCar(db(), (await carOf(next)).file))!.sheet['front.armCoilGap']!;
   expect(learned).toMatchObject({ known: 'platform', cars: 1 });
   expect(learned.value).toBeCloseTo((await sheetOfVehicle(db(), id))['front.armCoilGap']!.value, 6);
+}, 120_000);
+
+test('what was found behind heights that were off is kept once a set, and the shop’s next list counts it', async () => {
+  const job = await atTheRack('CAUSE 1');
+  const set = (await job.state()).heights.at(-1)!.entry.id;
+  const before = (await causesFound(db()))['not-seated'] ?? 0;
+  const say = (cause: string, setId = set) =>
+    give(shop, 'Brannoch', 'cause.found', { orderId: job.orderId, setId, cause, end: 'front', corner: 'LF' });
+  expect(refusal(await say('not-seated', 'no such set'))).toMatchObject({ code: 'no-set', field: 'setId' });
+  const asCame = (await job.state()).heights[0]!.entry.id;
+  expect(refusal(await say('not-seated', asCame))).toMatchObject({ code: 'no-set' });
+  expect(await say('wrong-part')).toMatchObject({ ok: true });
+  // Said again, the last word counts.
+  expect(await say('not-seated')).toMatchObject({ answer: { cause: 'not-seated' } });
+  const found = await causesFound(db());
+  expect(found['not-seated']).toBe(before + 1);
+  expect((await job.state()).causesFound).toHaveLength(2);
+  const last = await give(shop, 'Brannoch', 'cause.found', {
+    orderId: job.orderId,
+    setId: set,
+    cause: 'the weather',
+    end: 'front',
+    corner: null,
+  });
+  expect(refusal(last)).toMatchObject({ field: 'cause' });
 }, 120_000);

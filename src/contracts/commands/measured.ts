@@ -3,6 +3,7 @@ import type { Corner } from '@/core/corners';
 import { FIGURE_BY, type FigureBy } from '@/core/ledger/kinds/measured';
 import { PART_SOURCES, type PartSource } from '@/core/planner/plan-part';
 import { COMPARE_KINDS, type CompareKind } from '@/core/procedure/types';
+import { CAUSES, type CauseId } from '@/core/stance/causes';
 import { PHOTO_READINGS, type PhotoReading } from '@/core/photo/read-photo';
 import { type Defaulted, area, contract, offlineContract } from '../command';
 import { corner, figuresTyped, id, line, oneOf, text } from '../fields';
@@ -182,6 +183,21 @@ export const measured = area('Measured at the work', {
       side: oneOf('left', 'right').required(),
       text: typed(),
       lengths: lengths(),
+    },
+  }),
+  /** Records what was found to stand behind heights that were off: the next list of likely causes counts it. */
+  'cause.found': contract<
+    { orderId: string; setId: string; cause: CauseId; end: 'front' | 'rear' | 'both'; corner: Corner | null },
+    { cause: CauseId }
+  >({
+    title: 'Record why the heights were off',
+    who: ['tech'],
+    fields: {
+      orderId: id().required(),
+      setId: Joi.string().max(60).required(),
+      cause: oneOf(...CAUSES).required(),
+      end: oneOf('front', 'rear', 'both').required(),
+      corner: corner().allow(null).required(),
     },
   }),
   /** One cut of a coil, no larger than the shop's smallest step, with its measure right after. */

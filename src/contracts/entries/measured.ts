@@ -2,6 +2,7 @@ import { comparedTitle, mismatchWords } from '@/core/ledger/compared';
 import type { MeasuredEntries } from '@/core/ledger/kinds/measured';
 import { capital } from '@/core/wording';
 import { CORNER_NAMES } from '@/core/procedure/engine';
+import { CAUSE_WORDS } from '@/core/stance/causes';
 import { type EntryContracts } from '../entry';
 
 const at = (corner: keyof typeof CORNER_NAMES | null) => (corner ? `, ${CORNER_NAMES[corner]}` : '');
@@ -55,6 +56,14 @@ export const measured: EntryContracts<keyof MeasuredEntries> = {
     },
     describe: ({ data }) =>
       `In the air, ${data.what.toLowerCase()}, ${data.side} ${data.end}: ${data.text}${data.over ? ', beyond its limit' : ''}.`,
+    correctedBy: ['entry.void'],
+  },
+  'cause.found': {
+    fold: (state, entry) => {
+      state.causesFound.push(entry);
+    },
+    describe: ({ data }) =>
+      `Why the heights were off, as found: ${CAUSE_WORDS[data.cause]}${data.corner ? at(data.corner) : data.end === 'both' ? '' : `, ${data.end}`}.`,
     correctedBy: ['entry.void'],
   },
 };

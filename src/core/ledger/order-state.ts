@@ -135,6 +135,8 @@ export interface OrderState {
   tries: EntryOf<'try'>[];
   compared: EntryOf<'compared'>[];
   photoHeights: EntryOf<'photo.height'>[];
+  /** What was found behind heights that were off. */
+  causesFound: EntryOf<'cause.found'>[];
   /** What was read at hanging wheels and at lock. */
   droopReads: EntryOf<'droop.read'>[];
   /** Since which entry the figures of a step that opened again are asked anew. */
@@ -204,6 +206,7 @@ export function emptyOrder(document: RunDocument | null): OrderState {
     compared: [],
     photoHeights: [],
     droopReads: [],
+    causesFound: [],
     figuresSince: new Map(),
     offWheelsSeq: { front: null, rear: null },
     lessons: [],

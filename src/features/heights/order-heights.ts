@@ -5,6 +5,9 @@ import { sentBack } from '@/core/ledger/after-work';
 import { afterHeightsOf, baselineOf, isJob, latestPlan } from '@/core/ledger/order-state';
 import { axleMeans } from '@/core/stance/plan';
 import { whyNotComparable } from '@/core/stance/readings';
+import { type PlannerInput, standCar } from '@/core/planner/car-stand';
+import { attempt } from '@/core/refusal';
+import type { CauseId } from '@/core/stance/causes';
 import { reasonsOff } from '@/core/stance/reasons';
 import { judgeHeights } from '@/core/stance/verdict';
 import { shopMoment } from '@/core/units/shop-time';
@@ -58,11 +61,62 @@ function hangingBush({ state }: OrderFile, end: 'front' | 'rear'): boolean {
   });
 }
 
+/** What is known beside the heights: the car's springs by its plan, and what this shop has found before. */
+export interface Known {
+  car: PlannerInput | null;
+  found: Partial<Record<CauseId, number>>;
+}
+
+/** What the record and the plan say for or against each cause. */
+function saidOf(file: OrderFile, { car, found }: Known) {
+  const plan = latestPlan(file.state)?.data;
+  const stand = car && attempt(() => standCar(car));
+  const springs = stand?.ok
+    ? {
+        wheelbase: stand.value.v.car.wheelbase!,
+        track: { front: stand.value.v.front.track!, rear: stand.value.v.rear.track! },
+        wheelRate: eachCorner(
+          (corner) => stand.value.axles[corner.endsWith('F') ? 'front' : 'rear'].wheelRate,
+        ),
+      }
+    : undefined;
+  return {
+    sagFound: { front: sagFound(file, 'front'), rear: sagFound(file, 'rear') },
+    hangingBush: { front: hangingBush(file, 'front'), rear: hangingBush(file, 'rear') },
+    ...(springs && { springs }),
+    ...(plan && { touched: { front: plan.front !== null, rear: plan.rear !== null } }),
+    found,
+  };
+}
+
+/** The last set that was sent back or accepted as off and of which nobody has said yet what it was. */
+export function causeToSay(file: OrderFile, known: Known) {
+  const { state } = file;
+  const said = new Set(state.causesFound.map(({ data }) => data.setId));
+  const set = state.heights.findLast(
+    ({ entry }) => (sentBack(state, entry.id) || state.after.accepted.has(entry.id)) && !said.has(entry.id),
+  );
+  const { stance, unit } = heightsOfOrder(file);
+  if (!set || !stance.before || !stance.predicted) return null;
+  const reasons = reasonsOff(
+    {
+      ...saidOf(file, known),
+      before: stance.before,
+      after: set.mm,
+      expected: stance.predicted,
+      unsettled: set.entry.data.occasion === 'on wheels',
+      stillToCome: { front: 0, rear: 0 },
+    },
+    unit,
+  );
+  return reasons.length ? { setId: set.entry.id, reasons } : null;
+}
+
 /**
  * Why the last set is off, likeliest first, with what was planned and got in words; null while it has not been
  * measured after the work, was sent back on it, was accepted, or is as planned.
  */
-export function whyHeightsOff(file: OrderFile) {
+export function whyHeightsOff(file: OrderFile, known: Known) {
   const { stance, unit } = heightsOfOrder(file);
   const set = afterHeightsOf(file.state);
   const { before, after, predicted } = stance;
@@ -73,12 +127,11 @@ export function whyHeightsOff(file: OrderFile) {
   const now = axleMeans(plan.lift);
   const reasons = reasonsOff(
     {
+      ...saidOf(file, known),
       before,
       after,
       expected: predicted,
       unsettled: set.entry.data.occasion === 'on wheels',
-      sagFound: { front: sagFound(file, 'front'), rear: sagFound(file, 'rear') },
-      hangingBush: { front: hangingBush(file, 'front'), rear: hangingBush(file, 'rear') },
       stillToCome: { front: now.front - takes.front, rear: now.rear - takes.rear },
     },
     unit,

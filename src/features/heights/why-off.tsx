@@ -25,7 +25,7 @@ export function WhyOff({
       <ol>
         {reasons.map((reason) => (
           <li
-            key={reason.id + reason.end}
+            key={`${reason.id} ${reason.end} ${reason.corner}`}
             className="grid grid-cols-[4.5rem_1fr] gap-x-4 border-b border-rule py-2"
           >
             <span className="figure text-right text-xl">{Math.round(reason.share * 100)}%</span>
@@ -37,8 +37,8 @@ export function WhyOff({
         ))}
       </ol>
       <p className="mt-1 text-sm text-soft">
-        Shares weigh the causes by the millimeters each explains. They come from the numbers alone: look
-        before a wrench is taken up.
+        How likely each is, by what it would do to the four corners through this car’s springs, by what the
+        record says and by what this shop has found before. Look before a wrench is taken up.
       </p>
       <div className="mt-3 flex flex-wrap gap-3">
         <BackToBay

@@ -53,6 +53,7 @@ import { orderPlace } from './order.place';
 import { overrideRecord } from './override.record';
 import { partSave } from './part.save';
 import { photoHeightRecord } from './photo.height';
+import { causeFound } from './cause.found';
 import { droopRead } from './droop.read';
 import { partsCheckin } from './parts.checkin';
 import { personAdd } from './person.add';
@@ -129,6 +130,7 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'compare.record': compareRecord,
   'photo.height': photoHeightRecord,
   'droop.read': droopRead,
+  'cause.found': causeFound,
   'also.open': moveOnly('also.open'),
   'stuck.begin': moveOnly('stuck.begin'),
   'stuck.end': moveOnly('stuck.end'),

@@ -15,7 +15,8 @@ import type { Row, Cell } from '../tables';
 /** What has ever been measured on a car: the newest figure of each measure, whichever visit took it. */
 export async function sheetOfVehicle(tx: Db, vehicleId: string): Promise<MeasureSheet> {
   const rows = await tx.rows<Row<'car_measure', 'measure' | 'value'> & { known: Known }>(
-    'SELECT measure, value, known FROM car_measure WHERE vehicle_id = ? ORDER BY at, entry_id',
+    `SELECT m.measure, m.value, m.known FROM car_measure m LEFT JOIN entry e ON e.id = m.entry_id
+      WHERE m.vehicle_id = ? ORDER BY m.at, e.seq`,
     [vehicleId],
   );
   return Object.fromEntries(rows.map(({ measure, value, known }) => [measure, { value, known }]));
@@ -60,9 +61,9 @@ export async function carOfOrder(tx: Db, vehicleId: string, state: OrderState): 
 async function sheetOfPlatform(tx: Db, { id, platform }: CarOfOrder['vehicle']): Promise<MeasureSheet> {
   if (!platform) return {};
   const rows = await tx.rows<Row<'car_measure', 'measure' | 'value'> & { vehicle_id: string }>(
-    `SELECT m.measure, m.value, m.vehicle_id FROM car_measure m JOIN vehicle v ON v.id = m.vehicle_id
+    `SELECT m.measure, m.value, m.vehicle_id FROM car_measure m JOIN vehicle v ON v.id = m.vehicle_id LEFT JOIN entry e ON e.id = m.entry_id
       WHERE v.platform = ? AND v.id <> ? AND m.known = 'measured' AND m.measure IN (${TAUGHT.map(() => '?').join(', ')})
-      ORDER BY m.at, m.entry_id LIMIT 2000`,
+      ORDER BY m.at, e.seq LIMIT 2000`,
     [platform, id, ...TAUGHT],
   );
   // The newest of each car, then the mean of the cars.

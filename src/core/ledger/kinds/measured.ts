@@ -1,5 +1,6 @@
 import type { AgainstKind, CompareKind } from '../../procedure/types';
 import type { Corner } from '../../corners';
+import type { CauseId } from '../../stance/causes';
 
 /** What the entries of measuring at the work hold: figures of steps, tries of a setting, old laid beside new. */
 
@@ -116,6 +117,14 @@ export interface DroopReadData {
   over: boolean;
 }
 
+/** What was found to stand behind heights that were off. */
+export interface CauseFoundData {
+  setId: string;
+  cause: CauseId;
+  end: 'front' | 'rear' | 'both';
+  corner: Corner | null;
+}
+
 export interface MeasuredEntries {
   figure: FigureData;
   'sheet.figure': SheetFigureData;
@@ -123,4 +132,5 @@ export interface MeasuredEntries {
   compared: ComparedData;
   'photo.height': PhotoHeightData;
   'droop.read': DroopReadData;
+  'cause.found': CauseFoundData;
 }

@@ -8,9 +8,11 @@ import {
   heightHistory,
   heightsOfOrder,
   sinceHandoff,
+  causeToSay,
   whyHeightsOff,
   heightsWithPendingAccessories,
 } from '@/features/heights/order-heights';
+import { WhatItWas } from '@/features/heights/what-it-was';
 import { WhyOff } from '@/features/heights/why-off';
 import { HeightsForm } from '@/features/heights/heights-form';
 import { HeightTable, StancePanel } from '@/features/heights/stance-panel';
@@ -18,6 +20,8 @@ import { doubtedByOf } from '@/features/heights/doubted-by';
 import { db } from '@/server/database';
 import { standInsNow } from '@/server/devices/chosen';
 import { heightsOfCar } from '@/server/queries/car-heights';
+import { causesFound } from '@/server/queries/causes-found';
+import { plannedCar } from '@/server/queries/planning';
 import { crewNames, orderPage } from '@/server/queries/page-data';
 
 const AFTER: HeightOccasion[] = [
@@ -43,7 +47,9 @@ export default async function HeightsPage({ params }: { params: Promise<{ id: st
   const intake = file.state.intake!.data;
   const { baseline, stance, unit, rows, verdicts } = heightsOfOrder(file);
   const occasions: HeightOccasion[] = !isJob(file.state) ? VISIT : baseline ? AFTER : ['as came'];
-  const off = whyHeightsOff(file);
+  const known = { car: await plannedCar(db(), file), found: await causesFound(db()) };
+  const off = whyHeightsOff(file, known);
+  const toSay = isClosed(file.state) ? null : causeToSay(file, known);
   const car = await heightsOfCar(db(), file);
   const history = heightHistory(car, stance.target);
   const since = sinceHandoff(car, file);
@@ -109,6 +115,7 @@ export default async function HeightsPage({ params }: { params: Promise<{ id: st
         </section>
       )}
       {history.length > 0 && <HeightHistory ends={history} unit={unit} />}
+      {toSay && <WhatItWas orderId={file.id} {...toSay} />}
       {off && !isClosed(file.state) && file.state.run && <WhyOff orderId={file.id} leads={leads} {...off} />}
     </>
   );
