@@ -71,7 +71,14 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
 
   // Heights: the verdict gives its reasons in order, every set stands in one picture, the lead accepts the deviation.
   await page.goto(`/orders/${id}/heights`);
-  await expect(page.getByText(/Front short by [\d/ ]+" on both sides alike: it carries more/)).toBeVisible();
+  const reasons = page.getByRole('listitem').filter({ hasText: /^\d+%/ });
+  await expect(reasons.first()).toHaveText(/Front short by [\d/ ]+" on both sides alike: a part that is not/);
+  await expect(reasons.filter({ hasText: 'It carries more than the plan knew' }).first()).toBeVisible();
+  await expect(reasons.filter({ hasText: 'None of these' })).toHaveCount(1);
+  const shares = await reasons.evaluateAll((rows) =>
+    rows.map((row) => Number.parseInt(row.textContent!, 10)),
+  );
+  expect(Math.abs(shares.reduce((sum, share) => sum + share, 0) - 100)).toBeLessThan(4);
   await expect(
     page.getByRole('img', { name: /Front heights\. as it came: left 19 1\/4".*on wheels: left 20 9\/16"/ }),
   ).toBeVisible();
@@ -84,6 +91,10 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
   await page.goto(`/orders/${id}`);
   await expect(page.getByRole('link', { name: 'Measure it on its wheels' }).first()).toBeVisible();
   await page.goto(`/orders/${id}/heights`);
+  // What it was is said once, and the shop's next list counts it.
+  const was = page.getByRole('region', { name: 'What it was' });
+  await was.getByRole('button', { name: 'It was this' }).click();
+  await expect(was).toHaveCount(0);
   await typeHeights(page, { unit: 'in' } as never, ['20 5/8', '20 9/16', '22 3/8', '22 5/16']);
   await page.getByRole('button', { name: 'Record these heights' }).click();
   await expect(page.getByRole('img', { name: /on wheels 2: left 20 5\/8"/ })).toBeVisible();
