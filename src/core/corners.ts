@@ -11,6 +11,9 @@ export function eachCorner<T>(make: (corner: Corner) => T): PerCorner<T> {
 /** The end of the car a corner is of. */
 export const endOfCorner = (corner: Corner): 'front' | 'rear' => (corner.endsWith('F') ? 'front' : 'rear');
 
+/** Which side of the middle a corner is on: −1 on the left, as y to the right counts. */
+export const sideOfCorner = (corner: Corner): -1 | 1 => (corner.startsWith('L') ? -1 : 1);
+
 /** The same wheel of the other side. */
 export const twinCorner = (corner: Corner): Corner =>
   (({ LF: 'RF', RF: 'LF', LR: 'RR', RR: 'LR' }) as const)[corner];

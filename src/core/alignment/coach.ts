@@ -1,4 +1,4 @@
-import { CORNERS, type Corner } from '../corners';
+import { CORNERS, type Corner, endOfCorner } from '../corners';
 import { toDeg, toRad } from '../calc/geometry';
 import { Knuckle, rowAt } from '../calc/knuckle.travel';
 import { solveLinear } from '../calc/linear';
@@ -80,8 +80,6 @@ const ROUNDS = 8;
 const NUDGE = 0.5;
 /** Degrees that weigh alike: toe is set last and to the least, caster is the one given up first. */
 const WEIGH: Record<keyof Angles, number> = { toe: 0.03, camber: 0.2, caster: 0.5 };
-
-export const endOfCorner = (corner: Corner): OneEnd => (corner.endsWith('F') ? 'front' : 'rear');
 
 /** What this axle lets turn at each wheel, with how far each goes, mm. */
 export function adjustersOf(car: CarStand, end: OneEnd): Partial<Record<AdjusterId, number>> {

@@ -8,7 +8,18 @@ import {
   vectorOf,
 } from '../calc/knuckle.travel';
 import { toDeg, toRad } from '../calc/geometry';
-import { type Vector, dot, minus, plus, scaled, sizeOf, turned, turnedOn, unitOf } from '../calc/vector';
+import {
+  NO_TURN,
+  type Vector,
+  dot,
+  minus,
+  plus,
+  scaled,
+  sizeOf,
+  turned,
+  turnedOn,
+  unitOf,
+} from '../calc/vector';
 import { Refusal } from '../refusal';
 import type { AxleStand } from '../planner/axle-stand';
 import type { Figures } from '../planner/figures';
@@ -91,11 +102,7 @@ export class IndependentWheel {
     // Toeing in is a turn of the spin axis forward, seen from above toward −x.
     const axis = scaled(unitOf(minus(upper, lower)), toRad(deg));
     const turn = turnedOn(axis, pose.turn);
-    const about = turnedOn(axis, [
-      [1, 0, 0],
-      [0, 1, 0],
-      [0, 0, 1],
-    ]);
+    const about = turnedOn(axis, NO_TURN);
     const center = plus(lower, turned(about, minus(pose.center, lower)));
     return this.placeIn({ turn, center }, place.travel);
   }
@@ -122,8 +129,7 @@ export class IndependentWheel {
     if (rack === 0) return place;
     const mostDeg = 60;
     const off = (deg: number) => this.rackFor(place, deg) - rack;
-    let [low, high] = [-mostDeg, mostDeg];
-    const ends = [low, high].map((deg) => {
+    const ends = [-mostDeg, mostDeg].map((deg) => {
       // A rod that cannot reach so far is reached before: look nearer.
       for (let at = deg; Math.abs(at) > 5; at *= 0.9) {
         try {
@@ -136,7 +142,7 @@ export class IndependentWheel {
     });
     if (!ends[0] || !ends[1] || ends[0].off * ends[1].off > 0)
       throw new Refusal('no-solution', 'The rack goes farther than the tie rod can turn the wheel.', 'rack');
-    [low, high] = [ends[0].deg, ends[1].deg];
+    let [low, high] = [ends[0].deg, ends[1].deg];
     const rising = ends[1].off > 0;
     for (let round = 0; round < ROUNDS; round += 1) {
       const middle = (low + high) / 2;

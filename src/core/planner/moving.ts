@@ -1,5 +1,5 @@
 import { driveshaftByLift } from '../calc/driveshaft.angles';
-import { type Crank, crankAt } from '../motion/crank';
+import { type CrankPlace, crankAt } from '../motion/crank';
 import { type AxlePlace, heaveAt } from '../motion/solid';
 import { IndependentWheel, type MotionState, type WheelPlace } from '../motion/wheel';
 import type { CarStand } from './car-stand';
@@ -46,24 +46,23 @@ export const axleIn = (car: CarStand, end: OneEnd, state: MotionState): AxlePlac
 /** Does a bar's link stand above the bar's end, on a strut or over its arm, rather than hang below it? */
 export const linkStandsUp = (car: CarStand, end: OneEnd) => car.v[end].barLinkUp! > 0;
 
-function barCrank(car: CarStand, end: OneEnd): Crank {
+/** The anti-roll bar's arm and link with the wheel so far lower than it was measured; a lowered subframe takes the bar along. */
+export const barAt = (car: CarStand, end: OneEnd, down: number, longer = 0): CrankPlace => {
   const f = car.v[end];
-  return {
-    run: f.barRun!,
-    drop: f.barDrop!,
-    rise: f.barLinkUp!,
-    longer: car.axles[end].total('barLink', 'longer'),
-  };
-}
-
-/** The anti-roll bar's arm and link in a state; a lowered subframe takes the bar along. */
-export const barIn = (car: CarStand, end: OneEnd, state: MotionState, longer = 0) => {
-  const crank = barCrank(car, end);
+  const axle = car.axles[end];
   return crankAt(
-    { ...crank, longer: crank.longer! + longer },
-    hangsBy(car, end, state) - car.axles[end].total('subframeDrop', 't'),
+    {
+      run: f.barRun!,
+      drop: f.barDrop!,
+      rise: f.barLinkUp!,
+      longer: axle.total('barLink', 'longer') + longer,
+    },
+    down - axle.total('subframeDrop', 't'),
   );
 };
+
+export const barIn = (car: CarStand, end: OneEnd, state: MotionState, longer = 0): CrankPlace =>
+  barAt(car, end, hangsBy(car, end, state), longer);
 
 /** The level sensor's arm and rod in a state. */
 export const levelIn = (car: CarStand, end: OneEnd, state: MotionState, longer = 0) => {
@@ -89,19 +88,24 @@ export function shaftIn(car: CarStand, end: OneEnd, state: MotionState) {
 }
 
 function standShaft(car: CarStand, end: OneEnd, state: MotionState) {
+  return driveshaftAt(car, end, hangsBy(car, end, state), axleIn(car, end, state).turnDeg);
+}
+
+/**
+ * A driveshaft with its axle so far lower than it was measured, and turned by so much, its top rearward.
+ * A wedge tips the pinion's nose down: at the front, where it points rearward, that turns the axle's top rearward; at the rear
+ * forward. Either way the pinion falls less from its nose to its axle.
+ */
+export function driveshaftAt(car: CarStand, end: OneEnd, down: number, turnDeg: number) {
   const f = car.v[end];
   const axle = car.axles[end];
-  // A wedge tips the pinion's nose down: at the front, where it points rearward, that turns the axle's top rearward; at the
-  // rear forward. Either way the pinion falls less from its nose to its axle.
-  const turn = axleIn(car, end, state).turnDeg;
-  const noseUp = (end === 'rear' ? turn : -turn) - axle.total('wedge', 'deg');
   return driveshaftByLift({
     run: f.shaftLen!,
     drop: f.shaftFall!,
     outputDeg: f.outputDeg!,
     pinionDeg: f.pinionDeg!,
-    lift: hangsBy(car, end, state),
-    pinionChangeDeg: noseUp,
+    lift: down,
+    pinionChangeDeg: (end === 'rear' ? turnDeg : -turnDeg) - axle.total('wedge', 'deg'),
     outputLowered: axle.total('caseDrop', 't'),
   });
 }

@@ -1,4 +1,4 @@
-import { CORNERS, type Corner, type PerCorner, eachCorner } from '../corners';
+import { CORNERS, type Corner, type PerCorner, eachCorner, endOfCorner, sideOfCorner } from '../corners';
 import { GRAVITY, shiftLoad } from '../calc/load.shift';
 import { solveLinear } from '../calc/linear';
 
@@ -117,11 +117,9 @@ const SAID = {
 };
 
 const alike = (end: 'front' | 'rear', by = 1): PerCorner<number> =>
-  eachCorner((corner) => (corner.endsWith(end === 'front' ? 'F' : 'R') ? by : 0));
+  eachCorner((corner) => (endOfCorner(corner) === end ? by : 0));
 const leaning = (end: 'front' | 'rear'): PerCorner<number> =>
-  eachCorner((corner) =>
-    corner.endsWith(end === 'front' ? 'F' : 'R') ? (corner.startsWith('L') ? 0.5 : -0.5) : 0,
-  );
+  eachCorner((corner) => (endOfCorner(corner) === end ? -0.5 * sideOfCorner(corner) : 0));
 const at = (one: Corner): PerCorner<number> => eachCorner((corner) => (corner === one ? 1 : 0));
 
 /** Sizes between two, alike often. */
@@ -146,8 +144,8 @@ function bodyMoves(springs: CarSprings, free: PerCorner<number>): PerCorner<numb
     ...springs,
     masses: CORNERS.map((corner) => ({
       kg: (-wheelRate[corner] * free[corner]) / GRAVITY,
-      x: corner.endsWith('F') ? 0 : wheelbase,
-      y: ((corner.startsWith('L') ? -1 : 1) * (corner.endsWith('F') ? track.front : track.rear)) / 2,
+      x: endOfCorner(corner) === 'front' ? 0 : wheelbase,
+      y: (sideOfCorner(corner) * track[endOfCorner(corner)]) / 2,
     })),
   }).height;
   return eachCorner((corner) => plane[corner] + FLEX * (free[corner] - plane[corner]));
@@ -177,7 +175,7 @@ function waysOf(input: CausesInput): Way[] {
   ) => ways.push({ id, end, corner, prior, effect: bodyMoves(springs, free), sizes });
   const said = (what: 'bush' | 'sag' | 'unsettled', yes: boolean) => SAID[what][yes ? 'yes' : 'no'];
   for (const corner of CORNERS) {
-    const end = corner.endsWith('F') ? 'front' : 'rear';
+    const end = endOfCorner(corner);
     if (!touched[end]) continue;
     add('odd-corner', end, at(corner), between(-24, -6), 0.5, corner);
     add('not-seated', end, at(corner), between(5, 20), 0.5, corner);
@@ -207,7 +205,7 @@ function waysOf(input: CausesInput): Way[] {
       });
     }
   }
-  const risen = eachCorner((corner) => Number(touched[corner.endsWith('F') ? 'front' : 'rear']));
+  const risen = eachCorner((corner) => Number(touched[endOfCorner(corner)]));
   add(
     'unsettled',
     touched.front && touched.rear ? 'both' : touched.front ? 'front' : 'rear',
@@ -271,8 +269,8 @@ export function weighCauses(input: CausesInput): Weighed[] {
   const covariance = (more: number) =>
     CORNERS.map((one) =>
       CORNERS.map((other) => {
-        const end = one.endsWith('F') ? 'front' : 'rear';
-        const together = one[1] === other[1] ? axleSd(end) ** 2 : 0;
+        const end = endOfCorner(one);
+        const together = end === endOfCorner(other) ? axleSd(end) ** 2 : 0;
         return together + (one === other ? 2 * TAPE_SD ** 2 + more ** 2 : 0);
       }),
     );

@@ -1,5 +1,5 @@
 import { capital } from '@/core/wording';
-import { type PerCorner, eachCorner } from '@/core/corners';
+import { type PerCorner, eachCorner, endOfCorner } from '@/core/corners';
 import { formatTape } from '@/core/calc/tape.format';
 import { sentBack } from '@/core/ledger/after-work';
 import { afterHeightsOf, baselineOf, isJob, latestPlan } from '@/core/ledger/order-state';
@@ -75,9 +75,7 @@ function saidOf(file: OrderFile, { car, found }: Known) {
     ? {
         wheelbase: stand.value.v.car.wheelbase!,
         track: { front: stand.value.v.front.track!, rear: stand.value.v.rear.track! },
-        wheelRate: eachCorner(
-          (corner) => stand.value.axles[corner.endsWith('F') ? 'front' : 'rear'].wheelRate,
-        ),
+        wheelRate: eachCorner((corner) => stand.value.axles[endOfCorner(corner)].wheelRate),
       }
     : undefined;
   return {

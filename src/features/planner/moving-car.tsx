@@ -2,13 +2,12 @@
 
 import dynamic from 'next/dynamic';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { PerCorner } from '@/core/corners';
 import type { CarStand, PlannerInput } from '@/core/planner/car-stand';
-import { type Movement, endOf, poseCar, sideOf, travelRange } from '@/core/planner/moving-car/pose';
+import { type Movement, poseCar, travelRange } from '@/core/planner/moving-car/pose';
 import { strikesIn } from '@/core/planner/moving-car/strikes';
 import { alongView, sideView, topView } from '@/core/planner/moving-car/views';
 import type { OneEnd } from '@/core/planner/measures';
-import { eachCorner } from '@/core/corners';
+import { type PerCorner, eachCorner, endOfCorner, sideOfCorner } from '@/core/corners';
 import type { BodyKind } from '@/core/stance/shapes';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/choice';
@@ -37,8 +36,8 @@ const AT_RIDE: Handles = { front: 0, rear: 0, steer: 0, wheels: 'both' };
 function movementOf({ front, rear, steer, wheels }: Handles): Movement {
   return {
     travel: eachCorner((corner) => {
-      const by = endOf(corner) === 'front' ? front : rear;
-      const left = sideOf(corner) < 0;
+      const by = endOfCorner(corner) === 'front' ? front : rear;
+      const left = sideOfCorner(corner) < 0;
       if (wheels === 'roll') return left ? by : -by;
       if (wheels === 'both') return by;
       return (wheels === 'left') === left ? by : 0;
@@ -236,7 +235,7 @@ export function MovingCar({
             className="flex justify-between gap-4 border-b border-rule py-1 font-medium text-danger"
           >
             <span>
-              {what}, {sideOf(corner) < 0 ? 'left' : 'right'} {endOf(corner)}
+              {what}, {sideOfCorner(corner) < 0 ? 'left' : 'right'} {endOfCorner(corner)}
             </span>
             <span className="figure">{text}</span>
           </li>

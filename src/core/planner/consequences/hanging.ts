@@ -25,7 +25,7 @@ export const OPEN_MOST = 165;
 const BENT_MOST = 10;
 /** A slip joint keeps this much of its splines at the end of its travel, mm. */
 const SLIP_KEPT = 6;
-const COIL_GAP_LEAST = 6;
+export const COIL_GAP_LEAST = 6;
 /** A strap leaves this much droop for the road, mm. */
 const DROOP_KEPT = 20;
 

@@ -8,7 +8,7 @@ import { fitting } from './cap';
 import { add } from './cure';
 import { lockOf, stopsIn } from './hanging';
 import { toeMove } from './steering';
-import { wheelOf } from './wheels';
+import { GAP_LEAST, wheelOf } from './wheels';
 
 /** What steers by itself when the car goes up and down, and what the turned wheel meets. */
 
@@ -17,7 +17,6 @@ const BUMP = 25;
 const SOLID_STEER_MOST = 0.9;
 const WHEEL_STEER_MOST = 0.6;
 const APART_MOST = 4;
-const ARCH_LEAST = 8;
 const THRUST_MOST = 0.15;
 
 const dragSteered = (car: CarStand) => hasTrackbar(car.setup.front) || isLeaf(car.setup.front);
@@ -138,10 +137,10 @@ const tireAtLock: Consequence = {
   unit: 'mm',
   applies: () => true,
   ...inMotion((car) => [archAtLock(car)]),
-  limit: () => ({ least: ARCH_LEAST, from: 'the shop’s least gap, from the clearance measured at lock' }),
+  limit: () => ({ least: GAP_LEAST, from: 'the shop’s least gap, from the clearance measured at lock' }),
   why: 'The front or rear edge of the tire takes the arch, the liner or the bumper when it is turned.',
   cures: (car, figure) => {
-    const gain = ceilToStep(ARCH_LEAST - figure, 1);
+    const gain = ceilToStep(GAP_LEAST - figure, 1);
     return [add('trim', 'front', { gain }, `Arch trimmed by ${gain} mm`), ...stopsIn(tireAtLock, car)];
   },
 };

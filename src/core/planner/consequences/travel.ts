@@ -10,7 +10,8 @@ import { add } from './cure';
 const DAMPER_MARGIN = 10;
 const DROOP_LEAST = 45;
 const BUMP_LEAST = 50;
-const BIND_LEAST = 6;
+/** The shop's margin before a coil's turns touch, mm. */
+export const BIND_LEAST = 6;
 const SHACKLE_LEAST = 3;
 const SHACKLE_MOST = 68;
 

@@ -5,7 +5,8 @@ import { compareGearing } from '../gearing';
 import type { OneEnd } from '../measures';
 import { add } from './cure';
 
-const GAP_LEAST = 8;
+/** The shop's least gap of a tire to what is round it, mm. */
+export const GAP_LEAST = 8;
 const SCRUB_MOST = 15;
 const DIAL_MOST_PCT = 3;
 

@@ -1,4 +1,4 @@
-import { CORNERS, type Corner, type PerCorner, eachCorner } from '../../corners';
+import { CORNERS, type Corner, type PerCorner, eachCorner, endOfCorner, sideOfCorner } from '../../corners';
 import { toRad } from '../../calc/geometry';
 import type { Vector } from '../../calc/vector';
 import { type AxlePlace, dragLinkAt, heaveAt, rollAt } from '../../motion/solid';
@@ -17,9 +17,6 @@ export interface Movement {
 }
 
 export const STANDING: Movement = { travel: { LF: 0, RF: 0, LR: 0, RR: 0 }, steer: 0 };
-
-export const endOf = (corner: Corner): OneEnd => (corner.endsWith('F') ? 'front' : 'rear');
-export const sideOf = (corner: Corner): -1 | 1 => (corner.startsWith('L') ? -1 : 1);
 
 /** One wheel in a pose: the body stands still; x rearward of its axle, y to the right, z above the ground it was measured on. */
 export interface WheelPose {
@@ -83,7 +80,7 @@ export function poseCar(car: CarStand, movement: Movement): CarPose {
   for (const end of ['front', 'rear'] as const) {
     const f = car.v[end];
     const axle = car.axles[end];
-    const corners = CORNERS.filter((corner) => endOf(corner) === end);
+    const corners = CORNERS.filter((corner) => endOfCorner(corner) === end);
     const lift = car.axleLift[end];
     const out = f.track! / 2 + (f.offset! - axle.wheel.offset) + axle.wheel.spacer;
     const steer = end === 'front' ? movement.steer : 0;
@@ -99,7 +96,7 @@ export function poseCar(car: CarStand, movement: Movement): CarPose {
       });
       if (!posed.ok) stopped.push(posed.refusal.message);
       for (const corner of corners) {
-        const side = sideOf(corner);
+        const side = sideOfCorner(corner);
         const place = posed.ok ? posed.value[side < 0 ? 'L' : 'R'] : null;
         const down = lift - movement.travel[corner];
         const center = place?.row.center;
@@ -135,7 +132,7 @@ export function poseCar(car: CarStand, movement: Movement): CarPose {
     const [s, c] = [Math.sin(toRad(roll.rollDeg)), Math.cos(toRad(roll.rollDeg))];
     const thrust = Math.tan(toRad(roll.steerDeg));
     for (const corner of corners) {
-      const side = sideOf(corner);
+      const side = sideOfCorner(corner);
       wheels[corner] = {
         corner,
         end,
@@ -159,6 +156,6 @@ export const standing = (car: CarStand): CarPose => poseCar(car, STANDING);
 
 /** All four wheels moved alike, or one axle. */
 export const moved = (front: number, rear: number, steer = 0): Movement => ({
-  travel: eachCorner((corner) => (endOf(corner) === 'front' ? front : rear)),
+  travel: eachCorner((corner) => (endOfCorner(corner) === 'front' ? front : rear)),
   steer,
 });

@@ -1,10 +1,11 @@
 import { CORNERS, type Corner } from '../../corners';
 import type { Vector } from '../../calc/vector';
-import { crankAt } from '../../motion/crank';
 import { hasCoil, isIndependent } from '../axle-kinds';
 import type { CarStand } from '../car-stand';
-import { OPEN_MOST, armGapIn } from '../consequences/hanging';
-import { movingWheel } from '../moving';
+import { COIL_GAP_LEAST, OPEN_MOST, armGapIn } from '../consequences/hanging';
+import { BIND_LEAST } from '../consequences/travel';
+import { GAP_LEAST } from '../consequences/wheels';
+import { barAt, movingWheel } from '../moving';
 import type { CarPose, WheelPose } from './pose';
 
 /** Something that strikes, binds or is pulled apart in a pose: where, and by how much. */
@@ -18,9 +19,6 @@ export interface Strike {
   at: Vector;
 }
 
-const ARCH_LEAST = 8;
-const COIL_LEAST = 6;
-const BIND_LEAST = 6;
 const mm = (value: number) => `${Math.round(Math.abs(value))} mm`;
 const deg = (value: number) => `${Math.round(value)}°`;
 
@@ -51,7 +49,7 @@ function ofIndependent(car: CarStand, wheel: WheelPose, steer: number): Strike[]
     if (swing > has) add('upper-joint', 'upper joint', `${deg(swing)} of ${deg(has)}`, place.upper);
     if (car.setup[end] === 'coilover') {
       const gap = armGapIn(car, end, place);
-      if (gap < COIL_LEAST)
+      if (gap < COIL_GAP_LEAST)
         add('arm-coil', 'upper arm to coil', gap < 0 ? `in by ${mm(gap)}` : `${mm(gap)} left`, place.upper);
     }
   }
@@ -79,15 +77,7 @@ function ofEvery(car: CarStand, wheel: WheelPose, travel: number, steer: number)
       add('coil', 'coil binds', `${mm(Math.max(0, coil - axle.spring.solid))} left`);
   }
   if (f.barRun! > 0) {
-    const bar = crankAt(
-      {
-        run: f.barRun!,
-        drop: f.barDrop!,
-        rise: f.barLinkUp!,
-        longer: axle.total('barLink', 'longer'),
-      },
-      down - axle.total('subframeDrop', 't'),
-    );
+    const bar = barAt(car, end, down);
     if (bar.openDeg > OPEN_MOST)
       add('bar', 'bar link turns over', bar.short > 0 ? `short by ${mm(bar.short)}` : deg(bar.openDeg), [
         center[0] - 120,
@@ -111,7 +101,7 @@ function ofEvery(car: CarStand, wheel: WheelPose, travel: number, steer: number)
     Math.max(0, axle.bodyLift) +
     (axle.bumpTravel - travel) +
     axle.total('bumpStop', 'longer');
-  if (arch < ARCH_LEAST)
+  if (arch < GAP_LEAST)
     add('arch', 'tire to arch', arch < 0 ? `in by ${mm(arch)}` : `${mm(arch)} left`, [
       center[0],
       center[1],

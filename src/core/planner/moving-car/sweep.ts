@@ -2,8 +2,7 @@ import { attempt } from '../../refusal';
 import { isIndependent } from '../axle-kinds';
 import { type CarStand, type PlannerInput, standCar } from '../car-stand';
 import type { OneEnd } from '../measures';
-import { movingWheel, spindleOf } from '../moving';
-import { driveshaftByLift } from '../../calc/driveshaft.angles';
+import { driveshaftAt, movingWheel, spindleOf } from '../moving';
 import { heaveAt } from '../../motion/solid';
 import { travelRange } from './pose';
 
@@ -50,18 +49,7 @@ function rowAt(car: CarStand, end: OneEnd, travel: number): SweepRow {
   }
   const down = car.axleLift[end] - travel;
   const { turnDeg, back, across } = heaveAt(f, axle, down, car.axleLift[end]);
-  const shaft =
-    f.shaftLen! > 0
-      ? driveshaftByLift({
-          run: f.shaftLen!,
-          drop: f.shaftFall!,
-          outputDeg: f.outputDeg!,
-          pinionDeg: f.pinionDeg!,
-          lift: down,
-          pinionChangeDeg: (end === 'rear' ? turnDeg : -turnDeg) - axle.total('wedge', 'deg'),
-          outputLowered: axle.total('caseDrop', 't'),
-        }).after
-      : null;
+  const shaft = f.shaftLen! > 0 ? driveshaftAt(car, end, down, turnDeg).after : null;
   return {
     travel,
     ...(end === 'front' ? { caster: f.caster! + turnDeg } : { turn: turnDeg }),

@@ -1,7 +1,6 @@
 import { CORNERS, type PerCorner } from '../../corners';
 import { toRad } from '../../calc/geometry';
 import { type Vector, scaled, plus } from '../../calc/vector';
-import { crankAt } from '../../motion/crank';
 import { GROUND, WIDTH, bodyShapes, stanceScale, wheelShapes } from '../../stance/bodies';
 import {
   type BodyKind,
@@ -15,7 +14,7 @@ import { hasFourLinks, hasTrackbar, isIndependent, isLeaf } from '../axle-kinds'
 import type { CarStand } from '../car-stand';
 import { coilBetween } from '../draw-axle';
 import type { OneEnd } from '../measures';
-import { movingWheel } from '../moving';
+import { barAt, movingWheel } from '../moving';
 import type { CarPose, WheelPose } from './pose';
 import type { Strike } from './strikes';
 
@@ -271,10 +270,7 @@ function barShapes(car: CarStand, wheel: WheelPose, place: (y: number, z: number
   const f = car.v[wheel.end];
   const axle = car.axles[wheel.end];
   const lowered = axle.total('subframeDrop', 't');
-  const crank = crankAt(
-    { run: f.barRun!, drop: f.barDrop!, rise: f.barLinkUp!, longer: axle.total('barLink', 'longer') },
-    wheel.down - lowered,
-  );
+  const crank = barAt(car, wheel.end, wheel.down);
   // Drawn beside the wheel, in the plane in which it turns: its run along the car is laid across.
   const foot: XY = [wheel.side * (f.track! / 2 - 330), f.tireDiameter! / 2 - 40 - lowered];
   const at = ({ x, y }: { x: number; y: number }): XY => place(foot[0] + wheel.side * x * 0.7, foot[1] + y);
