@@ -1,6 +1,7 @@
 import { answer } from '@/core/calc';
-import type { PlannerInput } from '@/core/planner/car-stand';
+import { type PlannerInput, standCar } from '@/core/planner/car-stand';
 import type { Cure } from '@/core/planner/consequence';
+import { type Judged, judgeCar } from '@/core/planner/judge';
 import type { OneEnd } from '@/core/planner/measures';
 import { type PlanPart, freshPart } from '@/core/planner/plan-part';
 
@@ -61,4 +62,13 @@ export function calc(name: string, input: object, field: string): number {
   const got = answer(name, input);
   if (!got.ok) throw new Error(got.error.message);
   return field.split('.').reduce((value: unknown, key) => (value as Set)[key], got.output) as number;
+}
+
+/** Each cure that is offered for a figure beyond its limit clears it, alone. */
+export function expectEachCureClears(input: PlannerInput, { id, cures }: Judged): void {
+  expect(cures.length).toBeGreaterThan(0);
+  for (const cure of cures) {
+    const after = judgeCar(standCar(taken(input, cure))).find((one) => one.id === id);
+    expect(`${cure.label}: ${after?.level ?? 'gone'}`).not.toMatch(/must|never/);
+  }
 }

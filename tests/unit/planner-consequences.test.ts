@@ -10,7 +10,7 @@ import { compareGearing } from '@/core/planner/gearing';
 import { judgeCar, levelByChance } from '@/core/planner/judge';
 import type { OneEnd } from '@/core/planner/measures';
 import type { PlanPart } from '@/core/planner/plan-part';
-import { type DemoCar, calc, part, planOf, taken } from '../support/planned-cars';
+import { type DemoCar, calc, expectEachCureClears, part, planOf } from '../support/planned-cars';
 import { MOVING } from '../support/moving-cars';
 
 type Figure = (car: ReturnType<typeof standCar>) => number;
@@ -567,12 +567,7 @@ describe('what else changes', () => {
     expect(judged.stopped).toBeNull();
     expect(Math.abs(judged.figure! - figure(car))).toBeLessThan(within);
     expect(judged.limit.from).toMatch(/\w{3}/);
-    // Each cure it offers clears it, alone.
-    expect(judged.cures.length).toBeGreaterThan(0);
-    for (const cure of judged.cures) {
-      const after = judgeCar(standCar(taken(input, cure))).find((one) => one.id === id);
-      expect(`${cure.label}: ${after?.level ?? 'gone'}`).not.toMatch(/must|never/);
-    }
+    expectEachCureClears(input, judged);
   });
 
   test('a lift that uses the camber adjustment up is capped at the last step it allows', () => {

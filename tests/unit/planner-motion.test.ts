@@ -7,7 +7,7 @@ import { shaftIn } from '@/core/planner/moving';
 import { spreadOfPlan } from '@/core/planner/spread';
 import { APART, agreementTable, agreements } from '../support/motion-table';
 import { MOVING } from '../support/moving-cars';
-import { part, planOf, taken } from '../support/planned-cars';
+import { expectEachCureClears, part, planOf } from '../support/planned-cars';
 
 describe('what else changes as the car moves', () => {
   test.each(MOVING)('%s', (id, demo, figure, within = 1e-6) => {
@@ -19,11 +19,7 @@ describe('what else changes as the car moves', () => {
     expect(judged.stopped).toBeNull();
     expect(Math.abs(judged.figure! - figure(car))).toBeLessThan(within);
     expect(judged.limit.from).toMatch(/\w{3}/);
-    expect(judged.cures.length).toBeGreaterThan(0);
-    for (const cure of judged.cures) {
-      const after = judgeCar(standCar(taken(input, cure))).find((one) => one.id === id);
-      expect(`${cure.label}: ${after?.level ?? 'gone'}`).not.toMatch(/must|never/);
-    }
+    expectEachCureClears(input, judged);
   });
 });
 
