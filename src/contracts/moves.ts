@@ -10,6 +10,7 @@ import { heightsMove } from '@/core/moves/heights';
 import type { MoveEntry, Mover, MovingOrder } from '@/core/moves/move';
 import { findingMove, stuckEndMove, stuckMove, watchMove } from '@/core/moves/observations';
 import { photoMove } from '@/core/moves/photo';
+import { roomMove } from '@/core/moves/room';
 import { stepDoneMove } from '@/core/moves/step-done';
 import { supportMove } from '@/core/moves/support';
 import { tryMove } from '@/core/moves/try';
@@ -67,6 +68,10 @@ const MOVES: { [N in OfflineName]: Move<N> } = {
   }),
   'try.record': (state, input, { mover }) => ({
     entries: tryMove(runningJob(state), input),
+    answer: { entryId: mover.commandId },
+  }),
+  'room.made': (state, input, { mover }) => ({
+    entries: roomMove(runningJob(state), input),
     answer: { entryId: mover.commandId },
   }),
   'compare.record': (state, input, { mover }) => ({

@@ -118,6 +118,7 @@ const byDesk = {
   'torque.record': true,
   'try.record': true,
   'cut.record': true,
+  'room.made': true,
 } as const;
 
 const EXAMPLES: Omit<Examples, keyof typeof byDesk> = {
@@ -181,6 +182,34 @@ test('every command a tablet may keep makes the same entries on both sides', asy
   expect([...tried, ...Object.keys(byDesk)].sort()).toEqual([...OFFLINE_COMMANDS].sort());
 });
 
+test('what made room for a strut is predicted as it is written, and its minutes are learned', async () => {
+  const { orderId, ...job } = await jobStarted(
+    'FORESEEN ROOM',
+    {
+      parts: ['QS-30'],
+      targets: { front: '22 3/8', rear: null },
+      procedures: [{ id: 'strut-top-spacer', ways: [] }],
+    },
+    'strut-in-L',
+  );
+  const stepId = (await job.state()).document!.steps.find(({ id }) => id.endsWith('/strut-in-L'))!.id;
+  const before = (await bundleFor('Ilse', orderId))!;
+  expect(before.rungMinutes!.bar).toBeUndefined();
+  // Nobody of those at it has done anything on this job yet: it counts from the clock.
+  await shop.act('Ilse', 'clock.on', { orderId, stepId: null }, 14);
+  const bundle = (await bundleFor('Ilse', orderId))!;
+  await sameAsWritten('Ilse', orderId, 'room.made', { orderId, stepId, rung: 'bar' }, bundle);
+  const { rungMinutes } = (await bundleFor('Ilse', orderId))!;
+  expect(rungMinutes!.bar).toHaveLength(1);
+  expect(rungMinutes!.bar![0]).toBeCloseTo(14, 1);
+  // Taken back it teaches nothing, and may be said again.
+  const entryId = (await entriesOf(db(), orderId)).at(-1)!.id;
+  await shop.act('Ilse', 'entry.void', { orderId, entryId, reason: 'it was the other side' }, 0);
+  expect((await bundleFor('Ilse', orderId))!.rungMinutes!.bar).toBeUndefined();
+  await shop.act('Ilse', 'room.made', { orderId, stepId, rung: 'bar' }, 0);
+  await shop.act('Ilse', 'clock.off', { reason: 'day end' }, 0);
+}, 60_000);
+
 test('a try of a setting and a cut of a coil are predicted as they are written', async () => {
   const shackles = await jobStarted(
     'FORESEEN TRY',
@@ -227,6 +256,9 @@ test('what the server refuses the tablet refuses too, by the same name and at th
   const wrong: [OfflineName, object][] = [
     ['step.done', { stepId: steps[steps.length - 1]!.id, measured: '', note: '' }],
     ['step.done', { stepId: 'C/none', measured: '', note: '' }],
+    ['room.made', { stepId: 'C/none', rung: 'bar' }],
+    ['room.made', { stepId: 'C/strut-in-L', rung: 'bar' }],
+    ['room.made', { stepId: 'C/strut-in-L', rung: 'shouting' }],
     ['stuck.begin', { fastenerId: 'C/none', what: 'seized', photoId: null }],
     ['stuck.end', { stuckId: COMMAND, how: 'heat' }],
     ['finding.record', { area: 'rear', grade: 'soon', text: '', photoId: null }],

@@ -1,6 +1,6 @@
 import { axleFromTheSide } from '@/core/planner/draw-axle';
 import { leafOnShackle } from '@/core/calc/leaf.geometry';
-import { refitOf } from '@/core/planner/consequences/travel';
+import { strutRefit } from '@/core/planner/refit';
 import { describeWedge } from '@/core/planner/consequences/wedge-words';
 import { standCar } from '@/core/planner/car-stand';
 import { CONSEQUENCES } from '@/core/planner/consequences';
@@ -531,7 +531,7 @@ describe('what a lift does, held against the drawing', () => {
 
   test('room to refit counts an open damper and the spacer, and not a longer coil', () => {
     const shortBy = (parts: PlanPart[]) =>
-      refitOf(standCar(planOf({ parts: [spacer('front', 40), ...parts] })), 'front');
+      strutRefit(standCar(planOf({ parts: [spacer('front', 40), ...parts] })), 'front');
     const plain = shortBy([]);
     const coil = shortBy([part('coil', 'front', { free: 460, rate: 85, solid: 130 })]);
     const damper = shortBy([part('damper', 'front', { collapsed: 340, extended: 590 })]);

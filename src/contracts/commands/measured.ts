@@ -3,6 +3,7 @@ import type { Corner } from '@/core/corners';
 import { FIGURE_BY, type FigureBy } from '@/core/ledger/kinds/measured';
 import { PART_SOURCES, type PartSource } from '@/core/planner/plan-part';
 import { COMPARE_KINDS, type CompareKind } from '@/core/procedure/types';
+import { RUNG_IDS, type RungId } from '@/core/anatomy/refit-ladder';
 import { CAUSES, type CauseId } from '@/core/stance/causes';
 import { PHOTO_READINGS, type PhotoReading } from '@/core/photo/read-photo';
 import { type Defaulted, area, contract, offlineContract } from '../command';
@@ -87,6 +88,17 @@ export const measured = area('Measured at the work', {
         .required(),
       lengths: lengths(),
       confirmed: confirmed(),
+    },
+  }),
+  /** Records what made room to get a taller strut or coil back in, one tap. */
+  'room.made': offlineContract<{ orderId: string; stepId: string; rung: RungId }, { entryId: string }>({
+    title: 'Record what made room',
+    waits: 'What made room',
+    who: ['tech'],
+    fields: {
+      orderId: id().required(),
+      stepId: stepId(),
+      rung: oneOf(...RUNG_IDS).required(),
     },
   }),
   /** Records an old part laid beside the one that is to go on: what does not match stops it before the car is apart. */

@@ -66,4 +66,12 @@ export const measured: EntryContracts<keyof MeasuredEntries> = {
       `Why the heights were off, as found: ${CAUSE_WORDS[data.cause]}${data.corner ? at(data.corner) : data.end === 'both' ? '' : `, ${data.end}`}.`,
     correctedBy: ['entry.void'],
   },
+  'room.made': {
+    fold: (state, entry) => {
+      state.roomMade.push(entry);
+    },
+    describe: ({ data }) =>
+      `To get the ${data.what} back in: ${data.title.toLowerCase()}${data.short ? `, ${Math.round(data.short)} mm short by the plan` : ''}.`,
+    correctedBy: ['entry.void'],
+  },
 };

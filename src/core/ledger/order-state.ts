@@ -137,6 +137,8 @@ export interface OrderState {
   photoHeights: EntryOf<'photo.height'>[];
   /** What was found behind heights that were off. */
   causesFound: EntryOf<'cause.found'>[];
+  /** What made room to get struts and coils back in. */
+  roomMade: EntryOf<'room.made'>[];
   /** What was read at hanging wheels and at lock. */
   droopReads: EntryOf<'droop.read'>[];
   /** Since which entry the figures of a step that opened again are asked anew. */
@@ -207,6 +209,7 @@ export function emptyOrder(document: RunDocument | null): OrderState {
     photoHeights: [],
     droopReads: [],
     causesFound: [],
+    roomMade: [],
     figuresSince: new Map(),
     offWheelsSeq: { front: null, rear: null },
     lessons: [],

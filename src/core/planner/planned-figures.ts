@@ -7,6 +7,7 @@ import type { FigureUnit } from './consequence';
 import type { OneEnd } from './measures';
 import type { PartKind } from './part-kinds';
 import { partsAt } from './plan-part';
+import { type RefitRoom, refitRoom } from './refit';
 
 /** How far one step of a setting is expected to move what is read: mm a hole, mm a turn, degrees a sleeve turn. */
 export interface ExpectedSlope {
@@ -23,6 +24,8 @@ export interface PlannedFigures {
   heights: PerCorner<number> | null;
   /** By end and unit of the setting: `rear.hole`. */
   slopes: Record<string, ExpectedSlope>;
+  /** By end, what the taller strut or coil lacks to go back in; absent in what an earlier release froze. */
+  refit?: Partial<Record<OneEnd, RefitRoom>>;
 }
 
 export const slopeKey = (end: OneEnd, unit: TrialUnit) => `${end}.${unit}`;
@@ -85,7 +88,12 @@ export function plannedFigures(
       if (slope) slopes[key] = slope;
     }
   const predicted = heightsAfter(input, stand);
-  return { figures: figuresOf(stand), slopes, heights: predicted && wanted(predicted, input.targets) };
+  return {
+    figures: figuresOf(stand),
+    slopes,
+    refit: refitsOf(stand),
+    heights: predicted && wanted(predicted, input.targets),
+  };
 }
 
 /** What was asked for where that is a height; what is predicted elsewhere. */
@@ -97,6 +105,14 @@ function wanted(predicted: PerCorner<number>, { front, rear }: PlannerInput['tar
     RR: rear ?? predicted.RR,
   };
 }
+
+const refitsOf = (stand: CarStand): PlannedFigures['refit'] =>
+  Object.fromEntries(
+    (['front', 'rear'] as const).flatMap((end) => {
+      const room = attempt(() => refitRoom(stand, end));
+      return room.ok && room.value ? [[end, room.value]] : [];
+    }),
+  );
 
 function figuresOf(stand: CarStand): PlannedFigures['figures'] {
   return Object.fromEntries(

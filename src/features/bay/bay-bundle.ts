@@ -10,6 +10,7 @@ import { describeTrials } from '@/core/ledger/trial';
 import { tapeOf } from '@/core/ledger/tape';
 import { tiresNow } from '@/core/ledger/wheel-set';
 import type { RunDocument } from '@/core/procedure/engine';
+import type { RungMinutes } from '@/core/procedure/refits';
 import { stanceOfOrder } from '@/core/stance/of-order';
 import type { BodyKind } from '@/core/stance/shapes';
 import { shopClock, shopDay, spanText } from '@/core/units/shop-time';
@@ -46,6 +47,8 @@ export interface BayBundle {
   sources: RunSource[];
   timeZone: string;
   coilStepTurns: number;
+  /** What each way of making room for a strut took here; absent where nothing of it comes back in. */
+  rungMinutes?: RungMinutes;
   /** All other open orders of this car, and what they have in hand; absent in what an earlier release kept. */
   elsewhere?: ElsewhereOnTheCar[];
   /** The server's clock when this was read. */
@@ -155,6 +158,7 @@ export function bayPropsOf(bundle: BayBundle, state: OrderState, nowIso: string)
     cuts: state.cuts,
     alsoOpened: state.alsoOpened.flatMap(({ data: { things } }) => [...things.opens, ...things.loosens]),
     coilStepTurns: bundle.coilStepTurns,
+    rungMinutes: bundle.rungMinutes ?? {},
     settings: state.settings.map((entry) => entry.data),
     trials: describeTrials(state),
     targets: describeTarget(state, bundle.viewer.lengthUnit),

@@ -5,6 +5,7 @@ import type { SettingData } from '@/core/ledger/kinds/noted';
 import type { OrderState } from '@/core/ledger/order-state';
 import type { TapeMark } from '@/core/ledger/tape';
 import { CORNER_NAMES, type RunDocument, type RunState } from '@/core/procedure/engine';
+import type { RungMinutes } from '@/core/procedure/refits';
 import type { OneEnd, Step } from '@/core/procedure/types';
 import type { TrayReading, WrenchLink } from '@/server/devices/torque-wrench';
 import type { Wrench } from '@/server/queries/orders';
@@ -61,6 +62,7 @@ export interface BayProps {
   /** Ids of what was opened beside the steps. */
   alsoOpened: string[];
   coilStepTurns: number;
+  rungMinutes: RungMinutes;
   settings: SettingData[];
   /** Heights on trial with what the owner said of each, in words. */
   trials: string[];

@@ -1,5 +1,6 @@
 import 'server-only';
 import { holdsRole } from '@/core/ledger/roles';
+import { hasRefits } from '@/core/procedure/refits';
 import { now } from '@/server/clock';
 import { db } from '@/server/database';
 import { standInsNow } from '@/server/devices/chosen';
@@ -12,6 +13,7 @@ import {
   shopWrenches,
   wrenchOfTablet,
 } from '@/server/queries/page-data';
+import { rungMinutes } from '@/server/queries/rung-minutes';
 import type { Session } from '@/server/sessions/sessions';
 import type { BayBundle } from './bay-bundle';
 
@@ -21,7 +23,7 @@ export async function readBayBundle(orderId: string, session: Session): Promise<
   if (!file) return null;
   const { state, shop, people: names } = file;
   if (!state.document || !state.run) return 'no-run';
-  const [{ everybody, leads }, places, wrenches, { link, tray }, sources, elsewhere, standIns] =
+  const [{ everybody, leads }, places, wrenches, { link, tray }, sources, elsewhere, standIns, rungs] =
     await Promise.all([
       crewNames(),
       placesOfShop(),
@@ -30,6 +32,7 @@ export async function readBayBundle(orderId: string, session: Session): Promise<
       runSources(state.document),
       elsewhereOnTheCar(db(), { id: file.id, vehicleId: file.vehicle.id }),
       standInsNow(db()),
+      hasRefits(state.document) ? rungMinutes(db()) : undefined,
     ]);
   const { person } = session;
   return {
@@ -61,6 +64,7 @@ export async function readBayBundle(orderId: string, session: Session): Promise<
     elsewhere,
     timeZone: shop.timeZone,
     coilStepTurns: shop.coilStepTurns,
+    rungMinutes: rungs,
     readAt: now().toISOString(),
   };
 }

@@ -27,6 +27,7 @@ import { TorqueCard } from './torque-card';
 
 // Few steps measure, try or compare something: the page comes without it.
 const CutCard = dynamic(() => import('./cut-card').then((all) => all.CutCard));
+const RoomCard = dynamic(() => import('./room-card').then((all) => all.RoomCard));
 const MeasureCard = dynamic(() => import('../measuring/measure-card').then((all) => all.MeasureCard));
 const TryCard = dynamic(() => import('../measuring/try-card').then((all) => all.TryCard));
 const CompareStep = dynamic(() => import('./compare-step').then((all) => all.CompareStep));
@@ -225,6 +226,7 @@ export function StepNow({
         </div>
       )}
       {cutting && !needsApproval && <CutCard {...props} step={step} />}
+      {step.in && <RoomCard {...props} step={step} />}
       {step.compare && figures !== null && <CompareStep {...props} step={step} onStands={setMatches} />}
       {step.trial && figures !== null && (
         <TryCard

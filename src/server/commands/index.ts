@@ -127,6 +127,7 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'anatomy.save': anatomySave,
   'figure.record': moveOnly('figure.record'),
   'try.record': moveOnly('try.record'),
+  'room.made': moveOnly('room.made'),
   'compare.record': compareRecord,
   'photo.height': photoHeightRecord,
   'droop.read': droopRead,

@@ -1,5 +1,6 @@
 import type { AgainstKind, CompareKind } from '../../procedure/types';
 import type { Corner } from '../../corners';
+import type { RungId } from '../../anatomy/refit-ladder';
 import type { CauseId } from '../../stance/causes';
 
 /** What the entries of measuring at the work hold: figures of steps, tries of a setting, old laid beside new. */
@@ -125,6 +126,19 @@ export interface CauseFoundData {
   corner: Corner | null;
 }
 
+/** What made room to get a taller strut or coil back in. */
+export interface RoomMadeData {
+  stepId: string;
+  corner: Corner;
+  /** `left front strut`. */
+  what: string;
+  rung: RungId;
+  /** The rung as it was said then. */
+  title: string;
+  /** mm it was too long by the plan as the axle stood; null where nothing was known. */
+  short: number | null;
+}
+
 export interface MeasuredEntries {
   figure: FigureData;
   'sheet.figure': SheetFigureData;
@@ -133,4 +147,5 @@ export interface MeasuredEntries {
   'photo.height': PhotoHeightData;
   'droop.read': DroopReadData;
   'cause.found': CauseFoundData;
+  'room.made': RoomMadeData;
 }

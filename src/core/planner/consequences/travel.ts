@@ -1,10 +1,10 @@
-import { roomToRefit } from '../../calc/refit.room';
 import { fitShock } from '../../calc/shock.fit';
 import { hasCoil, isCoilover, isLeaf } from '../axle-kinds';
 import type { CarStand } from '../car-stand';
 import { type Consequence, bothEnds, ceilToStep } from '../consequence';
 import { STOP_UNKNOWN } from '../axle-measures';
 import type { OneEnd } from '../measures';
+import { coilOverGap, growsOutOfItsOpening, strutRefit } from '../refit';
 import { add } from './cure';
 
 const DAMPER_MARGIN = 10;
@@ -126,25 +126,13 @@ const bump = (end: OneEnd): Consequence => ({
   },
 });
 
-/** How loose the coil is at full droop, mm: the seats part by the damper's reach, spacers fill some of it. */
-function looseAtDroop(car: CarStand, end: OneEnd): number {
-  const axle = car.axles[end];
-  const ratio = car.v[end].springRatio!;
-  const gap = car.v[end].seatGapDroop! + (axle.droopShift - axle.total('strap', 'takes')) * ratio;
-  const filled =
-    axle.total('coilSpacer', 't') + axle.total('preloadSpacer', 't') + axle.total('seat', 'travel');
-  // Above a strut the whole spring goes down with its top.
-  const carried = axle.total('strutSpacer', 't') + axle.total('spindle', 't') * ratio;
-  return gap - carried - filled - axle.spring!.free;
-}
-
 const loose = (end: OneEnd): Consequence => ({
   id: `${end}.spring-loose`,
   name: 'Coil loose at full droop',
   end,
   unit: 'mm',
   applies: (car) => hasCoil(car.setup[end]),
-  figure: (car) => looseAtDroop(car, end),
+  figure: (car) => -coilOverGap(car, end),
   limit: () => ({ most: 0, from: 'the coil must stay seated' }),
   why: 'A loose coil can jump its seat and come back beside it.',
   cures: (car, figure) => {
@@ -241,11 +229,8 @@ const refit = (end: OneEnd): Consequence => ({
   name: 'Room to get the taller strut back in, short by',
   end,
   unit: 'mm',
-  applies: (car) =>
-    isCoilover(car.setup[end]) &&
-    (car.axles[end].total('strutSpacer', 't') > 0 ||
-      car.axles[end].damper.extended > car.v[end].damperExtended!),
-  figure: (car) => refitOf(car, end).shortfall,
+  applies: (car) => isCoilover(car.setup[end]) && growsOutOfItsOpening(car, end),
+  figure: (car) => strutRefit(car, end).shortfall,
   limit: () => ({ most: 0, from: 'the opening measured at full droop' }),
   why: 'It has to be forced past its mounts: bar off at both ends, every arm bolt slack, a second pair of hands.',
   cures: (_, figure) => {
@@ -253,22 +238,6 @@ const refit = (end: OneEnd): Consequence => ({
     return [add('roomMade', end, { opening }, `Room made, ${opening} mm: bar off, arm bolts slack`)];
   },
 });
-
-export function refitOf(car: CarStand, end: OneEnd) {
-  const axle = car.axles[end];
-  const f = car.v[end];
-  const rate = axle.spring?.rate ?? 1;
-  // What has to go in is as long as its damper is open; a longer coil only presses harder on that.
-  const longerDamper = axle.damper.extended - f.damperExtended!;
-  const longerCoil = Math.max(0, (axle.spring?.free ?? 0) - f.springFree!);
-  return roomToRefit({
-    freeLength: f.strutFree! + longerDamper,
-    spacer: axle.total('strutSpacer', 't'),
-    openingAtDroop: f.refitOpening! + axle.total('roomMade', 'opening'),
-    preload: rate * (longerCoil + axle.total('preloadSpacer', 't')),
-    rate,
-  });
-}
 
 const seatRange = (end: OneEnd): Consequence => ({
   id: `${end}.seat-range`,
