@@ -183,7 +183,7 @@ test('every command a tablet may keep makes the same entries on both sides', asy
 });
 
 test('what made room for a strut is predicted as it is written, and its minutes are learned', async () => {
-  const { orderId, ...job } = await jobStarted(
+  const job = await jobStarted(
     'FORESEEN ROOM',
     {
       parts: ['QS-30'],
@@ -192,6 +192,7 @@ test('what made room for a strut is predicted as it is written, and its minutes 
     },
     'strut-in-L',
   );
+  const { orderId } = job;
   const stepId = (await job.state()).document!.steps.find(({ id }) => id.endsWith('/strut-in-L'))!.id;
   const before = (await bundleFor('Ilse', orderId))!;
   expect(before.rungMinutes!.bar).toBeUndefined();
