@@ -197,6 +197,7 @@ test('what made room for a strut is predicted as it is written, and its minutes 
   const before = (await bundleFor('Ilse', orderId))!;
   expect(before.rungMinutes!.bar).toBeUndefined();
   // Nobody of those at it has done anything on this job yet: it counts from the clock.
+  shop.moment(0, 18, 16);
   await shop.act('Ilse', 'clock.on', { orderId, stepId: null }, 14);
   const bundle = (await bundleFor('Ilse', orderId))!;
   await sameAsWritten('Ilse', orderId, 'room.made', { orderId, stepId, rung: 'bar' }, bundle);

@@ -7,8 +7,8 @@ import type { Row } from '../tables';
 
 /** How many of the newest speak: hands and tools change. */
 const NEWEST = 100;
-/** Quicker than this nothing was made room for: it was tapped afterwards. */
-const LEAST_MINUTES = 1;
+/** Quicker, and it was tapped afterwards; longer, and something else was done meanwhile. */
+const MINUTES = { least: 1, most: 240 };
 
 /** What each way of making room took here: from the person's last act on that job, while on its clock, to the tap. */
 export async function rungMinutes(tx: Db): Promise<RungMinutes> {
@@ -27,7 +27,7 @@ export async function rungMinutes(tx: Db): Promise<RungMinutes> {
   );
   const learned: Partial<Record<RungId, number[]>> = {};
   for (const { canonical, minutes } of rows) {
-    if (minutes < LEAST_MINUTES) continue;
+    if (minutes < MINUTES.least || minutes > MINUTES.most) continue;
     const { data } = JSON.parse(canonical) as { data: RoomMadeData };
     (learned[data.rung] ??= []).push(Number(minutes));
   }
