@@ -1,6 +1,6 @@
 import { type Page, expect, test } from './covered';
-import { atTheRack, give, plannedJob, testShop } from '../support/shop';
-import { addPart, choose, signIn } from './hands';
+import { atTheRack, give, jobStarted, plannedJob, testShop } from '../support/shop';
+import { DONE, addPart, choose, signIn } from './hands';
 
 const RUN = Date.now() % 10_000;
 const consequence = (page: Page, id: string) => page.locator(`[data-consequence="${id}"]`);
@@ -188,4 +188,41 @@ test('the coach’s turns, typed into the stand-in rack, give a sheet within wha
       await page.locator(`[name="moves.${corner}.${adjuster}"]`).fill(by);
   });
   await expect(page.getByTestId('coach-said')).toContainText('As said: all');
+});
+
+test('a strut too long for its opening: the card says by how much, what makes room, and takes what did it', async ({
+  page,
+}) => {
+  const job = await jobStarted(
+    `MOVE ${RUN}3`,
+    {
+      parts: ['QS-30'],
+      targets: { front: '22 3/8', rear: null },
+      procedures: [{ id: 'strut-top-spacer', ways: [] }],
+      figures: [
+        { key: 'front.refitOpening', typed: '560 mm', known: 'measured' },
+        { key: 'front.strutFree', typed: '570 mm', known: 'measured' },
+      ],
+    },
+    'strut-in-L',
+  );
+  await page.setViewportSize({ width: 820, height: 1180 });
+  await signIn(page, 'Brannoch');
+  await page.goto(`/bay/${job.orderId}`);
+  const card = page.getByRole('group', { name: 'Getting it back in' });
+  await expect(card).toContainText(/^By the plan 5\/8 in too long as it hangs now: \d+ N, like \d+ lb/);
+  // Bar, arm bolts, hose and lead are open by this procedure; the spacer's studs are not a thing of the record.
+  for (const rung of ['bar', 'bushings', 'lines'])
+    await expect(card.locator(`[data-rung="${rung}"]`)).not.toContainText('Closed by the record');
+  await expect(card.locator('[data-rung="lines"]')).toContainText('with all before it, still 5/8 in short');
+  await expect(card.locator('[data-rung="compressor"]')).toContainText('nobody in line with it');
+  await card.getByRole('button', { name: 'Used: Knuckle first, then the top' }).click();
+  await expect(card.locator('[data-rung="knuckle-first"]')).toContainText('✓ used');
+  await expect(card.getByRole('button', { name: /^Used: Knuckle first/ })).toHaveCount(0);
+  await page.getByRole('button', { name: DONE }).click();
+  await expect(card).toHaveCount(0);
+  await page.goto(`/orders/${job.orderId}/trail`);
+  await expect(
+    page.getByText(/To get the left front coilover back in: knuckle first, then the top, 16 mm short/),
+  ).toBeVisible();
 });

@@ -88,6 +88,7 @@ describe('short by how much', () => {
     expect(worked).toMatchObject({ ok: true, output: { shortfall: 30, fits: false } });
     expect(plain).toMatchObject({ of: 'strut', shortfall: 30, fits: false, force: plain.rate * 30 });
     expect(room([spacer, part('preloadSpacer', 'front', { t: 10 })]).force).toBeCloseTo(plain.rate * 40, 6);
+    expect(room([spacer, part('roomMade', 'front', { opening: 30 })]).shortfall).toBe(30);
     expect(room([spacer], 610)).toMatchObject({ shortfall: 0, fits: true, force: 0 });
     expect(refitRoom(standCar(planOf({})), 'front')).toBeNull();
     expect(refitRoom(standCar(planOf({ parts: [part('block', 'rear', { t: 40 })] })), 'rear')).toBeNull();

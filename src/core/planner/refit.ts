@@ -21,8 +21,15 @@ export interface RefitRoom {
 export const growsOutOfItsOpening = (car: CarStand, end: OneEnd): boolean =>
   car.axles[end].total('strutSpacer', 't') > 0 || car.axles[end].damper.extended > car.v[end].damperExtended!;
 
-/** A strut is as long as its damper is open; a longer coil only presses harder on that. */
-export function strutRefit(car: CarStand, end: OneEnd) {
+/**
+ * A strut is as long as its damper is open; a longer coil only presses harder on that.
+ * @param roomMade mm that the plan says will be made
+ */
+export function strutRefit(
+  car: CarStand,
+  end: OneEnd,
+  roomMade = car.axles[end].total('roomMade', 'opening'),
+) {
   const axle = car.axles[end];
   const f = car.v[end];
   const rate = axle.spring?.rate ?? 1;
@@ -32,7 +39,7 @@ export function strutRefit(car: CarStand, end: OneEnd) {
   const room = roomToRefit({
     freeLength: f.strutFree! + longerDamper,
     spacer: axle.total('strutSpacer', 't'),
-    openingAtDroop: f.refitOpening! + axle.total('roomMade', 'opening'),
+    openingAtDroop: f.refitOpening! + roomMade,
     preload,
     rate,
   });
@@ -73,6 +80,7 @@ export function refitRoom(car: CarStand, end: OneEnd): RefitRoom | null {
   if (!hasCoil(kind) || !car.axles[end].parts.length) return null;
   const ratio = car.v[end].springRatio!;
   if (isCoilover(kind))
-    return growsOutOfItsOpening(car, end) ? { of: 'strut', ratio, ...strutRefit(car, end) } : null;
+    // What the plan says will be made is made at refit, by these rungs.
+    return growsOutOfItsOpening(car, end) ? { of: 'strut', ratio, ...strutRefit(car, end, 0) } : null;
   return { of: 'coil', ratio, ...coilRefit(car, end) };
 }
