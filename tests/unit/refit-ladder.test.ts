@@ -6,7 +6,7 @@ import { roomMove } from '@/core/moves/room';
 import { standCar } from '@/core/planner/car-stand';
 import { plannedFigures } from '@/core/planner/planned-figures';
 import { refitRoom } from '@/core/planner/refit';
-import { expectedMinutes, hasRefits, roomNow } from '@/core/procedure/refits';
+import { expectedMinutes, hasRefits, roomBefore, roomNow } from '@/core/procedure/refits';
 import { Refusal } from '@/core/refusal';
 import { anatomies, provedRun } from '../support/library';
 import { part, planOf } from '../support/planned-cars';
@@ -187,5 +187,36 @@ describe('the rung used, on a job', () => {
     const some = expectedMinutes(rung, { bar: [20, 20] });
     expect(some).toBeCloseTo(10 * Math.sqrt(2), 6);
     expect(expectedMinutes(rung, { bar: Array.from({ length: 40 }, () => 20) })).toBeGreaterThan(19);
+  });
+});
+
+describe('before the work', () => {
+  const planned = refitRoom(
+    standCar(
+      planOf({
+        front: 'strut',
+        figures: { 'front.refitOpening': 560, 'front.strutFree': 570 },
+        parts: [part('strutSpacer', 'front', { t: 30 })],
+      }),
+    ),
+    'front',
+  )!;
+
+  test('an axle of the car’s kind, all of it closed: nothing is counted yet, each rung leaves less', () => {
+    const room = roomBefore(anatomies, { kind: 'strut', end: 'front' }, planned)!;
+    expect(room.name).toBe('front strut');
+    expect(room.short).toBe(planned.shortfall);
+    expect(room.force).toBeCloseTo(planned.force, 6);
+    expect(room.rungs.some(({ already }) => already)).toBe(false);
+    const leaves = room.rungs.flatMap((rung) => (rung.leaves === null ? [] : [rung.leaves]));
+    expect(leaves).toEqual([40, 40 - 20 * planned.ratio, 40 - 40 * planned.ratio]);
+  });
+
+  test('a kind of axle that has no such thing has no ladder', () => {
+    expect(roomBefore(anatomies, { kind: 'leaf-over', end: 'front' }, planned)).toBeNull();
+    expect(roomBefore(anatomies, { kind: 'multi-link', end: 'front' }, planned)).toBeNull();
+    expect(
+      roomBefore(anatomies, { kind: 'coil-links', end: 'rear' }, { ...planned, of: 'coil' })!.rungs[0],
+    ).toMatchObject({ id: 'damper' });
   });
 });

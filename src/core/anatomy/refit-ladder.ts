@@ -25,6 +25,8 @@ export interface Rung {
   caution: string | null;
   /** What it opens or eases and is closed by the record. */
   closed: string[];
+  /** It opens or eases something, and the record has all of it so. */
+  already: boolean;
   /** Wheel drop from ride height that is reached with it and all before it, mm; null where it makes room in another way. */
   reach: number | null;
   /** Minutes by the book. */
@@ -114,7 +116,9 @@ function reachWith(refit: Refit, done: ReadonlySet<RungId>): number {
 
 const ALL: ReadonlySet<RungId> = new Set(RUNG_IDS);
 
-type Draft = Omit<Rung, 'reach'> & { lowers: boolean };
+type Draft = Omit<Rung, 'reach' | 'already'> & { lowers: boolean };
+/** Rungs that open or ease something of the axle. */
+const OPENS: ReadonlySet<RungId> = new Set<RungId>(['damper', 'bar', 'bushings', 'lines', 'subframe']);
 
 function draftsOf(refit: Refit, body: string): Draft[] {
   const { axle, states } = refit;
@@ -142,7 +146,7 @@ function draftsOf(refit: Refit, body: string): Draft[] {
     const tight = bushings.filter(({ id }) => !states.has(id));
     add(
       'bushings',
-      `${bushings.length > 1 ? 'Arm bolts' : 'Arm bolt'} eased, so that the rubber turns`,
+      'Arm bolts eased, so that the rubber turns',
       names(axle, tight, 'joint'),
       minutesOf(bushings),
       { caution: 'Torqued again only at ride height, on its wheels.' },
@@ -160,7 +164,8 @@ function draftsOf(refit: Refit, body: string): Draft[] {
       },
     );
   const mounts = axle.joints.filter((joint) => joins(axle, joint, ['subframe'], ['frame']));
-  if (mounts.length) {
+  // One that carries no arm makes no room.
+  if (mounts.length && bushings.some((joint) => kindsAt(axle, joint).includes('subframe'))) {
     const tight = mounts.filter(({ id }) => !states.has(id));
     add(
       'subframe',
@@ -209,7 +214,11 @@ export function refitLadder(axle: Axle, body: string, side: Side, now: EndNow): 
   const done = new Set<RungId>();
   return draftsOf(refit, body).map(({ lowers, ...rung }) => {
     done.add(rung.id);
-    return { ...rung, reach: lowers ? reachWith(refit, done) : null };
+    return {
+      ...rung,
+      already: OPENS.has(rung.id) && rung.closed.length === 0,
+      reach: lowers ? reachWith(refit, done) : null,
+    };
   });
 }
 

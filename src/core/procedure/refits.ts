@@ -1,5 +1,7 @@
-import { type Axle, SIDE_OF, type Side, bodiesNamed } from '../anatomy/axle';
+import { type Axle, SIDE_OF, type Side, axleOf, bodiesNamed } from '../anatomy/axle';
 import { type Rung, type RungId, isRefitted, reachAsItStands, refitLadder } from '../anatomy/refit-ladder';
+import { type EndNow, standingHang } from '../anatomy/state';
+import type { Anatomy } from '../anatomy/types';
 import { nameOnAxle } from '../anatomy/words';
 import { estimateLabor } from '../calc/labor.estimate';
 import { roomToRefit } from '../calc/refit.room';
@@ -8,7 +10,7 @@ import type { RefitRoom } from '../planner/refit';
 import { axlesOf } from './axles-of';
 import { endNow } from './on-axle';
 import { type RunDocument, type RunState, stepOf } from './run-state';
-import { type Step, endsOf } from './types';
+import { type OneEnd, type Step, endsOf } from './types';
 
 /** A step that brings a strut or coil back into the car. */
 export interface RefitStep {
@@ -72,12 +74,18 @@ export function roomNow(run: RunDocument, state: RunState, stepId: string): Room
   const step = stepOf(run, stepId);
   const refit = step && refitStep(run, step);
   if (!refit) return null;
-  const { axle, body, side } = refit;
-  const now = endNow(run, state, axle.end);
+  const { axle } = refit;
   const planned = run.planned?.refit?.[axle.end] ?? null;
+  return { ...refit, ...roomWith(refit, planned, endNow(run, state, axle.end)) };
+}
+
+function roomWith(
+  { axle, body, side }: Pick<RefitStep, 'axle' | 'body' | 'side'>,
+  planned: RefitRoom | null,
+  now: EndNow,
+): Pick<RoomNow, 'planned' | 'short' | 'force' | 'rungs'> {
   const here = planned && leftWith(planned, roomBy(axle, planned, reachAsItStands(axle, body, side, now)));
   return {
-    ...refit,
     planned,
     short: here?.shortfall ?? null,
     force: here?.force ?? null,
@@ -89,6 +97,43 @@ export function roomNow(run: RunDocument, state: RunState, stepId: string): Room
           : null,
     })),
   };
+}
+
+/** An end in the air with everything on it closed. */
+const untouchedEnd = (): EndNow => ({
+  support: 'raised',
+  open: new Set(),
+  loose: new Set(),
+  snug: new Set(),
+  hang: standingHang(),
+});
+
+/**
+ * The same before the work began: on an axle of the kind the car has, hanging with everything on it closed.
+ * @returns null where no axle of that kind has such a strut or coil
+ */
+export function roomBefore(
+  anatomies: readonly Anatomy[],
+  { kind, end }: { kind: string; end: OneEnd },
+  planned: RefitRoom,
+): RoomNow | null {
+  for (const anatomy of anatomies) {
+    if (!anatomy.fits.includes(kind) || !anatomy.ends.includes(end)) continue;
+    const axle = axleOf(anatomy, end);
+    const wanted = planned.of === 'strut' ? 'strut' : 'spring';
+    const body = [...axle.bodies.values()].find(
+      (one) => one.side === 'left' && one.kind === wanted && isRefitted(axle, one.id),
+    );
+    if (!body) continue;
+    const refit = { axle, body: body.id, side: 'left' as const };
+    return {
+      ...refit,
+      corner: axle.corners.left,
+      name: `${end} ${body.name}`,
+      ...roomWith(refit, planned, untouchedEnd()),
+    };
+  }
+  return null;
 }
 
 /** Minutes each way of making room took in this shop, newest first. */

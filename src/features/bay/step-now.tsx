@@ -27,7 +27,7 @@ import { TorqueCard } from './torque-card';
 
 // Few steps measure, try or compare something: the page comes without it.
 const CutCard = dynamic(() => import('./cut-card').then((all) => all.CutCard));
-const RoomCard = dynamic(() => import('./room-card').then((all) => all.RoomCard));
+const RoomCard = dynamic(() => import('../refit/room-card').then((all) => all.RoomCard));
 const MeasureCard = dynamic(() => import('../measuring/measure-card').then((all) => all.MeasureCard));
 const TryCard = dynamic(() => import('../measuring/try-card').then((all) => all.TryCard));
 const CompareStep = dynamic(() => import('./compare-step').then((all) => all.CompareStep));

@@ -2,9 +2,14 @@ import type { Metadata } from 'next';
 import { droopReadsNow, whyNotWalked } from '@/core/ledger/droop-reads';
 import { isClosed, latestPlan } from '@/core/ledger/order-state';
 import { DroopItems } from '@/features/droop/droop-items';
+import { plannedFigures } from '@/core/planner/planned-figures';
+import { roomBefore } from '@/core/procedure/refits';
+import { BackIn } from '@/features/refit/back-in';
+import { anatomiesFor } from '@/server/anatomies';
 import { db } from '@/server/database';
 import { orderPage } from '@/server/queries/page-data';
 import { plannedCar } from '@/server/queries/planning';
+import { rungMinutes } from '@/server/queries/rung-minutes';
 import { Link } from '@/ui/link';
 
 export const metadata: Metadata = { title: 'Full droop and lock' };
@@ -24,6 +29,14 @@ export default async function DroopPage({ params }: { params: Promise<{ id: stri
         .
       </p>
     );
+  const [learned, axles] = await Promise.all([rungMinutes(db()), anatomiesFor(db(), file.vehicle.platform)]);
+  const planned = latestPlan(state) !== null;
+  const refit = planned && !state.run ? (plannedFigures(input).refit ?? {}) : {};
+  const rooms = (['front', 'rear'] as const).flatMap((end) => {
+    const short = refit[end];
+    const room = short && !short.fits && roomBefore(axles, { kind: input.setup[end], end }, short);
+    return room ? [room] : [];
+  });
   const closed = isClosed(state) ? 'This order is closed: what was read in the air stands here.' : null;
   return (
     <div className="max-w-6xl">
@@ -40,8 +53,9 @@ export default async function DroopPage({ params }: { params: Promise<{ id: stri
           front: closed ?? whyNotWalked(state, 'front'),
           rear: closed ?? whyNotWalked(state, 'rear'),
         }}
-        planned={latestPlan(state) !== null}
+        planned={planned}
       />
+      <BackIn rooms={rooms} learned={learned} lengths={viewer.lengthUnit} />
       <p className="mt-5 flex flex-wrap gap-3">
         <Link className="btn" href={`/orders/${file.id}/measures`}>
           Measure more of this car
