@@ -213,11 +213,25 @@ export const SHUTTLE: Story = {
   after: ['20 9/16', '20 1/2', '22 3/8', '22 5/16'],
 };
 
+/** The new parts are on and the wheels hang: gaps read on both sides, before it comes down. */
+async function walkedInTheAir(job: DemoJob): Promise<void> {
+  for (const to of ['on-wheels', 'raised']) await job.give('support.set', { ends: ['front'], to }, 3);
+  for (const side of ['left', 'right'] as const)
+    await job.give(
+      'droop.read',
+      { id: 'front.arm-coil', side, text: side === 'left' ? '5/8' : '9/16', lengths: 'in' },
+      3,
+    );
+  await job.give('support.set', { ends: ['front'], to: 'on-wheels' }, 3);
+}
+
 export async function shuttleWaits(shop: DemoDriver, job: DemoJob): Promise<void> {
   await job.intake();
   await job.heights('as came', job.plan.before);
   await sidePictures(job, 'before', 5);
   await (await (await job.planned()).agreed()).started();
+  await job.work({ phase: 'on-wheels' });
+  await walkedInTheAir(job);
   await job.work({ phase: 'align' });
   await job.heights('on wheels', job.plan.after);
   await job.photos(2);

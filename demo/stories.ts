@@ -63,6 +63,11 @@ export const POST: Story = {
   promisedInDays: 0,
   place: 'lift-1',
   before: ['402 mm', '404 mm', '411 mm', '409 mm'],
+  // Measured with the wheel hanging: the taller strut is longer than its opening.
+  figures: [
+    { key: 'front.strutFree', typed: '570 mm' },
+    { key: 'front.refitOpening', typed: '545 mm' },
+  ],
   parts: ['SW-25'],
   procedures: [C],
   after: ['427 mm', '429 mm', '411 mm', '409 mm'],
