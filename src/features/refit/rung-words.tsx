@@ -2,6 +2,9 @@ import { figureText } from '@/core/planner/figure-text';
 import type { RoomNow, RungNow } from '@/core/procedure/refits';
 import { capital } from '@/core/wording';
 
+/** Less than a tape reads is room enough, mm. */
+const READS = 1;
+
 /** Force in words that a hand can picture. */
 const forceText = (newtons: number, lengths: 'in' | 'mm') =>
   `${Math.round(newtons / 10) * 10} N, like ${figureText(newtons / 9.81, 'kg', lengths)} lying on it`;
@@ -10,7 +13,7 @@ const forceText = (newtons: number, lengths: 'in' | 'mm') =>
 export function roomHeadline({ planned, short, force, name }: RoomNow, lengths: 'in' | 'mm'): string {
   if (!planned || short === null) return `${capital(name)} will not go in?`;
   if (planned.fits) return 'By the plan it goes in without force. Will it not?';
-  if (short === 0)
+  if (short < READS)
     return `By the plan it was ${figureText(planned.shortfall, 'mm', lengths)} too long: as it hangs now it goes in.`;
   return `By the plan ${figureText(short, 'mm', lengths)} too long as it hangs now: ${forceText(force!, lengths)}.`;
 }
@@ -18,7 +21,7 @@ export function roomHeadline({ planned, short, force, name }: RoomNow, lengths: 
 function leavesText({ leaves, already }: RungNow, lengths: 'in' | 'mm'): string {
   if (already) return '; open by the record, counted already';
   if (leaves === null) return '';
-  return leaves === 0
+  return leaves < READS
     ? '; with all before it, room enough'
     : `; with all before it, still ${figureText(leaves, 'mm', lengths)} short`;
 }
