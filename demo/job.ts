@@ -10,7 +10,7 @@ import { db } from '../src/server/database';
 import { loadOrder } from '../src/server/entries/order';
 import { storePhoto } from '../src/server/photos/store';
 import { planPart } from './catalog';
-import { figuresToRead, recordsFirst } from './readings';
+import { figuresToRead, recordsFirst } from '../src/core/practice/careful-readings';
 import type { CrewName } from './crew';
 import type { DemoDriver } from './driver';
 import { type Scene, drawScene } from '../src/server/devices/camera';

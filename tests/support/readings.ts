@@ -1,4 +1,4 @@
-import { figuresToRead, recordsFirst } from '../../demo/readings';
+import { figuresToRead, recordsFirst } from '@/core/practice/careful-readings';
 import { stepOf } from '@/core/procedure/engine';
 import { loadOrder } from '@/server/entries/order';
 import { db } from '@/server/database';

@@ -5,7 +5,7 @@ import type { MoveEntry, Mover, MovingOrder } from '@/core/moves/move';
 import { stepDoneMove } from '@/core/moves/step-done';
 import { compareMove } from '@/core/moves/compare';
 import { tryMove } from '@/core/moves/try';
-import { figuresToRead, recordsFirst } from '../../demo/readings';
+import { figuresToRead, recordsFirst } from '@/core/practice/careful-readings';
 import { checkInput } from '@/contracts/check';
 import { type MoveWrench, type TorqueInput, torqueMove } from '@/core/moves/torque';
 import type { RunDocument } from '@/core/procedure/engine';

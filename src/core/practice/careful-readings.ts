@@ -1,12 +1,12 @@
-import { judgeStepFigures } from '../src/core/ledger/figures';
-import { comparisonFor } from '../src/core/ledger/compared';
-import { loopOf } from '../src/core/ledger/trial-loop';
-import type { FigureData } from '../src/core/ledger/kinds/measured';
-import type { OrderState } from '../src/core/ledger/order-state';
-import { COMPARED } from '../src/core/procedure/compare';
-import { isCoilCut } from '../src/core/procedure/coil-cuts';
-import { isFigureUnit } from '../src/core/procedure/figures';
-import type { Measure, Step } from '../src/core/procedure/types';
+import { judgeStepFigures } from '../ledger/figures';
+import { comparisonFor } from '../ledger/compared';
+import { loopOf } from '../ledger/trial-loop';
+import type { FigureData } from '../ledger/kinds/measured';
+import type { OrderState } from '../ledger/order-state';
+import { COMPARED } from '../procedure/compare';
+import { isCoilCut } from '../procedure/coil-cuts';
+import { isFigureUnit } from '../procedure/figures';
+import type { Measure, Step } from '../procedure/types';
 
 /** What a careful hand reads in a step: made up for the demo and for tests, and such that every judgement is met. */
 
