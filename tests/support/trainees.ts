@@ -1,3 +1,4 @@
+import { drawsFrom } from '@/core/draws';
 import { bestOrder } from '@/core/practice/best-order';
 import { placesToLook } from '@/core/practice/looks';
 import { WAYS } from '@/core/practice/scenario';
@@ -7,19 +8,6 @@ import { figuresToRead, recordsFirst } from '@/core/practice/careful-readings';
 import type { PracticeAct, PracticeTry } from '@/practice/practice-try';
 
 /** People who practice, made up: what each taps next is all they are. */
-
-/** A small generator of our own for tests: the same seed, the same hand. */
-export function hand(seed: number): () => number {
-  let state = (seed * 2654435761) >>> 0 || 1;
-  return () => {
-    state ^= state << 13;
-    state >>>= 0;
-    state ^= state >>> 17;
-    state ^= state << 5;
-    state >>>= 0;
-    return state / 4294967296;
-  };
-}
 
 let count = 0;
 const AT = '2026-04-14T16:00:00.000Z';
@@ -119,7 +107,7 @@ const BROUGHT = ['untorqued', 'approval', 'value', 'check'];
 
 /** Does the steps in an order of its own; before each looks, with this diligence, at what it is about and what it moves. */
 function careful(one: PracticeTry, order: Order, diligence: number, seed: number): PracticeTry {
-  const roll = hand(seed);
+  const roll = drawsFrom(seed);
   const { document } = one.hidden;
   for (let guard = 0; guard < 200 && one.stepsLeft.length; guard += 1) {
     const left = new Set(one.stepsLeft.map(({ id }) => id));
@@ -172,7 +160,7 @@ export function unseeing(one: PracticeTry): PracticeTry {
 
 /** Taps whatever is on the screen. */
 export function atRandom(one: PracticeTry, seed: number): PracticeTry {
-  const roll = hand(seed);
+  const roll = drawsFrom(seed);
   const pick = <T>(things: readonly T[]): T => things[Math.floor(roll() * things.length)]!;
   const { document } = one.hidden;
   for (let tap = 0; tap < one.asked.length * 4 && one.stepsLeft.length; tap += 1) {

@@ -38,10 +38,16 @@ export function BayHead({
       <div className="flex min-h-14 flex-wrap items-center gap-x-3 gap-y-2">
         <div className="min-w-40 flex-1 basis-56">
           <p className="font-head text-2xl leading-tight font-bold sm:truncate">
-            <Link href={`/orders/${orderId}`} className="no-underline">
-              {props.label.split(',')[0]}
-            </Link>{' '}
-            · {props.placeName}
+            {props.practice ? (
+              props.label
+            ) : (
+              <>
+                <Link href={`/orders/${orderId}`} className="no-underline">
+                  {props.label.split(',')[0]}
+                </Link>{' '}
+                · {props.placeName}
+              </>
+            )}
           </p>
           <p className="text-base leading-tight text-soft sm:truncate">
             {props.clockWords}
@@ -50,7 +56,9 @@ export function BayHead({
         </div>
         <SupportControl orderId={orderId} document={document} run={run} />
         <ClockButton orderId={orderId} stepId={props.stepId} running={props.clockRunning} />
-        <PersonMenu id={props.viewer.id} name={props.viewer.name} people={props.people} />
+        {!props.practice && (
+          <PersonMenu id={props.viewer.id} name={props.viewer.name} people={props.people} />
+        )}
         <Button
           className="aria-expanded:bg-ink aria-expanded:text-paper"
           aria-expanded={more}

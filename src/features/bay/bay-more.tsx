@@ -74,10 +74,14 @@ export function BayMore({
       </ul>
       {heights}
       {beside}
-      <LoweringControl orderId={orderId} holder={holder} leads={props.leads} />
-      <Link href={`/orders/${orderId}/trial`} className="btn">
-        On trial
-      </Link>
+      {!props.practice && (
+        <>
+          <LoweringControl orderId={orderId} holder={holder} leads={props.leads} />
+          <Link href={`/orders/${orderId}/trial`} className="btn">
+            On trial
+          </Link>
+        </>
+      )}
       <Link href="/" className="btn">
         Today
       </Link>

@@ -73,6 +73,8 @@ export interface BayProps {
   /** The record as it stands: figures, tries and comparisons are judged on it as they are typed. */
   state: OrderState;
   lengthUnit: 'in' | 'mm';
+  /** A car that is practiced on, and whether what is wrong is let happen there. */
+  practice?: { letsHappen: boolean };
   /** Height gauges stand in at the wheels. */
   gauges: boolean;
   /** What the order waits for once every step is done: asked only then. */

@@ -151,7 +151,9 @@ export function StepNow({
   const handled = [...new Set([...(step.loosens ?? []), ...(step.torques ?? []), ...(step.snugs ?? [])])].map(
     byId,
   );
-  const inTheWay = refused.filter((reason) => reason.code !== 'untorqued' && reason.code !== 'approval');
+  const inTheWay = props.practice?.letsHappen
+    ? []
+    : refused.filter((reason) => reason.code !== 'untorqued' && reason.code !== 'approval');
   const mayTake = waiting && inTheWay.length === 0 && judgeTorque(document, run, waiting.id).length === 0;
   const needsApproval = refused.some((reason) => reason.code === 'approval');
   const after = inTheWay.find((reason) => reason.code === 'after');

@@ -20,6 +20,9 @@ export const KeepPhotoContext = createContext<
   ((file: File, target: PhotoTarget) => Promise<Answered<unknown>>) | null
 >(null);
 
+/** A picture taken here goes to no shop: only that it was taken is kept. */
+export const PhotosStayHere = createContext(false);
+
 /**
  * Sends a picture and then binds it; both can be tried again, and the same picture is kept once. One that waits on the
  * device has no id yet.
@@ -30,7 +33,12 @@ export function usePhoto(orderId: string) {
   const keepHere = useContext(KeepPhotoContext);
   const [busy, setBusy] = useState(false);
   const [errors, setErrors] = useState<FieldError[]>([]);
+  const stays = useContext(PhotosStayHere);
   const sendOne = async (file: File, target: PhotoTarget): Promise<Answered<{ photoId: string | null }>> => {
+    if (stays && keepHere) {
+      const kept = await keepHere(file, target);
+      return kept.ok ? { ok: true, answer: { photoId: null } } : kept;
+    }
     const stored = await postAgain(() => uploadPhoto(file));
     if (!stored.ok && stored.errors[0]?.code === 'network' && keepHere) {
       const kept = await keepHere(file, target);

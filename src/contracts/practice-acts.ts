@@ -1,0 +1,39 @@
+import Joi from 'joi';
+import { FAULT_KINDS, WAYS } from '@/core/practice/scenario';
+import { id, line, oneOf } from './fields';
+import { OFFLINE_COMMANDS } from './offline-names';
+
+/** What a page may ask of a practice car. Moves are looked through by their own contracts beside this. */
+export const practiceAct = Joi.object({
+  kind: oneOf('move', 'lead', 'look', 'mend', 'end').required(),
+  id: id().when('kind', { is: Joi.valid('move', 'lead'), then: Joi.required(), otherwise: Joi.forbidden() }),
+  name: Joi.valid(...OFFLINE_COMMANDS).when('kind', {
+    is: 'move',
+    then: Joi.required(),
+    otherwise: Joi.forbidden(),
+  }),
+  input: Joi.object().unknown().when('kind', { is: 'move', then: Joi.required(), otherwise: Joi.forbidden() }),
+  what: oneOf('approve', 'value', 'check').when('kind', {
+    is: 'lead',
+    then: Joi.required(),
+    otherwise: Joi.forbidden(),
+  }),
+  about: line(80).when('kind', { is: 'lead', then: Joi.required(), otherwise: Joi.forbidden() }),
+  place: line(120).when('kind', {
+    is: Joi.valid('look', 'mend'),
+    then: Joi.required().messages({ 'any.required': 'Say where to look' }),
+    otherwise: Joi.forbidden(),
+  }),
+  way: oneOf(...WAYS).when('kind', { is: 'look', then: Joi.required(), otherwise: Joi.forbidden() }),
+});
+
+export const practiceAsked = Joi.object({
+  scenario: line(120).allow(null).default(null),
+  procedure: line(80).allow(null).default(null),
+  ways: Joi.array().items(line(80)).max(20).default([]),
+  mode: oneOf('refuses', 'lets-happen').default('lets-happen'),
+  kinds: Joi.array()
+    .items(oneOf(...FAULT_KINDS))
+    .max(FAULT_KINDS.length)
+    .default([]),
+});
