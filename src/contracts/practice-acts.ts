@@ -12,7 +12,9 @@ export const practiceAct = Joi.object({
     then: Joi.required(),
     otherwise: Joi.forbidden(),
   }),
-  input: Joi.object().unknown().when('kind', { is: 'move', then: Joi.required(), otherwise: Joi.forbidden() }),
+  input: Joi.object()
+    .unknown()
+    .when('kind', { is: 'move', then: Joi.required(), otherwise: Joi.forbidden() }),
   what: oneOf('approve', 'value', 'check').when('kind', {
     is: 'lead',
     then: Joi.required(),

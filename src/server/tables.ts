@@ -348,6 +348,35 @@ export interface Tables {
     gram: string;
     vehicle_id: string;
   };
+  practice_answer: {
+    about: string;
+    answered_at: Date;
+    correct: number;
+    id: number;
+    person_id: string;
+    seed: number;
+    typed: string;
+  };
+  practice_scenario: {
+    content: string;
+    id: string;
+    kept_at: Date;
+    person_id: string;
+  };
+  practice_try: {
+    acts: string;
+    begun: string;
+    ended_at: Date | null;
+    faults: number;
+    found: number;
+    id: string;
+    mode: 'refuses' | 'lets-happen';
+    person_id: string;
+    points: number | null;
+    scenario_id: string;
+    started_at: Date;
+    title: string;
+  };
   procedure_version: {
     content: string;
     created_at: Date;

@@ -12,7 +12,9 @@ import type { PracticeAct, PracticeTry } from '@/practice/practice-try';
 let count = 0;
 const AT = '2026-04-14T16:00:00.000Z';
 const id = () => `00000000-0000-4000-8000-${String((count += 1)).padStart(12, '0')}`;
-const WRENCH = 'w';
+/** Ids for taps made by hand. */
+export const practiceIds = (): string[] => [id(), id()];
+
 const move = (name: string, input: object): PracticeAct => ({
   kind: 'move',
   id: id(),
@@ -29,7 +31,7 @@ function torqued(one: PracticeTry, step: Step): void {
     for (let guard = 0; guard < 20 && !now().torqued; guard += 1) {
       const input = {
         fastenerId,
-        wrenchId: WRENCH,
+        wrenchId: one.car.wrenches[0]!.id,
         reading: { clicked: true },
         how: 'wrench',
         by: 'hand',
@@ -159,11 +161,11 @@ export function unseeing(one: PracticeTry): PracticeTry {
 }
 
 /** Taps whatever is on the screen. */
-export function atRandom(one: PracticeTry, seed: number): PracticeTry {
+export function atRandom(one: PracticeTry, seed: number, length = 4): PracticeTry {
   const roll = drawsFrom(seed);
   const pick = <T>(things: readonly T[]): T => things[Math.floor(roll() * things.length)]!;
   const { document } = one.hidden;
-  for (let tap = 0; tap < one.asked.length * 4 && one.stepsLeft.length; tap += 1) {
+  for (let tap = 0; tap < one.asked.length * length && one.stepsLeft.length; tap += 1) {
     const what = roll();
     const place = pick(placesToLook(document));
     if (what < 0.25) one.act({ kind: 'look', at: AT, place: place.at, way: pick(WAYS) });

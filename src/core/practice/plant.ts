@@ -8,8 +8,7 @@ import { placesToLook } from './looks';
 /** The next step after one that answers. */
 const nextAfter = (steps: readonly Step[], from: number, is: (step: Step) => boolean): Step | undefined =>
   steps.slice(from + 1).find(is);
-const sameCorner = (one: Step, other: Step) =>
-  !other.corner || !one.corner || one.corner === other.corner;
+const sameCorner = (one: Step, other: Step) => !other.corner || !one.corner || one.corner === other.corner;
 const goesDown = (step: Step) => Boolean(step.drops?.length || step.out?.length);
 const own = (step: Step) => ownStepId(step.id);
 
@@ -27,9 +26,10 @@ export function possibleFaults(document: RunDocument): Fault[] {
     if (step.phase === 'teardown' || step.phase === 'fit')
       for (const id of step.loosens ?? []) {
         const at = placeOf.get(id);
-        const bonded = axles.some((axle) => (axle.fastenedAt.get(at ?? '') ?? []).some((joint) => joint.bonded));
-        if (at && bonded && down)
-          add({ kind: 'bolt-tight', at, since: own(step), bites: own(down) });
+        const bonded = axles.some((axle) =>
+          (axle.fastenedAt.get(at ?? '') ?? []).some((joint) => joint.bonded),
+        );
+        if (at && bonded && down) add({ kind: 'bolt-tight', at, since: own(step), bites: own(down) });
         if (at && step.rustProne) add({ kind: 'nut-stuck', at, since: null, bites: own(step) });
       }
     for (const id of step.opens ?? []) {
@@ -48,7 +48,13 @@ export function possibleFaults(document: RunDocument): Fault[] {
     if (step.in?.some((name) => /coil|spring/.test(name)) && step.corner && lowered) {
       const axle = axles.find(({ end }) => endsOf(step).includes(end));
       const side = step.corner.startsWith('L') ? 'left' : 'right';
-      if (axle) add({ kind: 'spring-unseated', at: `${axle.end}.${side}.spring`, since: own(step), bites: own(lowered) });
+      if (axle)
+        add({
+          kind: 'spring-unseated',
+          at: `${axle.end}.${side}.spring`,
+          since: own(step),
+          bites: own(lowered),
+        });
     }
     if (step.phase === 'fit' && step.corner)
       for (const id of step.closes ?? []) {

@@ -53,7 +53,8 @@ export function LookSheet({
             </div>
           ) : (
             <p className="text-lg text-soft">
-              Only what a person would see, feel or measure there is told. What is wrong can then be put right.
+              Only what a person would see, feel or measure there is told. What is wrong can then be put
+              right.
             </p>
           )}
         </div>
@@ -62,7 +63,7 @@ export function LookSheet({
           className="my-3 flex flex-wrap gap-2"
           itemClassName="min-h-14 px-4"
           value={where}
-          onChange={setWhere}
+          onValue={setWhere}
           options={groups.map(([name]) => [name, name] as [string, string])}
         />
         <ul>

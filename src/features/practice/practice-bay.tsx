@@ -55,7 +55,7 @@ function PracticeCarView({
             strip={
               <section aria-label="Practice" className="practice-strip px-6 py-3">
                 <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
-                  <p className="font-head text-5xl leading-none font-bold tracking-[0.2em]">PRACTICE</p>
+                  <p className="font-head text-5xl leading-none font-bold tracking-widest">PRACTICE</p>
                   <span className="flex flex-wrap gap-2">
                     <LookSheet
                       document={props.document}

@@ -134,7 +134,6 @@ const notYours = () => new Refusal('no-try', 'There is no such practice of yours
 
 async function readRow(tx: Db, id: string, lock: boolean) {
   return tx.row<Row<'practice_try', 'person_id' | 'begun' | 'acts'>>(
-    // eslint-disable-next-line shop/sql-parameters -- words of our own
     `SELECT person_id, begun, acts FROM practice_try WHERE id = ?${lock ? ' FOR UPDATE' : ''}`,
     [id],
   );
