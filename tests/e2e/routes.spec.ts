@@ -517,6 +517,49 @@ const ROUTES: Record<string, Route> = {
       answer: { status: 200, cache: NO_STORE },
     },
   },
+  'api/practice': {
+    method: 'POST',
+    stranger: { ...OUT, send: sent('/api/practice', { scenario: 'tight-pivot' }) },
+    wrong: [
+      {
+        send: sent('/api/practice', { scenario: 'none such' }),
+        answer: { status: 400, code: 'no-scenario', field: 'scenario' },
+      },
+      { send: sent('/api/practice', { mode: 'softly' }), answer: { status: 400, field: 'mode' } },
+    ],
+    right: {
+      send: sent('/api/practice', { scenario: 'tight-pivot' }),
+      answer: { status: 200, cache: NO_STORE, says: /"id":/ },
+    },
+  },
+  'api/practice/[id]': {
+    method: 'POST',
+    stranger: { ...OUT, send: sent(`/api/practice/${NOWHERE}`, { kind: 'end' }) },
+    wrong: [
+      {
+        send: sent(`/api/practice/${NOWHERE}`, { kind: 'end' }),
+        answer: { status: 400, code: 'no-try', field: 'id' },
+      },
+      {
+        send: sent(`/api/practice/${NOWHERE}`, { kind: 'look', way: 'eyes' }),
+        answer: { status: 400, field: 'place' },
+      },
+    ],
+  },
+  'api/practice/drill': {
+    method: 'POST',
+    stranger: { ...OUT, send: sent('/api/practice/drill', { drill: 'tape', seed: 7, typed: '21' }) },
+    wrong: [
+      {
+        send: sent('/api/practice/drill', { drill: 'tape', seed: 7, typed: '' }),
+        answer: { status: 400, field: 'typed' },
+      },
+    ],
+    right: {
+      send: sent('/api/practice/drill', { drill: 'next-nut', seed: 7, typed: '0' }),
+      answer: { status: 200, cache: NO_STORE, says: /"right":false/ },
+    },
+  },
   'api/rack': {
     method: 'POST',
     stranger: { ...OUT, send: sent('/api/rack', { orderId: NOWHERE, as: 'csv', outcome: 'in' }) },
