@@ -82,7 +82,7 @@ export function BayThen({
           <p className="text-lg text-soft">
             Done last: {last.step.do}, {last.person}
           </p>
-          {last.mine && (
+          {last.mine && !props.practice && (
             <TakeBack
               label="Undo"
               orderId={props.orderId}
@@ -92,10 +92,12 @@ export function BayThen({
           )}
         </div>
       )}
-      <div className="mt-2 grid grid-cols-2 gap-2">
-        <WaySwitch {...props} />
-        <AddStep orderId={props.orderId} step={now} />
-      </div>
+      {!props.practice && (
+        <div className="mt-2 grid grid-cols-2 gap-2">
+          <WaySwitch {...props} />
+          <AddStep orderId={props.orderId} step={now} />
+        </div>
+      )}
     </section>
   );
 }

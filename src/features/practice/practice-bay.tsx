@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
 import { CommandRouteContext } from '@/features/transport/use-command';
 import { Button } from '@/ui/button';
+import { SheetTheme } from '@/ui/dialog';
 import { type BayBundle, bayPropsOf, stateOf } from '../bay/bay-bundle';
 import { BayView } from '../bay/bay-view';
 import { KeepPhotoContext, PhotosStayHere } from '../photos/photo-upload';
@@ -77,7 +78,9 @@ function PracticeCarView({
               </section>
             }
           />
-          <ConsequenceSheet happened={practice.happened} onBack={practice.backOneStep} />
+          <SheetTheme value="bay">
+            <ConsequenceSheet happened={practice.happened} onBack={practice.backOneStep} />
+          </SheetTheme>
         </PhotosStayHere.Provider>
       </KeepPhotoContext.Provider>
     </CommandRouteContext.Provider>

@@ -41,7 +41,7 @@ export function StartPractice({
     }
   };
   return (
-    <span className="flex flex-wrap gap-2">
+    <span className="flex flex-wrap content-start items-start gap-2">
       <Button disabled={busy} onClick={() => void start('lets-happen')}>
         {label}
       </Button>
