@@ -38,7 +38,7 @@ test('a practice car by touch: a wheel let down on a short hose, one step back, 
   expect(paper).toBe('rgb(13, 37, 80)');
 
   const what = page.getByRole('dialog', { name: 'What this would have done' });
-  const heading = page.getByRole('heading', { level: 1 });
+  const heading = page.locator('h1');
   for (let guard = 0; guard < 6 && !(await what.isVisible()); guard += 1) {
     const now = await heading.innerText();
     await press(page.getByRole('button', { name: DONE }));

@@ -24,7 +24,7 @@ export function practiceBundle(
     document: one.car.document,
     viewer: { ...me, torqueUnit: person.torqueUnit, lengthUnit: person.lengthUnit, isLead: true },
     deviceId: one.car.deviceId,
-    people: [],
+    people: [me],
     leads: [me],
     names: { [person.id]: person.name, 'somebody else': 'Somebody else' },
     places: [],

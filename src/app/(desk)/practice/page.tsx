@@ -35,7 +35,7 @@ export default async function PracticeListPage() {
   const nowIso = now().toISOString();
   const isDue = (about: string) => {
     const one = due.get(about);
-    return one !== undefined && one.due <= nowIso;
+    return one !== undefined && (one.row === 0 || one.due <= nowIso);
   };
   const missed = FAULT_KINDS.filter((kind) => isDue(`fault ${kind}`));
   /** What holds a missed fault comes first, then what was never tried, then the worst. */
