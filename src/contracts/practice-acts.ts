@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { FAULT_KINDS, WAYS } from '@/core/practice/scenario';
+import { FAULT_KINDS, type Scenario, WAYS } from '@/core/practice/scenario';
 import { id, line, oneOf } from './fields';
 import { OFFLINE_COMMANDS } from './offline-names';
 
@@ -27,6 +27,39 @@ export const practiceAct = Joi.object({
     otherwise: Joi.forbidden(),
   }),
   way: oneOf(...WAYS).when('kind', { is: 'look', then: Joi.required(), otherwise: Joi.forbidden() }),
+});
+
+const stepId = () => line(80);
+
+/** A scenario as a file brings it. */
+export const practiceScenario = Joi.object<Scenario>({
+  format: Joi.valid('wrenchwise-practice/1')
+    .required()
+    .messages({ 'any.only': 'This is no practice file', 'any.required': 'This is no practice file' }),
+  id: Joi.string()
+    .pattern(/^[a-z0-9-]{2,60}$/)
+    .required()
+    .messages({ 'string.pattern.base': 'Small letters, digits and dashes' }),
+  title: line(200).required(),
+  task: line(500).required(),
+  car: line(120).required(),
+  procedure: line(80).required(),
+  ways: Joi.array().items(line(80)).max(20).default([]),
+  from: stepId().allow(null).default(null),
+  until: stepId().allow(null).default(null),
+  faults: Joi.array()
+    .items(
+      Joi.object({
+        kind: oneOf(...FAULT_KINDS).required(),
+        at: line(120).required(),
+        since: stepId().allow(null).default(null),
+        bites: stepId().required(),
+        reach: Joi.number().min(0).max(600),
+      }),
+    )
+    .max(12)
+    .unique((one, other) => one.kind === other.kind && one.at === other.at)
+    .required(),
 });
 
 export const practiceAsked = Joi.object({

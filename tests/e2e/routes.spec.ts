@@ -560,6 +560,18 @@ const ROUTES: Record<string, Route> = {
       answer: { status: 200, cache: NO_STORE, says: /"right":false/ },
     },
   },
+  'api/practice/scenario': {
+    method: 'POST',
+    stranger: { ...OUT, send: sent('/api/practice/scenario', {}) },
+    notThis: { who: 'Ilse', answer: { status: 400, code: 'role' }, send: sent('/api/practice/scenario', {}) },
+    wrong: [
+      {
+        who: 'Odalys',
+        send: sent('/api/practice/scenario', { format: 'something else' }),
+        answer: { status: 400, field: 'format' },
+      },
+    ],
+  },
   'api/rack': {
     method: 'POST',
     stranger: { ...OUT, send: sent('/api/rack', { orderId: NOWHERE, as: 'csv', outcome: 'in' }) },

@@ -10,6 +10,7 @@ export const PAGES = [
   ['k', 'Kits', '/kits'],
   ['a', 'Catalog', '/catalog'],
   ['r', 'Procedures', '/procedures'],
+  ['d', 'Practice', '/practice'],
   ['h', 'Hours', '/hours'],
   ['y', 'Hours behind us', '/hours/past'],
   ['m', 'Bench math', '/bench'],

@@ -3,7 +3,7 @@ const HERE: readonly (readonly [path: RegExp, step: string])[] = [
   [/^\/welcome/, 'set-up'],
   [/^\/shop/, 'set-up'],
   [/\/values$/, 'values'],
-  [/^\/procedures/, 'procedures'],
+  [/^\/(procedures|practice)/, 'procedures'],
   [/^\/week/, 'agree-week'],
   [/^\/orders\/new/, 'take-in'],
   [/\/heights$/, 'heights'],

@@ -38,7 +38,7 @@ const LISTS: Record<string, readonly Projection[]> = {
   '/kits': ['kitFacts', 'finished', 'lessons'],
 };
 const SHOP = ['/shop', '/procedures', '/catalog', '/me'];
-const NOTHING = ['/help', '/bench', '/planner', '/welcome', '/orders/new', '/shop/roles'];
+const NOTHING = ['/practice', '/help', '/bench', '/planner', '/welcome', '/orders/new', '/shop/roles'];
 
 const under = (pathname: string, places: readonly string[]) =>
   places.some((place) => pathname === place || (place !== '/' && pathname.startsWith(`${place}/`)));

@@ -26,6 +26,7 @@ const NARROW = new Set<string>(['/', '/orders']);
 /** Pages that the wide one leads to from elsewhere. */
 const MORE_PAGES = [
   ['/orders/new', 'Take a car in'],
+  ['/practice', 'Practice'],
   ['/messages', 'Messages'],
   ['/me', 'My own settings'],
   ['/help', 'Help'],

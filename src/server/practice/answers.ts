@@ -1,5 +1,6 @@
 import 'server-only';
 import { type Answered, type DrillId, answerOf } from '@/core/practice/drills';
+import { blaming } from '@/core/refusal';
 import { now } from '../clock';
 import { type Db, db } from '../database';
 import type { Row } from '../tables';
@@ -24,7 +25,7 @@ export async function answerDrill(
   personId: string,
   { drill, seed, typed }: { drill: DrillId; seed: number; typed: string },
 ): Promise<{ right: boolean; answer: string }> {
-  const judged = answerOf(drill, seed, typed);
+  const judged = blaming('typed', () => answerOf(drill, seed, typed));
   await db().run(
     'INSERT INTO practice_answer (person_id, about, seed, typed, correct, answered_at) VALUES (?, ?, ?, ?, ?, ?)',
     [personId, `drill ${drill}`, seed, typed.slice(0, 80), judged.right, now()],

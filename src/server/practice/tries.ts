@@ -2,7 +2,8 @@ import 'server-only';
 import { randomInt, randomUUID } from 'node:crypto';
 import type { MoveWrench } from '@/core/moves/torque';
 import { plantFaults } from '@/core/practice/plant';
-import { type Scenario, faultKey } from '@/core/practice/scenario';
+import { placesToLook } from '@/core/practice/looks';
+import { type Scenario, checkScenario, faultKey } from '@/core/practice/scenario';
 import { assembleRun } from '@/core/procedure/assemble';
 import type { RunDocument } from '@/core/procedure/run-state';
 import type { Fastener } from '@/core/procedure/types';
@@ -52,6 +53,21 @@ async function runOf(tx: Db, procedure: string, ways: string[]): Promise<RunDocu
   const chosen = await chosenProcedures(tx, [{ id: procedure, ways }]);
   const run = assembleRun(chosen, {}, undefined, await anatomies());
   return { ...run, fasteners: run.fasteners.map(valued), carried: { open: [], loose: {} } };
+}
+
+/** Keeps a scenario of the shop's own, or a new version of one. @throws Refusal where it speaks of what its job has not */
+export async function keepScenario(personId: string, scenario: Scenario): Promise<{ id: string }> {
+  return transaction(async (tx) => {
+    const document = await runOf(tx, scenario.procedure, scenario.ways);
+    checkScenario(scenario, document.steps, new Set(placesToLook(document).map(({ at }) => at)));
+    await tx.run('REPLACE INTO practice_scenario (id, content, person_id, kept_at) VALUES (?, ?, ?, ?)', [
+      scenario.id,
+      JSON.stringify(scenario),
+      personId,
+      now(),
+    ]);
+    return { id: scenario.id };
+  });
 }
 
 async function scenarioOf(tx: Db, asked: Asked): Promise<{ scenario: Scenario; document: RunDocument }> {

@@ -3,8 +3,10 @@ import { connection } from 'next/server';
 import { DRILLS, DRILL_WORDS, dueAgain } from '@/core/practice/drills';
 import { FAULTS } from '@/core/practice/fault-words';
 import { FAULT_KINDS } from '@/core/practice/scenario';
+import { holdsRole } from '@/core/ledger/roles';
 import { titleOfProcedure } from '@/core/procedure/engine';
 import { shopDay } from '@/core/units/shop-time';
+import { ImportScenario } from '@/features/practice/import-scenario';
 import { AnyJob } from '@/features/practice/any-job';
 import { PointsCurve } from '@/features/practice/points-curve';
 import { PracticeMark } from '@/features/practice/practice-mark';
@@ -98,6 +100,7 @@ export default async function PracticeListPage() {
               );
             })}
           </ul>
+          {holdsRole(person.roles, ['lead', 'owner']) && <ImportScenario />}
           <h2 className="mt-8 border-b border-ink pb-1">Any other job</h2>
           <AnyJob
             jobs={known

@@ -57,7 +57,12 @@ export default async function ProceduresPage() {
   );
   return (
     <>
-      <h1>Procedures</h1>
+      <div className="flex flex-wrap items-start justify-between gap-3">
+        <h1>Procedures</h1>
+        <Link className="btn" href="/practice">
+          Practice
+        </Link>
+      </div>
       <p className="pb-3 text-soft">
         The kit maker’s sheet, local code and a qualified technician come before anything written here. No
         procedure ships a torque value: they are entered from the sheet, by platform and kit.

@@ -10,6 +10,8 @@ import { PlaceControl } from '@/features/orders/place-control';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { openedUp } from '@/core/ledger/cancel';
 import { isClosed, isJob } from '@/core/ledger/order-state';
+import { kindsOfRecord } from '@/core/practice/from-record';
+import { StartPractice } from '@/features/practice/start-practice';
 import { shopMoment, shortDay } from '@/core/units/shop-time';
 import { AnswerWatch } from '@/features/handoff/answer-watch';
 import { db } from '@/server/database';
@@ -145,6 +147,19 @@ export default async function OrderOverview({ params }: { params: Promise<{ id: 
             {toPutOn.length > 0 && <WheelsOn orderId={file.id} sets={toPutOn} wornId={wornId} />}
             {isJob(state) && !state.run && <ChangeTargets orderId={file.id} targets={intake.targets} />}
             {openedUp(state) === null && <CancelOrder orderId={file.id} number={file.number} />}
+          </section>
+        )}
+        {isClosed(state) && state.document?.sources[0] && (
+          <section>
+            <StartPractice
+              what={{
+                procedure: state.document.sources[0].id,
+                ways: state.document.sources[0].ways,
+                kinds: kindsOfRecord(state),
+              }}
+              label="Practice what went wrong here"
+              earnest={false}
+            />
           </section>
         )}
         {state.cancelled && (

@@ -10,6 +10,7 @@ import { DraftedHere } from '@/features/procedures/drafted-here';
 import { LessonList } from '@/features/procedures/lesson-list';
 import { ProcedureEditor } from '@/features/procedures/procedure-editor';
 import { anatomiesOf } from '@/server/anatomies';
+import { StartPractice } from '@/features/practice/start-practice';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
 import { editionsOf, procedureById, versionsOf } from '@/server/procedures';
@@ -54,7 +55,8 @@ export default async function ProcedurePage({
           <h1>{titleOfProcedure(found.procedure)}</h1>
           <p className="max-w-3xl text-soft">{found.procedure.summary}</p>
         </div>
-        <p className="flex gap-2">
+        <div className="flex flex-wrap gap-2">
+          <StartPractice what={{ procedure: id }} label="Practice this job" earnest={false} />
           {found.own && editions && (
             <Link className="btn" href={`/procedures/${id}/edition`}>
               What ships anew
@@ -66,7 +68,7 @@ export default async function ProcedurePage({
           <a className="btn" href={`/api/procedures/${id}?version=${found.version}`} download>
             Save as a file
           </a>
-        </p>
+        </div>
       </div>
       {found.procedure.drafted && (
         <DraftedHere
