@@ -29,6 +29,12 @@ module.exports = {
       to: { path: '^src/(?!contracts|core)' },
     },
     {
+      name: 'practice-knows-contracts-and-core',
+      severity: 'error',
+      from: { path: '^src/practice' },
+      to: { path: '^src/(?!practice|contracts|core)' },
+    },
+    {
       name: 'server-knows-no-screen',
       severity: 'error',
       from: { path: '^src/server' },

@@ -28,7 +28,7 @@ test('a practice car by touch: a wheel let down on a short hose, one step back, 
   await expect(page.getByText('PRACTICE', { exact: true })).toBeVisible();
   const car = page.locator('[data-scenario="axle-and-hoses"]');
   await press(car.getByRole('button', { name: 'Practice' }));
-  await expect(page.getByRole('region', { name: 'Practice' })).toContainText('PRACTICE');
+  await expect(page.getByRole('region', { name: 'Practice', exact: true })).toContainText('PRACTICE');
   // Its colors are its own: no car of the shop stands on this paper.
   await expect(page.locator('html')).toHaveAttribute('data-practice', '');
   const paper = await page
@@ -80,7 +80,7 @@ test('in earnest mode nothing is let happen that the bay refuses, and it says th
   await press(
     page.locator('[data-scenario="brake-and-gear"]').getByRole('button', { name: 'As in earnest' }),
   );
-  await expect(page.getByRole('region', { name: 'Practice' })).toContainText(
+  await expect(page.getByRole('region', { name: 'Practice', exact: true })).toContainText(
     'It refuses what the bay refuses',
   );
   await press(page.getByTestId('support'));
@@ -159,18 +159,20 @@ test('a practice file of the shop’s own: a lead brings it in, what it names wr
   const own = page.locator('[data-scenario="our-own-blocks"]');
   await expect(own).toContainText('Blocks in, as we do it.');
   await press(own.getByRole('button', { name: 'Practice' }));
-  await expect(page.getByRole('region', { name: 'Practice' })).toContainText('Blocks in, as we do it.');
+  await expect(page.getByRole('region', { name: 'Practice', exact: true })).toContainText(
+    'Blocks in, as we do it.',
+  );
 });
 
 test('practice begins in one tap from a procedure and from a finished order', async ({ page }) => {
   await signIn(page, 'Ilse');
   await page.goto('/procedures/rear-lift-block');
   await press(page.getByRole('button', { name: 'Practice this job' }));
-  await expect(page.getByRole('region', { name: 'Practice' })).toContainText('The whole job');
+  await expect(page.getByRole('region', { name: 'Practice', exact: true })).toContainText('The whole job');
   const closed = await db().row<{ id: string }>(
     "SELECT h.chain AS id FROM entry h JOIN entry r ON r.chain = h.chain AND r.kind = 'run.start' WHERE h.kind = 'handoff' ORDER BY h.received_at DESC LIMIT 1",
   );
   await page.goto(`/orders/${closed!.id}`);
   await press(page.getByRole('button', { name: 'Practice what went wrong here' }));
-  await expect(page.getByRole('region', { name: 'Practice' })).toContainText('PRACTICE');
+  await expect(page.getByRole('region', { name: 'Practice', exact: true })).toContainText('PRACTICE');
 });

@@ -119,6 +119,8 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
       '/bench/torque.extension',
       '/bench/lift.predict',
       '/procedures',
+      '/practice',
+      '/practice/drills/sheet',
       '/procedures/draft?axle=coilover-front&end=front',
       '/procedures/axles?axle=leaf-over-rear&platform=',
       '/procedures/rear-leaf-shackles?version=2&against=1',
