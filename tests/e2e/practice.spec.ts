@@ -94,7 +94,7 @@ test('a series of drills: judged by the calculators, what does not read is asked
 }) => {
   await signIn(page, 'Ilse');
   await page.goto('/practice/drills/tape');
-  const answer = page.getByLabel('Your answer, in');
+  const answer = page.getByLabel('Your answer, inches');
   await answer.fill('far');
   await press(page.getByRole('button', { name: 'Answer' }));
   await expect(page.getByRole('region', { name: 'Read the tape' }).getByRole('alert')).toBeVisible();

@@ -32,6 +32,7 @@ export function BayHead({
 }) {
   const { orderId, document, run, holder } = props;
   const [more, setMore] = useState(false);
+  const [car] = props.label.split(',');
   const anyClock = Object.keys(props.onClock).length > 0;
   return (
     <header className="border-b-2 border-rule px-4 py-2 sm:px-6">
@@ -39,11 +40,11 @@ export function BayHead({
         <div className="min-w-40 flex-1 basis-56">
           <p className="font-head text-2xl leading-tight font-bold sm:truncate">
             {props.practice ? (
-              props.label
+              car
             ) : (
               <>
                 <Link href={`/orders/${orderId}`} className="no-underline">
-                  {props.label.split(',')[0]}
+                  {car}
                 </Link>{' '}
                 · {props.placeName}
               </>

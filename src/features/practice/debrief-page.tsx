@@ -69,7 +69,8 @@ export function DebriefPage({
             {debrief.faults.map((fault) => (
               <li key={fault.key} data-fault={fault.key} className="border-b border-rule py-3">
                 <p className="text-lg font-semibold">
-                  {fault.found ? '✓ Found' : '✗ Missed'}: {fault.title.toLowerCase()}, {fault.where}
+                  {fault.found ? '✓ Found' : fault.bit ? '✗ Missed' : '✗ Not found'}: {fault.where},{' '}
+                  {fault.title.toLowerCase()}
                 </p>
                 <p>{fault.shows}</p>
                 <p className="text-soft">What puts it right: {fault.mend.toLowerCase()}.</p>

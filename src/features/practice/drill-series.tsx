@@ -100,7 +100,7 @@ export function DrillSeries({ drill, questions }: { drill: DrillId; questions: r
           <Errors errors={errors}>
             <TextField
               name="typed"
-              label={`Your answer, ${question.unit}`}
+              label={`Your answer, ${question.unit === 'in' ? 'inches' : question.unit}`}
               value={typed}
               onChange={(event) => setTyped(event.target.value)}
             />
