@@ -43,6 +43,9 @@ export type Outcome =
   | { ok: false; code: string; message: string; field: string }
   | { ok: false; happened: Consequence[] };
 
+/** Raising and lowering by hand, which is no step of its own. */
+const SUPPORT = 'support';
+
 /** What a car begins with: worked once for each person and moment, since every try of it is read from there. */
 const begun = new WeakMap<RunDocument, Map<string, { entries: Entry[]; state: OrderState }>>();
 
@@ -199,7 +202,7 @@ export class PracticeTry {
     const judged = step && judgeStep(document!, run!, step.id)[0];
     if (step && judged) this.refused.push({ stepId: step.id, code: judged.code });
     if (step && judged && lets) {
-      const one = refusedConsequence(step, judged);
+      const one = refusedConsequence(step.id, judged);
       this.consequences.push(one);
       return { ok: false, happened: [one] };
     }
@@ -208,10 +211,20 @@ export class PracticeTry {
       made = makeMove(act.name, this.now, act.input as InputOf<OfflineName>, this.facts(act));
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
-      if (act.name === 'support.set') this.refused.push({ stepId: 'support', code: error.code });
-      return { ok: false, code: error.code, message: error.message, field: error.field };
+      if (act.name !== 'support.set')
+        return { ok: false, code: error.code, message: error.message, field: error.field };
+      this.refused.push({ stepId: SUPPORT, code: error.code });
+      if (!lets) return { ok: false, code: error.code, message: error.message, field: error.field };
+      const one = refusedConsequence(SUPPORT, error);
+      this.consequences.push(one);
+      return { ok: false, happened: [one] };
     }
-    const happened = step ? hiddenConsequences(this.hidden, step) : [];
+    // A step that is done by raising or lowering bites as it would by its own tap.
+    const happened = made.entries.flatMap((entry) => {
+      if (entry.kind !== 'step.done') return [];
+      const done = document!.steps.find(({ id }) => id === entry.data.stepId);
+      return done ? hiddenConsequences(this.hidden, done) : [];
+    });
     // It counts once; what would happen again is shown again.
     this.consequences.push(...happened.filter(({ fault }) => fault === null || !this.bit(fault)));
     // Shown at once and gone back one step; else it happens unseen, as on a customer's car.

@@ -61,6 +61,10 @@ test('a practice car by touch: a wheel let down on a short hose, one step back, 
   await press(page.getByRole('button', { name: DONE }));
   await expect(page.getByRole('heading', { level: 1 })).not.toHaveText(before);
 
+  // Before it is over nothing of what is hidden is told.
+  const address = page.url();
+  await page.goto(`${address}/debrief`);
+  await expect(page).toHaveURL(address);
   await press(page.getByRole('button', { name: 'End it: debrief' }));
   await expect(page.getByRole('heading', { name: /debrief$/ })).toBeVisible();
   const hose = page.locator('[data-fault="hose-short front.left.brake-hose"]');

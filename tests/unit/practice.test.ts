@@ -5,7 +5,7 @@ import { type Scenario, checkScenario, faultKey, ownStepId } from '@/core/practi
 import { type PracticeMode, PracticeTry } from '@/practice/practice-try';
 import { provedRun } from '../support/library';
 import { WRENCH } from '../support/tablet';
-import { atRandom, byDraft, byProcedure, unseeing } from '../support/trainees';
+import { atRandom, byDraft, byProcedure, doneStep, unseeing } from '../support/trainees';
 
 const folder = path.join(__dirname, '..', '..', 'practice');
 const scenarios = readdirSync(folder).map(
@@ -81,3 +81,28 @@ test('two hundred tries: at random under half of following the procedure, which 
   expect(sums.random).toBeLessThan(sums.procedure / 2);
   expect(Math.abs(sums.procedure - sums.draft)).toBeLessThan(sums.draft / 10);
 }, 300_000);
+
+test('lowered by the control that raises and lowers it bites as by its step; refused it is shown in one mode alone', () => {
+  const scenario = scenarios.find(({ id }) => id === 'coil-back-in')!;
+  const lower = (one: PracticeTry) =>
+    one.act({
+      kind: 'move',
+      id: '00000000-0000-4000-8000-0000000000aa',
+      at: '2026-04-14T16:00:00.000Z',
+      name: 'support.set',
+      input: { orderId: 'practice', ends: ['front', 'rear'], to: 'on-wheels' },
+    });
+  const early = tryOf(scenario, 'lets-happen');
+  expect(lower(early)).toMatchObject({ ok: false, happened: [{ fault: null, stepId: 'support' }] });
+  expect(lower(tryOf(scenario, 'refuses'))).toMatchObject({ ok: false, code: expect.any(String) });
+  const ready = tryOf(scenario, 'lets-happen');
+  for (const step of ready.stepsLeft) {
+    if (ownStepId(step.id) === 'lower') break;
+    expect(doneStep(ready, step)).toBe(true);
+  }
+  expect(lower(ready)).toMatchObject({
+    ok: false,
+    happened: [{ fault: 'spring-unseated front.left.spring', harm: 'person' }],
+  });
+  expect(ready.state.run!.car.support.front).not.toBe('on-wheels');
+});

@@ -1,6 +1,5 @@
 import type { Break } from '../anatomy/acts';
 import type { Step } from '../procedure/types';
-import type { RefusedMove } from '../procedure/run-state';
 import { doneWords, FAULTS, type Harm, REFUSED_WORDS } from './fault-words';
 import { type HiddenCar, isOn, lineAt, trueBreaks } from './hidden-car';
 import { placeAt } from './looks';
@@ -46,11 +45,11 @@ export function hiddenConsequences(car: HiddenCar, step: Step): Consequence[] {
   return found;
 }
 
-/** What would have happened had a step been done that the record speaks against. */
-export function refusedConsequence(step: Step, refused: RefusedMove): Consequence {
+/** What would have happened had something been done that the record speaks against. */
+export function refusedConsequence(stepId: string, refused: { code: string; message: string }): Consequence {
   const { harm, words } = REFUSED_WORDS[refused.code] ?? { harm: 'car' as const, words: refused.message };
   return {
-    stepId: step.id,
+    stepId,
     fault: null,
     harm,
     words: refused.code === 'anatomy' ? refused.message : `${words} ${refused.message}`,

@@ -17,24 +17,20 @@ const minutes = (value: number) => `${Math.round(value)} min`;
 
 /** What a try came to: found and missed, the order, what it took, and all tries as a curve. */
 export function DebriefPage({
-  id,
   title,
   car,
   scenarioId,
   procedure,
   mode,
-  ended,
   debrief,
   tries,
   paper,
 }: {
-  id: string;
   title: string;
   car: string;
   scenarioId: string;
   procedure: string;
   mode: 'refuses' | 'lets-happen';
-  ended: boolean;
   debrief: Debrief;
   tries: { label: string; points: number }[];
   paper: 'a4' | 'letter';
@@ -49,14 +45,6 @@ export function DebriefPage({
       <p className="text-soft">
         {car} · {mode === 'refuses' ? 'as in earnest' : 'let happen and shown'}
       </p>
-      {!ended && (
-        <p className="hatch my-3 px-4 py-3 font-semibold">
-          This try is still going on.{' '}
-          <Link className="underline" href={`/practice/${id}`}>
-            Back to the car
-          </Link>
-        </p>
-      )}
       <div className="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
         <div>
           <p className="figure text-6xl leading-none">{score.points} of 100</p>

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next';
-import { notFound } from 'next/navigation';
+import { notFound, redirect } from 'next/navigation';
 import { connection } from 'next/server';
 import { holdsRole } from '@/core/ledger/roles';
 import { Refusal } from '@/core/refusal';
@@ -22,6 +22,8 @@ export default async function PracticeDebriefPage({ params }: { params: Promise<
     if (error instanceof Refusal) notFound();
     throw error;
   });
+  // What is hidden in it is told when it is over, and not before.
+  if (!one.ended) redirect(one.car.personId === person.id ? `/practice/${id}` : '/practice');
   const [shop, all] = await Promise.all([readShop(db()), triesOf(db(), one.car.personId)]);
   const { scenario, mode } = one.car;
   const tries = all
@@ -30,13 +32,11 @@ export default async function PracticeDebriefPage({ params }: { params: Promise<
     .map(({ startedAt, points }) => ({ label: shopDay(startedAt, shop.timeZone), points: points! }));
   return (
     <DebriefPage
-      id={id}
       title={scenario.title}
       car={scenario.car}
       scenarioId={scenario.id}
       procedure={scenario.procedure}
       mode={mode}
-      ended={one.ended}
       debrief={debriefOf(one)}
       tries={tries}
       paper={shop.paper}
