@@ -37,3 +37,14 @@ CREATE TABLE practice_scenario (
   person_id CHAR(36) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NOT NULL,
   kept_at DATETIME(3) NOT NULL
 );
+
+-- Who may do what alone, as a lead has signed it; the shop's chain holds who signed it when.
+CREATE TABLE person_skill (
+  person_id CHAR(36) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NOT NULL,
+  skill ENUM('springs','steering','brakes','welding','rack') NOT NULL,
+  lead_id CHAR(36) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NOT NULL,
+  signed_at DATETIME(3) NOT NULL,
+  until_day DATE NULL,
+  PRIMARY KEY (person_id, skill),
+  CONSTRAINT skill_of FOREIGN KEY (person_id) REFERENCES person (id)
+);

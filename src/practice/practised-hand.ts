@@ -34,7 +34,8 @@ export function practiceEntry(
 }
 
 const CUT = { turns: 0.25, freeMm: 388 };
-const CLICKED: Omit<TorqueInput, 'fastenerId'> = {
+/** A torque that clicked, with everything else as a form leaves it. */
+export const CLICKED: Omit<TorqueInput, 'fastenerId'> = {
   reading: { clicked: true },
   how: 'wrench',
   by: 'hand',

@@ -332,6 +332,13 @@ export interface Tables {
     skills: unknown;
     torque_unit: 'lbft' | 'nm';
   };
+  person_skill: {
+    lead_id: string;
+    person_id: string;
+    signed_at: Date;
+    skill: 'springs' | 'steering' | 'brakes' | 'welding' | 'rack';
+    until_day: Date | null;
+  };
   photo: {
     bytes: Buffer;
     created_at: Date;

@@ -1,7 +1,8 @@
 import { type Page, expect, test } from './covered';
 import { questionOf, answerOf } from '../../src/core/practice/drills';
 import { db } from '../../src/server/database';
-import { DONE, press, signIn, touching } from './hands';
+import { jobStarted } from '../support/shop';
+import { DONE, enterPin, press, signIn, touching } from './hands';
 
 test.use({ hasTouch: true, viewport: { width: 820, height: 1180 } });
 test.beforeEach(() => touching(true));
@@ -179,4 +180,42 @@ test('practice begins in one tap from a procedure and from a finished order', as
   await page.goto(`/orders/${closed!.id}`);
   await press(page.getByRole('button', { name: 'Practice what went wrong here' }));
   await expect(page.getByRole('region', { name: 'Practice', exact: true })).toContainText('PRACTICE');
+});
+
+test('a sign-off by the lead’s PIN: the bay asks whoever has none for a second person, by name', async ({
+  page,
+}) => {
+  const job = await jobStarted(
+    `SKILL ${Date.now() % 10_000}`,
+    {
+      parts: ['QS-30'],
+      targets: { front: '22 3/8', rear: null },
+      procedures: [{ id: 'strut-top-spacer', ways: [] }],
+    },
+    'strut-out-L',
+  );
+  await signIn(page, 'Odalys');
+  await page.goto('/practice/skills');
+  const ilse = page.locator('[data-person="Ilse"]');
+  await press(ilse.getByRole('button', { name: 'Sign off' }));
+  await press(page.getByRole('radio', { name: 'springs and struts' }));
+  await enterPin(page, 'Odalys', 'Sign it');
+  const springs = ilse.locator('[data-skill="springs"]');
+  await expect(springs).toContainText('signed off');
+  await signIn(page, 'Brannoch');
+  await page.goto(`/bay/${job.orderId}`);
+  await expect(page.getByTestId('skill-note')).toHaveText(
+    'Brannoch is not signed off for springs and struts: a second person beside you, one of Ilse.',
+  );
+  await signIn(page, 'Ilse');
+  await page.goto(`/bay/${job.orderId}`);
+  await expect(page.getByRole('button', { name: /Photo/ }).first()).toBeVisible();
+  await expect(page.getByTestId('skill-note')).toHaveCount(0);
+  await page.goto('/practice/skills');
+  await expect(page.getByRole('button', { name: 'Sign off' })).toHaveCount(0);
+  await signIn(page, 'Odalys');
+  await page.goto('/practice/skills');
+  await press(springs.getByRole('button', { name: 'End' }));
+  await enterPin(page, 'Odalys', 'End it');
+  await expect(springs).toContainText('not signed off');
 });

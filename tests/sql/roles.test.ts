@@ -36,6 +36,8 @@ const MAY: Record<string, Role[]> = {
   'photo.height': ['tech', 'advisor', 'lead', 'owner'],
   'droop.read': ['tech', 'lead', 'owner'],
   'cause.found': ['tech', 'lead', 'owner'],
+  'skill.sign': ['lead', 'owner'],
+  'skill.end': ['lead', 'owner'],
   'room.made': ['tech', 'lead', 'owner'],
   'step.approve': ['tech', 'lead', 'owner'],
   'override.record': ['tech', 'advisor', 'lead', 'owner'],

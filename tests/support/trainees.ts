@@ -5,6 +5,7 @@ import { WAYS } from '@/core/practice/scenario';
 import { nextSteps } from '@/core/procedure/engine';
 import type { Step } from '@/core/procedure/types';
 import { figuresToRead, recordsFirst } from '@/core/practice/careful-readings';
+import { CLICKED } from '@/practice/practised-hand';
 import type { PracticeAct, PracticeTry } from '@/practice/practice-try';
 
 /** People who practice, made up: what each taps next is all they are. */
@@ -29,20 +30,7 @@ function torqued(one: PracticeTry, step: Step): void {
     const now = () => one.state.run!.fasteners.get(fastenerId)!;
     if (!now().spec) one.act({ kind: 'lead', id: id(), at: AT, what: 'value', about: fastenerId });
     for (let guard = 0; guard < 20 && !now().torqued; guard += 1) {
-      const input = {
-        fastenerId,
-        wrenchId: one.car.wrenches[0]!.id,
-        reading: { clicked: true },
-        how: 'wrench',
-        by: 'hand',
-        extension: null,
-        angleDeg: null,
-        newHardware: true,
-        moved: false,
-        movedDeg: null,
-        nut: 'all',
-        confirmed: true,
-      };
+      const input = { ...CLICKED, fastenerId, wrenchId: one.car.wrenches[0]!.id };
       const out = one.act(move('torque.record', input));
       if (!out.ok && 'code' in out && out.code === 'angle')
         one.act(move('torque.record', { ...input, angleDeg: now().spec!.angleDeg }));

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { ROLES, type Role } from '@/core/ledger/roles';
-import { line, pin, id, oneOf } from '../fields';
+import { SKILLS, type Skill } from '@/core/practice/skills';
+import { day, line, pin, id, oneOf } from '../fields';
 import { area, contract } from '../command';
 
 export const newPersonFields = {
@@ -55,6 +56,35 @@ export const people = area('People', {
         .required()
         .messages({ 'array.min': 'Give at least one role' }),
       skills: Joi.array().items(line(40)).max(20).unique().default([]),
+    },
+  }),
+  /** Signs somebody off for what they may do alone, by a lead's PIN: the week plans by it, the bay says who may. */
+  'skill.sign': contract<{
+    personId: string;
+    skill: Skill;
+    untilDay?: string | null;
+    leadId: string;
+    pin: string;
+  }>({
+    title: 'Sign somebody off',
+    who: ['lead'],
+    fields: {
+      personId: id().required(),
+      skill: oneOf(...SKILLS).required(),
+      untilDay: day().allow(null).default(null),
+      leadId: id().required(),
+      pin: pin().required(),
+    },
+  }),
+  /** Takes a sign-off back, by a lead's PIN. */
+  'skill.end': contract<{ personId: string; skill: Skill; leadId: string; pin: string }>({
+    title: 'End a sign-off',
+    who: ['lead'],
+    fields: {
+      personId: id().required(),
+      skill: oneOf(...SKILLS).required(),
+      leadId: id().required(),
+      pin: pin().required(),
     },
   }),
   /** Gives somebody a new password and PIN, when theirs are forgotten; their sessions end. */

@@ -16,6 +16,7 @@ import type { BodyKind } from '@/core/stance/shapes';
 import { shopClock, shopDay, spanText } from '@/core/units/shop-time';
 import type { TrayReading, WrenchLink } from '@/server/devices/torque-wrench';
 import type { ElsewhereOnTheCar } from '@/server/other-orders';
+import type { MayAlone } from '@/server/queries/skills';
 import type { Wrench } from '@/server/queries/orders';
 import type { PinPerson } from '@/ui/pin-fields';
 import { orderHref } from '../orders/order-href';
@@ -51,6 +52,8 @@ export interface BayBundle {
   rungMinutes?: RungMinutes;
   /** All other open orders of this car, and what they have in hand; absent in what an earlier release kept. */
   elsewhere?: ElsewhereOnTheCar[];
+  /** Who may do what alone; absent in what an earlier release kept. */
+  mayAlone?: MayAlone[];
   /** The server's clock when this was read. */
   readAt: string;
 }
@@ -164,6 +167,7 @@ export function bayPropsOf(bundle: BayBundle, state: OrderState, nowIso: string)
     targets: describeTarget(state, bundle.viewer.lengthUnit),
     sources: bundle.sources,
     elsewhere: (bundle.elsewhere ?? []).filter((one) => one.inHand.length > 0 || one.onTheRoad),
+    mayAlone: bundle.mayAlone ?? [],
     kit: state.parts.list?.data.kit ?? null,
     next: () => {
       const { text, page } = nextThing(state);

@@ -8,6 +8,7 @@ import { CORNER_NAMES, type RunDocument, type RunState } from '@/core/procedure/
 import type { RungMinutes } from '@/core/procedure/refits';
 import type { OneEnd, Step } from '@/core/procedure/types';
 import type { TrayReading, WrenchLink } from '@/server/devices/torque-wrench';
+import type { MayAlone } from '@/server/queries/skills';
 import type { Wrench } from '@/server/queries/orders';
 import type { PinPerson } from '@/ui/pin-fields';
 
@@ -73,6 +74,8 @@ export interface BayProps {
   /** The record as it stands: figures, tries and comparisons are judged on it as they are typed. */
   state: OrderState;
   lengthUnit: 'in' | 'mm';
+  /** Who of the crew may do what alone. */
+  mayAlone: MayAlone[];
   /** A car that is practiced on, and whether what is wrong is let happen there. */
   practice?: { letsHappen: boolean };
   /** Height gauges stand in at the wheels. */

@@ -28,6 +28,7 @@ import { TorqueCard } from './torque-card';
 // Few steps measure, try or compare something: the page comes without it.
 const CutCard = dynamic(() => import('./cut-card').then((all) => all.CutCard));
 const RoomCard = dynamic(() => import('../refit/room-card').then((all) => all.RoomCard));
+const SkillNote = dynamic(() => import('./skill-note').then((all) => all.SkillNote));
 const MeasureCard = dynamic(() => import('../measuring/measure-card').then((all) => all.MeasureCard));
 const TryCard = dynamic(() => import('../measuring/try-card').then((all) => all.TryCard));
 const CompareStep = dynamic(() => import('./compare-step').then((all) => all.CompareStep));
@@ -185,6 +186,7 @@ export function StepNow({
         {step.irreversible && facts.length > 0 && (
           <p className="figure mt-3 text-2xl first-letter:uppercase">{facts.join('; ')}</p>
         )}
+        {props.mayAlone.length > 0 && <SkillNote {...props} step={step} />}
         {tools.length + (step.parts?.length ?? 0) + (step.consumables?.length ?? 0) > 0 && (
           <p className="mt-3 text-lg text-soft">
             {[...tools, ...(step.parts ?? []), ...(step.consumables ?? [])].join(' · ')}

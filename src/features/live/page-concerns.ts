@@ -37,14 +37,14 @@ const LISTS: Record<string, readonly Projection[]> = {
   '/hours': ['clocks', 'finished', 'stepTimes'],
   '/kits': ['kitFacts', 'finished', 'lessons'],
 };
-const SHOP = ['/shop', '/procedures', '/catalog', '/me'];
+const SHOP = ['/shop', '/procedures', '/catalog', '/me', '/practice/skills'];
 const NOTHING = ['/practice', '/help', '/bench', '/planner', '/welcome', '/orders/new', '/shop/roles'];
 
 const under = (pathname: string, places: readonly string[]) =>
   places.some((place) => pathname === place || (place !== '/' && pathname.startsWith(`${place}/`)));
 
 export function shownOn(pathname: string): Shows {
-  if (under(pathname, NOTHING)) return { what: 'nothing' };
+  if (pathname !== '/practice/skills' && under(pathname, NOTHING)) return { what: 'nothing' };
   const [, orderId, page = ''] = ORDER.exec(pathname) ?? [];
   if (orderId) return { what: 'an order', orderId, areas: ORDER_PAGES[page] ?? 'all' };
   if (under(pathname, SHOP)) return { what: 'the shop' };

@@ -12,6 +12,8 @@ const WHAT: Record<string, string> = {
   place: 'changed a place',
   person: 'took somebody on',
   'person changed': 'changed roles and skills',
+  'signed off': 'signed somebody off',
+  'sign-off ended': 'ended a sign-off',
   'person left': 'let somebody go',
   'person let in': 'let somebody in again',
   'person: new password and PIN': 'gave a new password and PIN',

@@ -54,6 +54,7 @@ import { overrideRecord } from './override.record';
 import { partSave } from './part.save';
 import { photoHeightRecord } from './photo.height';
 import { causeFound } from './cause.found';
+import { skillEnd, skillSign } from './skill.sign';
 import { droopRead } from './droop.read';
 import { partsCheckin } from './parts.checkin';
 import { personAdd } from './person.add';
@@ -132,6 +133,8 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'photo.height': photoHeightRecord,
   'droop.read': droopRead,
   'cause.found': causeFound,
+  'skill.sign': skillSign,
+  'skill.end': skillEnd,
   'also.open': moveOnly('also.open'),
   'stuck.begin': moveOnly('stuck.begin'),
   'stuck.end': moveOnly('stuck.end'),

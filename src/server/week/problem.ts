@@ -4,11 +4,13 @@ import type { OpenHours, WorkCalendar } from '@/core/schedule/calendar';
 import { addDays, morningOf, toAxis, weekdayOf, workCalendar } from '@/core/schedule/calendar';
 import type { RemainingWork, PhaseNeedOfOrder } from '@/core/schedule/remaining-work';
 import type { Pin, WeekJob, WeekPhase, WeekPlace, WeekProblem } from '@/core/schedule/types';
+import { OLD_WORDS } from '@/core/practice/skills';
 import { shopDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
 import { finishedWork } from '../queries/planning';
 import { readShop } from '../queries/shop';
 import { comeBackJobId } from './job-id';
+import { type MayAlone, whoMayAlone } from '../queries/skills';
 import type { Row } from '../tables';
 
 /** The week as the shop's records tell it: what is open, who is there, what is fixed by hand. */
@@ -141,6 +143,25 @@ function calendarFrom(
   return { calendar, gone };
 }
 
+/** What the week asks for, in the shop's words of before. */
+const WEEK_WORDS = ['welding', 'alignment'];
+
+/** What somebody can do: their words, what they are signed off for, and what nobody is said or signed off for. */
+function canDo(
+  person: { id: string; skills: string[] },
+  people: readonly { skills: string[] }[],
+  alone: readonly MayAlone[],
+): string[] {
+  const own = WEEK_WORDS.filter((word) =>
+    alone.some((one) => one.personId === person.id && one.skill === OLD_WORDS[word]),
+  );
+  // Until somebody says what each can do, everybody can do what they are given.
+  const open = people.some(({ skills }) => skills.length)
+    ? person.skills
+    : WEEK_WORDS.filter((word) => !alone.some(({ skill }) => skill === OLD_WORDS[word]));
+  return [...new Set([...open, ...own])];
+}
+
 /** Reads the whole week as one problem for the planner. */
 export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
   const shop = await readShop(tx);
@@ -172,15 +193,14 @@ export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
       [now],
     ),
   ]);
-  const due = await comingBack(tx, addDays(today, 14));
+  const [due, alone] = await Promise.all([comingBack(tx, addDays(today, 14)), whoMayAlone(tx, today)]);
   const waitOf = new Map(waits.map((row) => [row.job_id, row]));
   const techs = people
     .filter((person) => person.roles.some((role) => role !== 'advisor'))
     .map((person) => ({
       id: person.id,
       name: person.name,
-      // Until somebody says what each can do, everybody can do what they are given.
-      skills: people.some((one) => one.skills.length) ? person.skills : ['welding', 'alignment'],
+      skills: canDo(person, people, alone),
       away: away
         .filter((row) => row.person_id === person.id)
         .map((row) => calendar.days.indexOf(dayText(row.day)))

@@ -63,7 +63,12 @@ export default async function PracticeListPage() {
   return (
     <>
       <PracticeMark />
-      <h1 className="mt-3">Practice</h1>
+      <div className="mt-3 flex flex-wrap items-start justify-between gap-3">
+        <h1>Practice</h1>
+        <Link className="btn" href="/practice/skills">
+          Who may do what alone
+        </Link>
+      </div>
       <p className="max-w-3xl pb-4 text-soft">
         Cars that stand in no shop. What is done here is in no record, no hours and no figure of ours.
         Cautions stand as in earnest; the kit maker’s sheet and a qualified technician come first here, too.

@@ -66,6 +66,7 @@ export default async function PeoplePage() {
           </p>
           <p className="flex gap-4 pt-3">
             <Link href="/me">Your own units, password and PIN</Link>
+            <Link href="/practice/skills">Who may do what alone</Link>
             <Link href="/shop/audit">Who changed what</Link>
           </p>
         </section>
