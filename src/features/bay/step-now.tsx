@@ -23,9 +23,9 @@ import { type BayProps, describeWhere } from './bay-props';
 import { FoundButton } from './found-sheet';
 import { StuckButton } from './stuck-button';
 import { describeTake } from './take-words';
-import { TorqueCard } from './torque-card';
 
-// Few steps measure, try or compare something: the page comes without it.
+// What only some steps have comes with those: the page comes without it.
+const TorqueCard = dynamic(() => import('./torque-card').then((all) => all.TorqueCard));
 const CutCard = dynamic(() => import('./cut-card').then((all) => all.CutCard));
 const RoomCard = dynamic(() => import('../refit/room-card').then((all) => all.RoomCard));
 const SkillNote = dynamic(() => import('./skill-note').then((all) => all.SkillNote));

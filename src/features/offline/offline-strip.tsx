@@ -1,12 +1,15 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { describeQueued, type QueuedBody } from '@/contracts/queued';
 import type { RunDocument } from '@/core/procedure/engine';
-import { SetAside } from './set-aside';
 import type { Bay } from './use-bay';
+
+// Seldom is anything refused for good: it comes when it is.
+const SetAside = dynamic(() => import('./set-aside').then((all) => all.SetAside));
 
 /** What this tablet has that the shop has not: always in sight while there is something, or no network. */
 export function OfflineStrip({ bay, document }: { bay: Bay; document: RunDocument | null }) {
@@ -37,7 +40,7 @@ export function OfflineStrip({ bay, document }: { bay: Bay; document: RunDocumen
           without network.
         </p>
       )}
-      <SetAside refused={bay.refused} document={document} />
+      {bay.refused.length > 0 && <SetAside refused={bay.refused} document={document} />}
       {tasks.length > 0 && (
         <section role="alert" className="hatch flex flex-wrap items-center gap-4 px-6 py-3">
           <div className="min-w-0 grow">
