@@ -351,6 +351,16 @@ async function aShopInUse(): Promise<void> {
     ['week.wait', { jobId: job.orderId, untilDay: '2026-04-17', words: 'the left spring' }],
     ['week.away', { personId: ilse, days: ['2026-06-01'], away: true }],
     ['week.rush', { label: 'Cart with a bent arm', minutes: 90, promisedFor: '2026-04-17T22:00:00.000Z' }],
+    [
+      'skill.sign',
+      {
+        personId: ilse,
+        skill: 'welding',
+        untilDay: '2026-09-01',
+        leadId: shop.person('Odalys').id,
+        pin: shop.pin('Odalys'),
+      },
+    ],
     ['template.set', { stage: 'overdue', channel: 'mail', words: '{what} on your {car}: late.' }],
     [
       'spec.save',
@@ -398,7 +408,7 @@ async function aShopInUse(): Promise<void> {
 /** What stays behind on purpose: how people sign in, what is sent, what only this installation knows. */
 const LEFT_BEHIND =
   `command_done customer_link customer_link_view device device_key fold_edition message migration
-  outbox_taken rack_sheet rate_count session setup_code sign_in_try stand_in wrench_link wrench_reading`
+  outbox_taken practice_answer practice_scenario practice_try rack_sheet rate_count session setup_code sign_in_try stand_in wrench_link wrench_reading`
     .split(/\s+/)
     .filter(Boolean);
 

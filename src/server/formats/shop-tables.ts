@@ -20,6 +20,13 @@ export const SHOP_TABLES = [
     },
   },
   { name: 'person', key: 'id', columns: 'id name roles length_unit torque_unit skills' },
+  {
+    name: 'person_skill',
+    key: 'person_id, skill',
+    columns: 'person_id skill lead_id signed_at until_day',
+    // Exports of before have no such table.
+    optional: true,
+  },
   { name: 'customer', key: 'id', columns: 'id created_at' },
   {
     name: 'customer_contact',
