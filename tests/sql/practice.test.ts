@@ -123,7 +123,13 @@ test('a try is its owner’s: nobody else works it, a lead may read it, an ended
   });
   expect((await mine(id)).acts.filter(({ kind }) => kind === 'move')).toHaveLength(1);
   await actOnTry(id, ilse(), { kind: 'end', at: look.at });
+  const told = (await answersOf(db(), ilse())).length;
+  const [ended] = await triesOf(db(), ilse());
   expect(await actOnTry(id, ilse(), look)).toMatchObject({ ok: false, code: 'ended' });
+  expect(await actOnTry(id, ilse(), { kind: 'end', at: look.at })).toMatchObject({ code: 'ended' });
+  // What came of it was told once, and it ended when it did.
+  expect((await answersOf(db(), ilse())).length).toBe(told);
+  expect((await triesOf(db(), ilse()))[0]).toEqual(ended);
   expect((await triesOf(db(), ilse()))[0]).toMatchObject({ id, found: 0, faults: 1 });
   await expect(
     beginTry({ personId: ilse(), deviceId: DEVICE }, asked({ scenario: 'none' })),
