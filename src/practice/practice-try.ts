@@ -175,23 +175,26 @@ export class PracticeTry {
   }
 
   private byLead(act: Extract<PracticeAct, { kind: 'lead' }>): Outcome {
+    const move = this.byLeadMove(act);
+    if (!move) return { ok: false, code: 'no-thing', message: 'This job has no such thing.', field: 'about' };
+    return { ok: true, answer: {}, entries: this.keep([move], act) };
+  }
+
+  private byLeadMove({ what, about }: Extract<PracticeAct, { kind: 'lead' }>): MoveEntry | null {
     const { document } = this.now;
     const { personId } = this.car;
-    const fastener = document!.fasteners.find(({ id }) => id === act.about);
-    const move =
-      act.what === 'approve'
-        ? ({ kind: 'approval', data: { stepId: act.about, approverId: personId } } as MoveEntry)
-        : !fastener
-          ? null
-          : act.what === 'value'
-            ? valueOf(fastener, personId)
-            : ({
-                kind: 'torque.checked',
-                data: { fastenerId: fastener.id, place: fastener.place, checkerId: 'somebody else' },
-              } as MoveEntry);
-    if (!move)
-      return { ok: false, code: 'no-fastener', message: 'There is no such fastener.', field: 'about' };
-    return { ok: true, answer: {}, entries: this.keep([move], act) };
+    if (what === 'approve')
+      return document!.steps.some(({ id }) => id === about)
+        ? { kind: 'approval', data: { stepId: about, approverId: personId } }
+        : null;
+    const fastener = document!.fasteners.find(({ id }) => id === about);
+    if (!fastener) return null;
+    return what === 'value'
+      ? valueOf(fastener, personId)
+      : {
+          kind: 'torque.checked',
+          data: { fastenerId: fastener.id, place: fastener.place, checkerId: 'somebody else' },
+        };
   }
 
   private move(act: Extract<PracticeAct, { kind: 'move' }>): Outcome {

@@ -175,7 +175,9 @@ export async function actOnTry(id: string, personId: string, act: PracticeAct): 
     // The same tap sent twice is one tap.
     if (act.kind === 'move' && one.acts.some((done) => done.kind === 'move' && done.id === act.id))
       return { ok: true, answer: {}, entries: one.entries.filter((entry) => entry.id.startsWith(act.id)) };
+    const wasOver = one.ended;
     const outcome = one.act(act);
+    if (wasOver) return outcome;
     const { points } = one.score;
     await tx.run('UPDATE practice_try SET acts = ?, found = ?, points = ?, ended_at = ? WHERE id = ?', [
       JSON.stringify(one.acts),
