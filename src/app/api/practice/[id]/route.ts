@@ -21,5 +21,9 @@ export const POST = withMutationGuards(async (request) => {
     if (!checked.ok) return json(400, checked);
     act.input = checked.input;
   }
-  return json(200, { ok: true, answer: await actOnTry(id, session.person.id, act) });
+  const outcome = await actOnTry(id, session.person.id, act);
+  // A page is told what is seen there, never which fault it is of.
+  const told =
+    'seen' in outcome && outcome.seen ? { ...outcome, seen: { words: outcome.seen.words } } : outcome;
+  return json(200, { ok: true, answer: told });
 });
