@@ -17,6 +17,7 @@ export type Projection =
   | 'kitFacts'
   | 'conflicts'
   | 'stepTimes'
+  | 'skills'
   | 'search'
   | 'dueDates';
 

@@ -1,6 +1,7 @@
 import type { EntryData } from '@/core/ledger/entries';
 import type { PhotoData } from '@/core/ledger/kinds/noted';
 import type { OrderState } from '@/core/ledger/order-state';
+import type { Alone } from '@/core/practice/alone';
 import { alsoOpenedMove } from '@/core/moves/also-opened';
 import { clockOffMove, clockOnMove } from '@/core/moves/clock';
 import { compareMove } from '@/core/moves/compare';
@@ -33,6 +34,8 @@ export interface MoveFacts {
   backTo: EntryData['clock.on']['backTo'];
   /** The shop's smallest cut of a coil, in turns. */
   coilStepTurns: number;
+  /** Who may do what alone; absent where nobody is asked: on a practice car, and for what waited on its device. */
+  alone?: Alone;
   /** The person's clock was started elsewhere since. */
   overlaps: boolean;
 }
@@ -58,8 +61,8 @@ export function runningJob(state: OrderState): MovingOrder {
 const dataOf = <I extends { orderId: string }>({ orderId: _, ...data }: I) => data;
 
 const MOVES: { [N in OfflineName]: Move<N> } = {
-  'step.done': (state, input, { mover }) => ({
-    entries: stepDoneMove(runningJob(state), input, mover),
+  'step.done': (state, input, { mover, alone }) => ({
+    entries: stepDoneMove(runningJob(state), input, mover, alone),
     answer: { entryId: mover.commandId },
   }),
   'figure.record': (state, input, { mover }) => ({

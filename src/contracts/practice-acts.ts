@@ -2,10 +2,11 @@ import Joi from 'joi';
 import { FAULT_KINDS, type Scenario, WAYS } from '@/core/practice/scenario';
 import { id, line, oneOf } from './fields';
 import { OFFLINE_COMMANDS } from './offline-names';
+import { wheelMoves } from './wheel-moves';
 
 /** What a page may ask of a practice car. Moves are looked through by their own contracts beside this. */
 export const practiceAct = Joi.object({
-  kind: oneOf('move', 'lead', 'look', 'mend', 'end').required(),
+  kind: oneOf('move', 'lead', 'look', 'mend', 'gauges', 'rack', 'end').required(),
   id: id().when('kind', { is: Joi.valid('move', 'lead'), then: Joi.required(), otherwise: Joi.forbidden() }),
   name: Joi.valid(...OFFLINE_COMMANDS).when('kind', {
     is: 'move',
@@ -26,6 +27,12 @@ export const practiceAct = Joi.object({
     then: Joi.required().messages({ 'any.required': 'Say where to look' }),
     otherwise: Joi.forbidden(),
   }),
+  lengths: oneOf('in', 'mm').when('kind', {
+    is: 'gauges',
+    then: Joi.required(),
+    otherwise: Joi.forbidden(),
+  }),
+  moves: wheelMoves().when('kind', { is: 'rack', then: Joi.required(), otherwise: Joi.forbidden() }),
   way: oneOf(...WAYS).when('kind', { is: 'look', then: Joi.required(), otherwise: Joi.forbidden() }),
 });
 

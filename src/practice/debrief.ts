@@ -33,6 +33,8 @@ export interface Debrief {
   minutes: { book: number; taken: number };
   torques: { all: number; byHand: number };
   photos: { taken: number; asked: number };
+  /** How often the rack was read, and whether the last sheet was all in range. */
+  rack: { read: number; allIn: boolean };
 }
 
 const minutesBetween = (from: string, to: string) => (Date.parse(to) - Date.parse(from)) / 60_000;
@@ -84,6 +86,7 @@ export function debriefOf(one: PracticeTry): Debrief {
       all: ownTorques.length,
       byHand: ownTorques.filter(({ data }) => data.by === 'hand').length,
     },
+    rack: { read: one.sheets.length, allIn: one.sheets.at(-1) ?? false },
     photos: {
       taken: photos.filter(own).length,
       asked: one.asked.filter(({ photo }) => photo?.length).length,

@@ -1,3 +1,9 @@
+import type { WheelMoves } from '@/core/alignment/coach';
+import { formatTape } from '@/core/calc/tape.format';
+import type { TapeUnit } from '@/core/calc/tape.parse';
+import { eachCorner } from '@/core/corners';
+import { type AlignmentRow, alignmentRows } from '@/core/ledger/alignment-rows';
+import type { CarSetup } from '@/core/planner/measures';
 import type { Entry } from '@/core/ledger/entries';
 import type { OrderState } from '@/core/ledger/order-state';
 import type { MoveEntry } from '@/core/moves/move';
@@ -5,12 +11,14 @@ import type { MoveWrench } from '@/core/moves/torque';
 import { type Consequence, hiddenConsequences, refusedConsequence } from '@/core/practice/consequences';
 import type { HiddenCar } from '@/core/practice/hidden-car';
 import { type Seen, look, placeAt } from '@/core/practice/looks';
+import { type PracticeSheet, PRACTICE_SPEC, gaugesAt, rackAt, setupOf } from '@/core/practice/instruments';
 import { type LookWay, type Scenario, faultKey, ownStepId } from '@/core/practice/scenario';
 import { type Score, scoreOf } from '@/core/practice/score';
 import { judgeStep } from '@/core/procedure/engine';
+import { bothOnWheels } from '@/core/procedure/car';
 import type { RunDocument } from '@/core/procedure/engine';
 import type { Step } from '@/core/procedure/types';
-import { Refusal } from '@/core/refusal';
+import { Refusal, attempt } from '@/core/refusal';
 import { foldOnto, foldOrder } from '@/contracts/fold';
 import { type MoveFacts, makeMove } from '@/contracts/moves';
 import type { InputOf, OfflineName } from '@/contracts/commands';
@@ -25,6 +33,8 @@ export type PracticeAct =
   | { kind: 'lead'; id: string; at: string; what: 'approve' | 'value' | 'check'; about: string }
   | { kind: 'look'; at: string; place: string; way: LookWay }
   | { kind: 'mend'; at: string; place: string }
+  | { kind: 'gauges'; at: string; lengths: TapeUnit }
+  | { kind: 'rack'; at: string; moves: WheelMoves }
   | { kind: 'end'; at: string };
 
 export interface PracticeCar {
@@ -35,6 +45,15 @@ export interface PracticeCar {
   deviceId: string;
   wrenches: readonly MoveWrench[];
   startedAt: string;
+  /** How it is hung, and what is drawn of it; absent in what an earlier release began. */
+  setup?: CarSetup;
+  seed?: number;
+}
+
+/** What the rack read, judged, and what can be turned. */
+export interface RackRead {
+  rows: AlignmentRow[];
+  adjusters: PracticeSheet['adjusters'];
 }
 
 /** What came of one act. */
@@ -72,6 +91,8 @@ export class PracticeTry {
   readonly looks: { act: Extract<PracticeAct, { kind: 'look' }>; words: string; fault: string | null }[] = [];
   readonly consequences: Consequence[] = [];
   readonly refused: { stepId: string; code: string }[] = [];
+  /** Each sheet the rack gave: whether every angle was in its range. */
+  readonly sheets: boolean[] = [];
   needless = 0;
   ended = false;
   private now: OrderState;
@@ -142,6 +163,16 @@ export class PracticeTry {
         return this.lookAt(act);
       case 'mend':
         return this.mend(act);
+      case 'gauges': {
+        const read = gaugesAt(this.hidden, this.seed + this.acts.length);
+        return {
+          ok: true,
+          answer: eachCorner((corner) => formatTape(read[corner], act.lengths)),
+          entries: [],
+        };
+      }
+      case 'rack':
+        return this.onRack(act);
       case 'lead':
         return this.byLead(act);
       case 'end':
@@ -172,6 +203,27 @@ export class PracticeTry {
     for (const { fault } of open) this.mended.add(fault!);
     if (!open.length) this.needless += 1;
     return { ok: true, answer: {}, entries: [], mended: open.length > 0 };
+  }
+
+  private get seed(): number {
+    return this.car.seed ?? 1;
+  }
+
+  private onRack({ moves }: Extract<PracticeAct, { kind: 'rack' }>): Outcome {
+    if (!bothOnWheels(this.now.run!.car.support))
+      return {
+        ok: false,
+        code: 'support',
+        message: 'A rack reads a car that stands on its wheels.',
+        field: '',
+      };
+    const read = attempt(() => rackAt(this.hidden, this.car.setup ?? setupOf({}), this.seed, moves));
+    if (!read.ok)
+      return { ok: false, code: read.refusal.code, message: read.refusal.message, field: 'moves' };
+    const { before, after, adjusters } = read.value;
+    const rows = alignmentRows(PRACTICE_SPEC, before, after);
+    this.sheets.push(rows.every(({ verdict }) => verdict === 'in' || verdict === 'not judged'));
+    return { ok: true, answer: { rows, adjusters } satisfies RackRead, entries: [] };
   }
 
   private byLead(act: Extract<PracticeAct, { kind: 'lead' }>): Outcome {

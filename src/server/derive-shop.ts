@@ -3,6 +3,7 @@ import { openTasks } from '@/core/ledger/device-conflicts';
 import { type OrderState, isClosed } from '@/core/ledger/order-state';
 import { gramsOf, searchWords } from '@/core/ledger/search-words';
 import { jobTimes } from '@/core/ledger/step-times';
+import { workedOf } from '@/core/practice/worked';
 import { remainingWork } from '@/core/schedule/remaining-work';
 import type { Db } from './database';
 import { procedureLibrary } from './procedures';
@@ -57,6 +58,24 @@ export async function deriveStepTimes(tx: Db, order: OrderRow, state: OrderState
       book,
       Math.min(9999, Math.round(actual * 100) / 100),
       new Date(state.run!.done.get(stepId)!.at),
+    ]),
+  );
+}
+
+/** Who did what that can be signed off, alone or beside somebody: each kind of step, and the job it was of. */
+export async function deriveSkills(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
+  await tx.run('DELETE FROM skill_worked WHERE order_id = ?', [order.id]);
+  await insertMany(
+    tx,
+    'skill_worked',
+    ['order_id', 'person_id', 'skill', 'alone', 'beside', 'last_at'],
+    workedOf(state).map(({ personId, skill, alone, beside, lastAt }) => [
+      order.id,
+      personId,
+      skill,
+      alone,
+      beside,
+      new Date(lastAt),
     ]),
   );
 }

@@ -7,7 +7,13 @@ import { markNow, tapeOf } from '@/core/ledger/tape';
 import type { Db } from './database';
 import { insertMany } from './insert-many';
 import { deriveBookings, deriveKitFacts, deriveWatch, deriveWishes } from './derive-after';
-import { deriveConflicts, deriveRemainingWork, deriveSearch, deriveStepTimes } from './derive-shop';
+import {
+  deriveConflicts,
+  deriveRemainingWork,
+  deriveSearch,
+  deriveSkills,
+  deriveStepTimes,
+} from './derive-shop';
 import { type WholeOrder, wholeOrder, type OrderRow } from './entries/order';
 import { projectionsOf } from '@/contracts/entries';
 import type { Projection } from '@/contracts/entry';
@@ -223,6 +229,7 @@ const DERIVED: Record<Projection, { run: Deriver; whenClosed?: true }> = {
   kitFacts: { run: deriveKitFacts },
   conflicts: { run: deriveConflicts },
   stepTimes: { run: deriveStepTimes, whenClosed: true },
+  skills: { run: deriveSkills },
   search: { run: deriveSearch },
   // After the come-backs and the dials it is worked out from.
   dueDates: { run: deriveDueDates },
@@ -250,7 +257,7 @@ export async function deriveOrder(tx: Db, whole: WholeOrder, touched: Touched = 
 }
 
 /** Counted up whenever the same entries derive other rows: the next start then writes them anew. */
-export const FOLD_EDITION = 1;
+export const FOLD_EDITION = 2;
 
 /** The tables that hold nothing but what the entries say. */
 export const DERIVED_TABLES = [
@@ -270,6 +277,7 @@ export const DERIVED_TABLES = [
   'kit_fact',
   'week_need',
   'step_time',
+  'skill_worked',
   'task_now',
   'lowering_now',
   'search_doc',

@@ -336,7 +336,7 @@ export interface Tables {
     lead_id: string;
     person_id: string;
     signed_at: Date;
-    skill: 'springs' | 'steering' | 'brakes' | 'welding' | 'rack';
+    skill: string;
     until_day: Date | null;
   };
   photo: {
@@ -497,6 +497,14 @@ export interface Tables {
     last_at: Date;
     who: string;
     wrong: number;
+  };
+  skill_worked: {
+    alone: number;
+    beside: number;
+    last_at: Date;
+    order_id: string;
+    person_id: string;
+    skill: string;
   };
   stand_in: {
     chosen: number;

@@ -112,16 +112,19 @@ async function tryForm(page: Page, form: Locator, where: string): Promise<number
     said.filter((one) => one.words === ''),
     `${where}: a field without words`,
   ).toEqual([]);
-  // The hand is led to what is wrong, and it is in view.
-  const led = await form.evaluate((node) => {
-    const at = document.activeElement;
-    if (!at || !node.contains(at)) return false;
-    const wrong =
-      at.getAttribute('aria-invalid') === 'true' || at.querySelector('[aria-invalid=true]') !== null;
-    const { top, bottom } = at.getBoundingClientRect();
-    return wrong && bottom > 0 && top < innerHeight;
-  });
-  expect(led, `${where}: the first wrong field is not where the hand is`).toBe(true);
+  // The hand is led to what is wrong, and it is in view: as soon as the page has come to it.
+  const isLed = () =>
+    form.evaluate((node) => {
+      const at = document.activeElement;
+      if (!at || !node.contains(at)) return false;
+      const wrong =
+        at.getAttribute('aria-invalid') === 'true' || at.querySelector('[aria-invalid=true]') !== null;
+      const { top, bottom } = at.getBoundingClientRect();
+      return wrong && bottom > 0 && top < innerHeight;
+    });
+  await expect
+    .poll(isLed, { message: `${where}: the first wrong field is not where the hand is` })
+    .toBe(true);
   return said.length;
 }
 

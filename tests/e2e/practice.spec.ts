@@ -2,7 +2,7 @@ import { type Page, expect, test } from './covered';
 import { questionOf, answerOf } from '../../src/core/practice/drills';
 import { db } from '../../src/server/database';
 import { jobStarted } from '../support/shop';
-import { DONE, enterPin, press, signIn, touching } from './hands';
+import { DONE, choose, enterPin, press, signIn, touching } from './hands';
 
 test.use({ hasTouch: true, viewport: { width: 820, height: 1180 } });
 test.beforeEach(() => touching(true));
@@ -92,6 +92,64 @@ test('in earnest mode nothing is let happen that the bay refuses, and it says th
   await press(page.getByRole('radio', { name: 'Rear' }));
   await press(page.getByRole('button', { name: 'Lower it onto its wheels' }));
   await expect(page.getByRole('dialog').getByRole('alert')).toBeVisible();
+});
+
+test('wrench, camera and rack stand in on a practice car: bound and pulled, taken in a tap, read and read again', async ({
+  page,
+}) => {
+  await signIn(page, 'Ilse');
+  await page.goto('/practice');
+  const job = page.getByRole('combobox', { name: 'Job' });
+  await choose(job, 'visit-alignment');
+  await press(page.locator('div').filter({ has: job }).last().getByRole('button', { name: 'As in earnest' }));
+  const heading = page.getByRole('heading', { level: 1 });
+  const done = async () => {
+    const was = await heading.innerText();
+    await press(page.getByRole('button', { name: DONE }));
+    await expect(heading).not.toHaveText(was);
+  };
+  await expect(heading).toContainText('Ask how it drives');
+  await press(page.getByRole('button', { name: 'Photo', exact: true }));
+  await expect(page.getByRole('figure')).toContainText('1 in all, drawn ones');
+  await done();
+  await page.getByLabel(/wear noted/).fill('none');
+  await press(page.getByRole('button', { name: 'Record this figure: done' }));
+  await expect(heading).toContainText('On to the rack');
+  await done();
+
+  await press(page.getByRole('button', { name: 'On the rack' }));
+  const rack = page.getByRole('dialog', { name: 'On the rack' });
+  const camber = rack
+    .getByRole('row', { name: /^Camber, left front/ })
+    .getByRole('cell')
+    .nth(1);
+  await expect(camber).toHaveText(/°$/);
+  await expect(rack.getByRole('status')).toContainText('Not all reached');
+  const came = await camber.innerText();
+  await rack
+    .getByLabel(/camber slot/)
+    .first()
+    .fill('4');
+  await press(rack.getByRole('button', { name: 'Read it again' }));
+  await expect(camber).not.toHaveText(came);
+  await page.keyboard.press('Escape');
+
+  await done();
+  await done();
+  await expect(heading).toContainText('Torque and stripe');
+  const bind = page.getByRole('button', { name: 'Bind a wrench to this tablet' });
+  if (!(await bind.isVisible())) await press(page.getByRole('button', { name: 'More', exact: true }));
+  await press(bind);
+  await press(page.getByRole('dialog').getByRole('button', { name: /^Practice wrench/ }));
+  const pull = page.getByRole('button', { name: /^Pull to/ });
+  await press(pull);
+  await expect(page.getByText(/by wrench|of 2 passes|whole stripe|✓/).first()).toBeVisible();
+  await press(page.getByRole('button', { name: 'End it: debrief' }));
+  await expect(page.getByRole('row', { name: /^Torques, typed by hand 0 of [1-9]/ })).toBeVisible();
+  await expect(
+    page.getByRole('row', { name: /^Read on the rack 2, the last not all in range/ }),
+  ).toBeVisible();
+  await expect(page.getByRole('row', { name: /^Photos, of those asked 1 of/ })).toBeVisible();
 });
 
 test('a series of drills: judged by the calculators, what does not read is asked for again, missed ones are due', async ({
@@ -198,14 +256,30 @@ test('a sign-off by the lead’s PIN: the bay asks whoever has none for a second
   await page.goto('/practice/skills');
   const ilse = page.locator('[data-person="Ilse"]');
   await press(ilse.getByRole('button', { name: 'Sign off' }));
-  await press(page.getByRole('radio', { name: 'springs and struts' }));
+  await choose(page.getByLabel('For', { exact: true }), 'springs');
   await enterPin(page, 'Odalys', 'Sign it');
   const springs = ilse.locator('[data-skill="springs"]');
   await expect(springs).toContainText('signed off');
   await signIn(page, 'Brannoch');
   await page.goto(`/bay/${job.orderId}`);
-  await expect(page.getByTestId('skill-note')).toHaveText(
-    'Brannoch is not signed off for springs and struts: a second person beside you, one of Ilse.',
+  const note = page.getByTestId('skill-note');
+  await expect(note).toContainText(
+    'Brannoch is not signed off for springs and struts. Who stands beside you?',
+  );
+  const tap = page.getByRole('button', { name: 'Say who is beside you' });
+  await expect(tap).toBeDisabled();
+  await press(note.getByRole('button', { name: 'Ilse' }));
+  const left = page.getByRole('heading', { level: 1 });
+  const was = await left.textContent();
+  await press(page.getByRole('button', { name: 'Done', exact: true }));
+  await expect(left).not.toHaveText(was!);
+  // The next step of springs asks too, and remembers who it was.
+  await signIn(page, 'Odalys');
+  await page.goto(`/orders/${job.orderId}/trail`);
+  await expect(page.getByText(/Done: .*, with Ilse beside\./).first()).toBeVisible();
+  await page.goto('/practice/skills');
+  await expect(page.locator('[data-person="Brannoch"]').locator('[data-skill="springs"]')).toContainText(
+    /worked: \d+ steps?, 1 of them beside somebody/,
   );
   await signIn(page, 'Ilse');
   await page.goto(`/bay/${job.orderId}`);

@@ -81,6 +81,8 @@ export const bay = area('In the bay', {
       by?: FigureBy;
       sheet?: { name: string; text: string }[];
       confirmed?: boolean;
+      /** Who stands beside, where whoever taps may not do it alone. */
+      beside?: string[];
     },
     { entryId: string }
   >({
@@ -100,6 +102,7 @@ export const bay = area('In the bay', {
         .max(20)
         .default([]),
       confirmed: Joi.boolean().default(false),
+      beside: Joi.array().items(id()).max(4).unique().default([]),
     },
   }),
   /** The lead's yes to a step that cannot be undone, with the lead's own PIN. */

@@ -1,8 +1,14 @@
 import Joi from 'joi';
 import { ROLES, type Role } from '@/core/ledger/roles';
-import { SKILLS, type Skill } from '@/core/practice/skills';
+import type { SignedFor } from '@/core/practice/alone';
+import { SKILLS } from '@/core/practice/skills';
 import { day, line, pin, id, oneOf } from '../fields';
 import { area, contract } from '../command';
+
+/** A kind of step, or a job by its procedure. */
+const SIGNED_FOR = new RegExp(`^(${SKILLS.join('|')}|job [a-z0-9][a-z0-9-]*)$`);
+const signedFor = () =>
+  line(120).pattern(SIGNED_FOR).messages({ 'string.pattern.base': 'Choose what it is for' });
 
 export const newPersonFields = {
   name: line(80).required(),
@@ -61,7 +67,7 @@ export const people = area('People', {
   /** Signs somebody off for what they may do alone, by a lead's PIN: the week plans by it, the bay says who may. */
   'skill.sign': contract<{
     personId: string;
-    skill: Skill;
+    skill: SignedFor;
     untilDay?: string | null;
     leadId: string;
     pin: string;
@@ -70,19 +76,19 @@ export const people = area('People', {
     who: ['lead'],
     fields: {
       personId: id().required(),
-      skill: oneOf(...SKILLS).required(),
+      skill: signedFor().required(),
       untilDay: day().allow(null).default(null),
       leadId: id().required(),
       pin: pin().required(),
     },
   }),
   /** Takes a sign-off back, by a lead's PIN. */
-  'skill.end': contract<{ personId: string; skill: Skill; leadId: string; pin: string }>({
+  'skill.end': contract<{ personId: string; skill: SignedFor; leadId: string; pin: string }>({
     title: 'End a sign-off',
     who: ['lead'],
     fields: {
       personId: id().required(),
-      skill: oneOf(...SKILLS).required(),
+      skill: signedFor().required(),
       leadId: id().required(),
       pin: pin().required(),
     },

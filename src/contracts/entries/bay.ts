@@ -19,7 +19,10 @@ import { bringWork } from '@/core/procedure/entry-work';
 import { applyLeftOff } from '@/core/procedure/left-off';
 import { applySupport, judgeSupport } from '@/core/procedure/support';
 import { torqueBoth } from '@/core/units/torque-text';
-import { type EntryContracts } from '../entry';
+import type { EntryContracts, EntryNames } from '../entry';
+
+const besideWords = (beside: readonly string[] | undefined, names: EntryNames): string =>
+  beside?.length ? `, with ${beside.map((id) => names.person(id)).join(' and ')} beside` : '';
 
 const HARMFUL = new Set(['ground', 'drive', 'loose', 'untorqued', 'support']);
 
@@ -35,7 +38,12 @@ function foldStep(state: OrderState, entry: EntryOf<'step.done'>): void {
   }
   const late = lateThings(state, entry);
   const before = late.size ? carBefore(run) : null;
-  applyStep(document, run, entry.data.stepId, { entryId: entry.id, at: entry.at, personId: entry.personId });
+  applyStep(document, run, entry.data.stepId, {
+    entryId: entry.id,
+    at: entry.at,
+    personId: entry.personId,
+    ...(entry.data.beside ? { beside: entry.data.beside } : {}),
+  });
   if (step && before) keepLessSafe(run, before, step, late);
 }
 
@@ -78,7 +86,8 @@ export const bay: EntryContracts<keyof BayEntries> = {
   'step.done': {
     fold: foldStep,
     describe: (entry, names) =>
-      `Done: ${names.step(entry.data.stepId)}${entry.data.measured ? ` (${entry.data.measured})` : ''}.`,
+      `Done: ${names.step(entry.data.stepId)}${entry.data.measured ? ` (${entry.data.measured})` : ''}${besideWords(entry.data.beside, names)}.`,
+    projections: ['skills'],
     correctedBy: ['entry.void'],
   },
   approval: {

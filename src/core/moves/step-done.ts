@@ -7,6 +7,7 @@ import { refuseUntried } from '../ledger/trial-loop';
 import { type FiguresInput, figuresMove, refuseUnmeasured } from './figures';
 import { twinCorner } from '../corners';
 import { isCoilCut, turnsCut } from '../procedure/coil-cuts';
+import { type Alone, NOBODY_ASKS, askedOfStep, refuseAlone } from '../practice/alone';
 import { type MoveEntry, type Mover, type MovingOrder, refuse, refuseOnTheRoad } from './move';
 
 export interface StepDoneInput extends Partial<Omit<FiguresInput, 'stepId'>> {
@@ -14,6 +15,8 @@ export interface StepDoneInput extends Partial<Omit<FiguresInput, 'stepId'>> {
   /** Figures as a line of text: of jobs that began before they were entries. */
   measured?: string;
   note?: string;
+  /** Who stands beside. */
+  beside?: readonly string[];
 }
 
 /** The figures that come with a step. */
@@ -26,8 +29,9 @@ const readFigures = (
 /** A step as done, when the car as it stands, and whoever holds lowering, allow it. @throws Refusal */
 export function stepDoneMove(
   { state, document, run }: MovingOrder,
-  { stepId, measured, note, ...read }: StepDoneInput,
+  { stepId, measured, note, beside = [], ...read }: StepDoneInput,
   mover: Mover,
+  alone: Alone = NOBODY_ASKS,
 ): MoveEntry[] {
   if (state.alarms.length)
     throw new Refusal('alarm', `The job is stopped: ${state.alarms[0]!.message}`, 'stepId');
@@ -36,6 +40,7 @@ export function stepDoneMove(
   if (step.sets || step.closes?.length || opensOrLoosens(step)) refuseOnTheRoad(state, 'stepId');
   const does = { lowers: lowersOrDrives(run, step), opens: opensOrLoosens(step) };
   refuse(judgeDevice(state.conflicts, mover.deviceId, does, mover.offline), 'stepId');
+  refuseAlone(askedOfStep(document, step), alone, mover.personId, beside);
   const figures = readFigures({ state, document, run }, stepId, read);
   if (asksFigures(state)) {
     refuseUnmeasured(
@@ -74,7 +79,15 @@ export function stepDoneMove(
   }
   // The step first, so that it is named by the command: figures of a step that opens again are asked anew all the same.
   return [
-    { kind: 'step.done', data: { stepId, measured: measured || null, note: note || null } },
+    {
+      kind: 'step.done',
+      data: {
+        stepId,
+        measured: measured || null,
+        note: note || null,
+        ...(beside.length ? { beside: [...beside] } : {}),
+      },
+    },
     ...figures,
   ];
 }

@@ -20,11 +20,15 @@ export const OLD_WORDS: Record<string, Skill> = { welding: 'welding', alignment:
 const WELD = /weld/i;
 const SPRUNG = /coil|spring|strut|leaf/;
 
+/** Whose step it is: the job it came with, by its procedure; null where a lead added it. */
+export const jobOfStep = (document: Pick<RunDocument, 'sources'>, { id }: Pick<Step, 'id'>): string | null =>
+  document.sources.find(({ prefix }) => id.startsWith(`${prefix}/`))?.id ?? null;
+
 /** What a step asks for. */
-export function skillsOfStep(document: RunDocument, step: Step): Skill[] {
+export function skillsOfStep({ fasteners }: Pick<RunDocument, 'fasteners'>, step: Step): Skill[] {
   const handled = new Set([...(step.loosens ?? []), ...(step.torques ?? [])]);
   const critical = new Set(
-    document.fasteners.flatMap(({ id, critical: what }) => (what && handled.has(id) ? [what] : [])),
+    fasteners.flatMap(({ id, critical: what }) => (what && handled.has(id) ? [what] : [])),
   );
   const found = new Set<Skill>();
   if ([...(step.out ?? []), ...(step.in ?? [])].some((name) => SPRUNG.test(name))) found.add('springs');
@@ -33,33 +37,6 @@ export function skillsOfStep(document: RunDocument, step: Step): Skill[] {
   if (step.tools?.some(({ kind }) => WELD.test(kind))) found.add('welding');
   if (step.phase === 'align' && handled.size) found.add('rack');
   return SKILLS.filter((skill) => found.has(skill));
-}
-
-/** A sign-off as it is on record. */
-export interface SkillSign {
-  personId: string;
-  skill: Skill;
-  /** The last day it holds, `YYYY-MM-DD`; null holds until somebody ends it. */
-  untilDay: string | null;
-}
-
-export const holds = ({ untilDay }: Pick<SkillSign, 'untilDay'>, today: string): boolean =>
-  untilDay === null || untilDay >= today;
-
-/**
- * What somebody at a step is not signed off for.
- * @param signs those that hold today
- * @returns nothing in a shop where nobody has been signed off for it yet: it has not begun to ask
- */
-export function skillsMissing(
-  asked: readonly Skill[],
-  signs: readonly Pick<SkillSign, 'personId' | 'skill'>[],
-  personId: string,
-): Skill[] {
-  return asked.filter((skill) => {
-    const who = signs.filter((sign) => sign.skill === skill).map((sign) => sign.personId);
-    return who.length > 0 && !who.includes(personId);
-  });
 }
 
 /** Which skill a fault of a practice car is about. */

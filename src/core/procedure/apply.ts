@@ -1,16 +1,11 @@
 import { type Opened, actOfOpened } from './also-opened';
 import { type Looseness, mayBeFinal, supportAfter } from './car';
 import { workActOnAxles, workOnAxles } from './on-axle';
-import { type FastenerState, type RunDocument, type RunState, stepOf } from './run-state';
+import { type DoneMark, type FastenerState, type RunDocument, type RunState, stepOf } from './run-state';
 import type { TorqueSpec } from './types';
 
 /** Records a step as done and applies what it does to the car. What is open already, or closed already, stays so. */
-export function applyStep(
-  run: RunDocument,
-  state: RunState,
-  stepId: string,
-  entry: { entryId: string; at: string; personId: string },
-): void {
+export function applyStep(run: RunDocument, state: RunState, stepId: string, entry: DoneMark): void {
   const step = stepOf(run, stepId);
   if (!step) return;
   workOnAxles(run, state, step);

@@ -34,6 +34,14 @@ export interface RunDocument extends PlainProcedure {
   carried: { open: string[]; loose: Record<string, Looseness>; leftOff?: string[] };
 }
 
+/** Who did a step when, and whom they say stood beside them. */
+export interface DoneMark {
+  entryId: string;
+  at: string;
+  personId: string;
+  beside?: readonly string[];
+}
+
 /** What the paint across nut and part says. */
 export type Stripe = 'bare' | 'broken' | 'thin' | 'full' | 'double' | 'shifted';
 
@@ -72,7 +80,7 @@ export interface RunState {
   car: CarState;
   /** How each end hangs and what carries it, where the run says what holds what. */
   hang: Record<OneEnd, Hang>;
-  done: Map<string, { entryId: string; at: string; personId: string }>;
+  done: Map<string, DoneMark>;
   openedBy: Map<string, { step: string | null; at: string | null }>;
   fasteners: Map<string, FastenerState>;
   approved: Set<string>;

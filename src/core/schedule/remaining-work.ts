@@ -12,7 +12,9 @@ import {
   planAnswer,
 } from '../ledger/order-state';
 import { type Asking, proceduresAsked } from '../planner/procedures-for';
-import type { Phase, Step } from '../procedure/types';
+import { type AskedOf, askedOfSteps } from '../practice/alone';
+import { skillsOfStep } from '../practice/skills';
+import type { Phase, Procedure, Step } from '../procedure/types';
 import type { PhaseNeed } from './types';
 
 /** What an open order still needs of the week, by the book; days and hours are laid on later. */
@@ -22,7 +24,8 @@ export interface PhaseNeedOfOrder {
   book: number;
   needs: PhaseNeed;
   helperMinutes: number;
-  skill: string | null;
+  /** What whoever does it must be signed off for, to do it alone. */
+  asks: AskedOf[];
   nextDay: boolean;
   /** What must happen first, in words; the day where somebody named one. */
   waits: { words: string; until: string | null } | null;
@@ -42,8 +45,6 @@ const LOOK_MINUTES = 50;
 const RACK_MINUTES = 60;
 const ROAD_MINUTES = 45;
 const UNKNOWN_WORK_MINUTES = 240;
-/** How long a step may take a welder. */
-const WELD = /weld/i;
 
 const IN_BAY: readonly Phase[] = ['teardown', 'fit', 'reassemble', 'on-wheels'];
 
@@ -70,6 +71,21 @@ function waitsOf(state: OrderState): PhaseNeedOfOrder['waits'] {
   return null;
 }
 
+/** A procedure as the week knows it: what asks for it, and what it will ask. */
+type Known = Asking & Pick<Procedure, 'steps' | 'fasteners'>;
+
+/** Before the work has begun: what the procedures that the plan asks for will ask. */
+function askedBefore(state: OrderState, library: readonly Known[]): AskedOf[] {
+  const named = proceduresOf(state, library).split(' ');
+  return library.flatMap((procedure) => {
+    if (!named.includes(procedure.id)) return [];
+    const found = new Set(
+      procedure.steps.flatMap((step) => (IN_BAY.includes(step.phase) ? skillsOfStep(procedure, step) : [])),
+    );
+    return found.size ? [{ kinds: [...found], job: procedure.id }] : [];
+  });
+}
+
 /** The procedures of the run, or before it has begun, those the plan asks for. */
 export const proceduresOf = (state: OrderState, library: readonly Asking[]) =>
   state.document?.sources.map((source) => source.id).join(' ') ??
@@ -79,14 +95,14 @@ export const proceduresOf = (state: OrderState, library: readonly Asking[]) =>
  * What is left to do on an order, in the order of work; nothing when it is closed.
  * @param library the procedures that ship: before the work has begun, those the plan asks for say whose hours count
  */
-export function remainingWork(state: OrderState, library: readonly Asking[]): RemainingWork {
+export function remainingWork(state: OrderState, library: readonly Known[]): RemainingWork {
   const { document, run } = state;
   const phases: PhaseNeedOfOrder[] = [];
   const left = document?.steps.filter((step) => !run!.done.has(step.id) && !run!.skipped.has(step.id)) ?? [];
   const bay = left.filter((step) => IN_BAY.includes(step.phase));
   const job = isJob(state);
   const add = (phase: Partial<PhaseNeedOfOrder> & Pick<PhaseNeedOfOrder, 'id' | 'name' | 'book'>) =>
-    phases.push({ needs: 'bay', helperMinutes: 0, skill: null, nextDay: false, waits: null, ...phase });
+    phases.push({ needs: 'bay', helperMinutes: 0, asks: [], nextDay: false, waits: null, ...phase });
   const closed = isClosed(state);
   if (!closed && job && !baselineOf(state))
     add({ id: 'look', name: 'Look over and heights', book: LOOK_MINUTES });
@@ -97,7 +113,7 @@ export function remainingWork(state: OrderState, library: readonly Asking[]): Re
       book: run ? minutesOf(bay) : latestPlan(state)?.data.minutes || UNKNOWN_WORK_MINUTES,
       needs: 'lift',
       helperMinutes: bay.reduce((most, step) => Math.max(most, step.helper ?? 0), 0),
-      skill: bay.some((step) => step.tools?.some((tool) => WELD.test(tool.kind))) ? 'welding' : null,
+      asks: document ? askedOfSteps(document, bay) : askedBefore(state, library),
       waits: run ? null : waitsOf(state),
     });
   }
@@ -108,7 +124,7 @@ export function remainingWork(state: OrderState, library: readonly Asking[]): Re
       name: 'Alignment',
       book: RACK_MINUTES,
       needs: 'rack',
-      skill: null,
+      asks: [{ kinds: ['rack'], job: null }],
       // A car just put on its wheels settles overnight before it is measured to the minute.
       nextDay: job && !afterHeightsOf(state),
     });

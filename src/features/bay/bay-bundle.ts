@@ -1,6 +1,7 @@
 import { missingShots } from '@/core/ledger/closing';
 import { nextThing } from '@/core/ledger/next-thing';
 import type { Entry } from '@/core/ledger/entries';
+import { type Alone, NOBODY_ASKS } from '@/core/practice/alone';
 import { openTasks } from '@/core/ledger/device-conflicts';
 import type { HeightOccasion } from '@/core/ledger/kinds/arrival';
 import { type OrderState, baselineOf, isJob, isRecheck } from '@/core/ledger/order-state';
@@ -16,7 +17,6 @@ import type { BodyKind } from '@/core/stance/shapes';
 import { shopClock, shopDay, spanText } from '@/core/units/shop-time';
 import type { TrayReading, WrenchLink } from '@/server/devices/torque-wrench';
 import type { ElsewhereOnTheCar } from '@/server/other-orders';
-import type { MayAlone } from '@/server/queries/skills';
 import type { Wrench } from '@/server/queries/orders';
 import type { PinPerson } from '@/ui/pin-fields';
 import { orderHref } from '../orders/order-href';
@@ -53,7 +53,7 @@ export interface BayBundle {
   /** All other open orders of this car, and what they have in hand; absent in what an earlier release kept. */
   elsewhere?: ElsewhereOnTheCar[];
   /** Who may do what alone; absent in what an earlier release kept. */
-  mayAlone?: MayAlone[];
+  alone?: Alone;
   /** The server's clock when this was read. */
   readAt: string;
 }
@@ -167,7 +167,7 @@ export function bayPropsOf(bundle: BayBundle, state: OrderState, nowIso: string)
     targets: describeTarget(state, bundle.viewer.lengthUnit),
     sources: bundle.sources,
     elsewhere: (bundle.elsewhere ?? []).filter((one) => one.inHand.length > 0 || one.onTheRoad),
-    mayAlone: bundle.mayAlone ?? [],
+    alone: bundle.alone ?? NOBODY_ASKS,
     kit: state.parts.list?.data.kit ?? null,
     next: () => {
       const { text, page } = nextThing(state);

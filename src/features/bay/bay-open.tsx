@@ -1,5 +1,6 @@
 'use client';
 
+import { whoMayCheck } from '@/core/practice/alone';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { forbidsDrive, looseFasteners, openItems, placedName } from '@/core/procedure/engine';
@@ -118,6 +119,7 @@ export function BayOpen(props: BayProps & { step: Step | null; onStep: (id: stri
               fastener={fastener}
               people={props.people}
               takenBy={run.fasteners.get(fastener.id)!.takenBy}
+              may={whoMayCheck(document, fastener, props.alone)}
               button={{}}
             />
           </li>

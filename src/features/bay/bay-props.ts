@@ -8,7 +8,7 @@ import { CORNER_NAMES, type RunDocument, type RunState } from '@/core/procedure/
 import type { RungMinutes } from '@/core/procedure/refits';
 import type { OneEnd, Step } from '@/core/procedure/types';
 import type { TrayReading, WrenchLink } from '@/server/devices/torque-wrench';
-import type { MayAlone } from '@/server/queries/skills';
+import type { Alone } from '@/core/practice/alone';
 import type { Wrench } from '@/server/queries/orders';
 import type { PinPerson } from '@/ui/pin-fields';
 
@@ -75,7 +75,7 @@ export interface BayProps {
   state: OrderState;
   lengthUnit: 'in' | 'mm';
   /** Who of the crew may do what alone. */
-  mayAlone: MayAlone[];
+  alone: Alone;
   /** A car that is practiced on, and whether what is wrong is let happen there. */
   practice?: { letsHappen: boolean };
   /** Height gauges stand in at the wheels. */

@@ -31,6 +31,7 @@ export function BayView({ strip, heights, ...props }: BayProps & { strip?: React
   const { document, run } = props;
   const queue = useMemo(() => nextSteps(document, run), [document, run]);
   const [chosen, setChosen] = useState<string | null>(null);
+  const [beside, setBeside] = useState<string[]>([]);
   const [walking, setWalking] = useState(false);
   const now = queue.find((entry) => entry.step.id === chosen) ?? queue[0];
   const then = queue.filter((entry) => entry !== now);
@@ -94,6 +95,8 @@ export function BayView({ strip, heights, ...props }: BayProps & { strip?: React
               refused={now.refused}
               number={stepNumber(document, now.step.id)}
               onDone={() => setChosen(null)}
+              beside={beside}
+              onBeside={setBeside}
             />
           ) : (
             <section className="px-6 py-10">

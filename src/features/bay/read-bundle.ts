@@ -15,7 +15,6 @@ import {
 } from '@/server/queries/page-data';
 import { rungMinutes } from '@/server/queries/rung-minutes';
 import { whoMayAlone } from '@/server/queries/skills';
-import { shopDay } from '@/core/units/shop-time';
 import type { Session } from '@/server/sessions/sessions';
 import type { BayBundle } from './bay-bundle';
 
@@ -25,27 +24,18 @@ export async function readBayBundle(orderId: string, session: Session): Promise<
   if (!file) return null;
   const { state, shop, people: names } = file;
   if (!state.document || !state.run) return 'no-run';
-  const [
-    { everybody, leads },
-    places,
-    wrenches,
-    { link, tray },
-    sources,
-    elsewhere,
-    standIns,
-    rungs,
-    mayAlone,
-  ] = await Promise.all([
-    crewNames(),
-    placesOfShop(),
-    shopWrenches(),
-    wrenchOfTablet(session.deviceId),
-    runSources(state.document),
-    elsewhereOnTheCar(db(), { id: file.id, vehicleId: file.vehicle.id }),
-    standInsNow(db()),
-    hasRefits(state.document) ? rungMinutes(db()) : undefined,
-    whoMayAlone(db(), shopDay(now(), shop.timeZone)),
-  ]);
+  const [{ everybody, leads }, places, wrenches, { link, tray }, sources, elsewhere, standIns, rungs, alone] =
+    await Promise.all([
+      crewNames(),
+      placesOfShop(),
+      shopWrenches(),
+      wrenchOfTablet(session.deviceId),
+      runSources(state.document),
+      elsewhereOnTheCar(db(), { id: file.id, vehicleId: file.vehicle.id }),
+      standInsNow(db()),
+      hasRefits(state.document) ? rungMinutes(db()) : undefined,
+      whoMayAlone(db(), now()),
+    ]);
   const { person } = session;
   return {
     orderId: file.id,
@@ -77,7 +67,7 @@ export async function readBayBundle(orderId: string, session: Session): Promise<
     timeZone: shop.timeZone,
     coilStepTurns: shop.coilStepTurns,
     rungMinutes: rungs,
-    mayAlone,
+    alone,
     readAt: now().toISOString(),
   };
 }

@@ -6,6 +6,7 @@ import { Button } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { useRef, useState } from 'react';
 import { CORNER_NAMES, type RefusedMove, judgeTorque, placedName } from '@/core/procedure/engine';
+import { askedOfStep, skillsMissing, whoBeside } from '@/core/practice/alone';
 import { asksFigures } from '@/core/ledger/figures';
 import { isCoilCut } from '@/core/procedure/coil-cuts';
 import { type Step, endsOf } from '@/core/procedure/types';
@@ -14,7 +15,7 @@ import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors } from '@/ui/field';
 import { TextField } from '@/ui/text-field';
 import { PinFields, noPin } from '@/ui/pin-fields';
-import { gaugesOf } from '../measuring/gauges';
+import { useGauges } from '../measuring/gauges';
 import { type CardFigure, cardFigures, figuresStand } from '../measuring/typed-figures';
 import { LiftHole } from '../handoff/lift-hole';
 import { PhotoButton } from '../photos/photo-upload';
@@ -78,9 +79,11 @@ function describeDone(
   waiting: string | null,
   { typed, missing, whole }: ReturnType<typeof figuresStand>,
   held: boolean,
+  unattended: boolean,
 ): string {
   if (busy) return 'Writing…';
   if (waiting) return `Torque first: ${waiting}`;
+  if (unattended) return 'Say who is beside you';
   const figures = typed.length === 1 ? 'this figure' : `these ${typed.length} figures`;
   if (typed.length) return whole && !held ? `Record ${figures}: done` : `Record ${figures}`;
   if (missing.length) return `Measure first: ${missing[0]!.name}`;
@@ -92,8 +95,18 @@ export function StepNow({
   refused,
   number,
   onDone,
+  beside,
+  onBeside,
   ...props
-}: BayProps & { step: Step; refused: RefusedMove[]; number: number; onDone: () => void }) {
+}: BayProps & {
+  step: Step;
+  refused: RefusedMove[];
+  number: number;
+  onDone: () => void;
+  /** Who is said to stand beside, kept from step to step. */
+  beside: readonly string[];
+  onBeside: (beside: string[]) => void;
+}) {
   const { orderId, run, document } = props;
   const { state, lengthUnit: lengths } = props;
   const { send, busy: doing, errors: refusedStep, clear } = useCommand('step.done');
@@ -109,6 +122,11 @@ export function StepNow({
   // Of a job that began before figures were entries of their own they are a line of text.
   const figures = asksFigures(state) ? cardFigures(state, step, typed, lengths) : null;
   const read = figuresStand(figures ?? []);
+  const asks = askedOfStep(document, step);
+  const missing = skillsMissing(asks, props.alone, props.viewer.id);
+  const unattended = missing.some(
+    (kind) => !whoBeside(kind, asks.job, props.alone).some(({ id }) => beside.includes(id)),
+  );
   /** A setting that is not there yet, or a part not compared, holds the step; its figures are recorded all the same. */
   const held = figures !== null && !(there && matches);
   const asked = errors.some(({ code }) => code === 'confirm');
@@ -118,8 +136,9 @@ export function StepNow({
     setBy('hand');
     setTyped({ ...typed, [measureId]: text });
   };
+  const gaugesAt = useGauges();
   const readGauges = async () => {
-    const heights = await gaugesOf(orderId);
+    const heights = await gaugesAt(orderId);
     if (!heights) return;
     clear();
     setBy('gauge');
@@ -141,7 +160,9 @@ export function StepNow({
   };
   const finish = async () => {
     const withFigures = given.figures.length ? given : {};
-    if (await send({ orderId, stepId: step.id, measured, ...withFigures })) onDone();
+    // Whoever stands beside is named where it is asked for, and only there.
+    const named = missing.length ? { beside: [...beside] } : {};
+    if (await send({ orderId, stepId: step.id, measured, ...withFigures, ...named })) onDone();
   };
   const takeRef = useRef<(() => void) | null>(null);
   /** What the card that waits says of itself, typed figure and all. */
@@ -186,7 +207,9 @@ export function StepNow({
         {step.irreversible && facts.length > 0 && (
           <p className="figure mt-3 text-2xl first-letter:uppercase">{facts.join('; ')}</p>
         )}
-        {props.mayAlone.length > 0 && <SkillNote {...props} step={step} />}
+        {missing.length > 0 && (
+          <SkillNote {...props} missing={missing} job={asks.job} beside={beside} onBeside={onBeside} />
+        )}
         {tools.length + (step.parts?.length ?? 0) + (step.consumables?.length ?? 0) > 0 && (
           <p className="mt-3 text-lg text-soft">
             {[...tools, ...(step.parts ?? []), ...(step.consumables ?? [])].join(' · ')}
@@ -305,6 +328,7 @@ export function StepNow({
             disabled={
               busy ||
               inTheWay.length > 0 ||
+              unattended ||
               waiting !== undefined ||
               ((held || read.missing.length > 0) && read.typed.length === 0) ||
               (read.typed.length > 0 && !read.readable)
@@ -313,7 +337,7 @@ export function StepNow({
           >
             {asked
               ? 'It did read so: record it'
-              : describeDone(busy, waiting ? placedName(waiting) : null, read, held)}
+              : describeDone(busy, waiting ? placedName(waiting) : null, read, held, unattended)}
           </Button>
         )}
       </div>

@@ -1,5 +1,6 @@
 'use client';
 
+import { whoMayCheck } from '@/core/practice/alone';
 import dynamic from 'next/dynamic';
 import { type RefObject, useEffect, useState } from 'react';
 import { CORNER_NAMES, judgeTorque } from '@/core/procedure/engine';
@@ -350,7 +351,13 @@ export function TorqueCard({
       )}
       {now.torqued && now.owesCheck && (
         <div className="mt-2">
-          <SecondCheck orderId={orderId} fastener={fastener} people={props.people} takenBy={now.takenBy} />
+          <SecondCheck
+            orderId={orderId}
+            fastener={fastener}
+            people={props.people}
+            takenBy={now.takenBy}
+            may={whoMayCheck(document, fastener, props.alone)}
+          />
         </div>
       )}
     </section>

@@ -5,23 +5,24 @@ import { placedName } from '@/core/procedure/engine';
 import { convertTorque } from '@/core/calc/torque.convert';
 import type { Step } from '@/core/procedure/types';
 import { torqueBoth, torqueTexts } from '@/core/units/torque-text';
-import { postJson } from '@/features/transport/post';
 import { usePost, useRefresh } from '@/features/transport/use-command';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { NumberField, type TypedFigure } from '@/ui/figure-fields';
 import type { WrenchAsk } from '@/contracts/wrench-ask';
 import type { BayProps } from './bay-props';
+import { useWrenchRoute } from './wrench-route';
 
 /** Asks the tablet's torque wrench; answers what it said, or the sentence why not. */
 function useWrench() {
   const refresh = useRefresh();
   const post = usePost();
+  const route = useWrenchRoute();
   const [busy, setBusy] = useState(false);
   const [said, setSaid] = useState('');
   const ask = async (body: WrenchAsk): Promise<boolean> => {
     setBusy(true);
-    const answer = await post(() => postJson<{ words?: string }>('/api/wrench', body));
+    const answer = await post(() => route(body));
     setBusy(false);
     setSaid(answer.ok ? (answer.answer.words ?? '') : answer.errors.map((one) => one.message).join(' '));
     refresh();
@@ -38,6 +39,7 @@ export function WrenchStrip({ step, ...props }: BayProps & { step: Step | null }
   const { link, tray, wrenches, run, document, viewer, orderId } = props;
   const { ask, busy, said } = useWrench();
   const post = usePost();
+  const route = useWrenchRoute();
   const [choosing, setChoosing] = useState(false);
   const [letting, setLetting] = useState(false);
   const [other, setOther] = useState<TypedFigure>(null);
@@ -49,10 +51,8 @@ export function WrenchStrip({ step, ...props }: BayProps & { step: Step | null }
   // The tablet says which fastener the next reading is for, as the steps go on.
   useEffect(() => {
     if (!link || (waits ?? null) === waiting) return;
-    void post(() =>
-      postJson('/api/wrench', { ask: 'wait', waiting: waits ? { orderId, fastenerId: waits } : null }),
-    );
-  }, [link, waits, waiting, orderId, post]);
+    void post(() => route({ ask: 'wait', waiting: waits ? { orderId, fastenerId: waits } : null }));
+  }, [link, waits, waiting, orderId, post, route]);
   const wrench = wrenches.find((one) => one.id === link?.wrenchId);
   if (!props.standInWrench) return null;
   const fastener = document.fasteners.find((one) => one.id === waits);

@@ -20,7 +20,7 @@ import { SelectField } from '@/ui/select';
 import { Send } from '@/ui/send';
 import { TextField } from '@/ui/text-field';
 import { LENGTH_UNITS } from '@/ui/units';
-import { gaugesOf } from '../measuring/gauges';
+import { useGauges } from '../measuring/gauges';
 import { TapeGoes } from '../measuring/tape-goes';
 import { StancePanel } from './stance-panel';
 
@@ -178,6 +178,7 @@ export function HeightsForm({
 }: Props) {
   const router = useRouter();
   const [active, setActive] = useState<Corner>('LF');
+  const readGauges = useGauges();
   const [gauged, setGauged] = useState<PerCorner<string> | null>(null);
   return (
     <CommandForm
@@ -237,7 +238,7 @@ export function HeightsForm({
               </div>
               {inBay && <CornerPad corner={active} unit={unit} next={next} onNext={setActive} />}
               {gauges && (
-                <Button className="mt-2" onClick={async () => setGauged(await gaugesOf(orderId))}>
+                <Button className="mt-2" onClick={async () => setGauged(await readGauges(orderId))}>
                   Read the four gauges
                 </Button>
               )}

@@ -31,6 +31,7 @@ function factsOf<N extends OfflineName>(input: InputOf<N>, { bundle, mover, at }
     backTo: null,
     overlaps: false,
     coilStepTurns: bundle.coilStepTurns,
+    alone: bundle.alone,
   };
 }
 

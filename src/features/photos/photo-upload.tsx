@@ -20,8 +20,10 @@ export const KeepPhotoContext = createContext<
   ((file: File, target: PhotoTarget) => Promise<Answered<unknown>>) | null
 >(null);
 
-/** A picture taken here goes to no shop: only that it was taken is kept. */
-export const PhotosStayHere = createContext(false);
+/** A camera that stands in for the tablet’s: what it takes goes to no shop, only that it was taken is kept. */
+export const StandInCameraContext = createContext<((target: PhotoTarget) => Promise<File | null>) | null>(
+  null,
+);
 
 /**
  * Sends a picture and then binds it; both can be tried again, and the same picture is kept once. One that waits on the
@@ -33,7 +35,7 @@ export function usePhoto(orderId: string) {
   const keepHere = useContext(KeepPhotoContext);
   const [busy, setBusy] = useState(false);
   const [errors, setErrors] = useState<FieldError[]>([]);
-  const stays = useContext(PhotosStayHere);
+  const stays = useContext(StandInCameraContext) !== null;
   const sendOne = async (file: File, target: PhotoTarget): Promise<Answered<{ photoId: string | null }>> => {
     if (stays && keepHere) {
       const kept = await keepHere(file, target);
@@ -76,6 +78,7 @@ export function PhotoButton({
   const { send, busy, errors } = usePhoto(orderId);
   const input = useRef<HTMLInputElement>(null);
   const taken = useRef<File | null>(null);
+  const camera = useContext(StandInCameraContext);
   const take = async () => {
     const file = input.current?.files?.[0];
     if (!file || taken.current === file) return;
@@ -85,6 +88,10 @@ export function PhotoButton({
     taken.current = null;
     if (input.current) input.current.value = '';
   };
+  const shoot = async () => {
+    const file = await camera!(target);
+    if (file) await send(file, target);
+  };
   // A picture chosen while the page was still coming to life is sent as soon as it has.
   useEffect(() => {
     void take();
@@ -92,7 +99,12 @@ export function PhotoButton({
   }, []);
   return (
     <>
-      <button type="button" className={className} disabled={busy} onClick={() => input.current?.click()}>
+      <button
+        type="button"
+        className={className}
+        disabled={busy}
+        onClick={() => (camera ? void shoot() : input.current?.click())}
+      >
         {busy ? 'Sending…' : label}
       </button>
       <input

@@ -105,6 +105,11 @@ export function DebriefPage({
               {row('Tapped against the record', String(debrief.refused.length))}
               {row('Put right what was right', String(debrief.needless))}
               {row('Torques, typed by hand', `${debrief.torques.byHand} of ${debrief.torques.all}`)}
+              {debrief.rack.read > 0 &&
+                row(
+                  'Read on the rack',
+                  `${debrief.rack.read}, the last ${debrief.rack.allIn ? 'all in range' : 'not all in range'}`,
+                )}
               {row('Photos, of those asked', `${debrief.photos.taken} of ${debrief.photos.asked}`)}
             </tbody>
           </table>

@@ -31,6 +31,8 @@ export function practiceBundle(
     wrenches: one.car.wrenches.map(({ outReason, ...wrench }) => ({ ...wrench, out: outReason })),
     link: null,
     tray: [],
+    standInWrench: true,
+    gauges: true,
     sources: [],
     elsewhere: [],
     timeZone: shop.timeZone,

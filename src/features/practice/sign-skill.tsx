@@ -1,13 +1,24 @@
 'use client';
 
-import { SKILLS, SKILL_WORDS, type Skill } from '@/core/practice/skills';
+import { type SignedFor, forJob } from '@/core/practice/alone';
+import { SKILLS, SKILL_WORDS } from '@/core/practice/skills';
 import { CommandDialog } from '@/features/transport/command-dialog';
-import { ChoiceField } from '@/ui/choice';
 import { DayField } from '@/ui/day-field';
+import { SelectField } from '@/ui/select';
 import { PinFields, type PinPerson, noPin } from '@/ui/pin-fields';
 
 /** A lead's word that somebody may do something alone, for as long as it is to hold. */
-export function SignSkill({ personId, name, leads }: { personId: string; name: string; leads: PinPerson[] }) {
+export function SignSkill({
+  personId,
+  name,
+  leads,
+  jobs,
+}: {
+  personId: string;
+  name: string;
+  leads: PinPerson[];
+  jobs: readonly { id: string; title: string }[];
+}) {
   return (
     <CommandDialog
       command="skill.sign"
@@ -15,7 +26,7 @@ export function SignSkill({ personId, name, leads }: { personId: string; name: s
       opens="Sign off"
       title={`Sign ${name} off`}
       intro="Worked beside somebody and seen to be safe: that is what is signed. It is kept in the shop’s record."
-      start={{ ...noPin(leads), skill: 'springs' as Skill, untilDay: '' }}
+      start={{ ...noPin(leads), skill: 'springs' as SignedFor, untilDay: '' }}
       input={({ personId: leadId, pin, skill, untilDay }) => ({
         personId,
         leadId,
@@ -24,12 +35,13 @@ export function SignSkill({ personId, name, leads }: { personId: string; name: s
         untilDay: untilDay || null,
       })}
     >
-      <ChoiceField
+      <SelectField
         name="skill"
         label="For"
-        className="flex flex-wrap gap-2"
-        itemClassName="min-h-11 px-3"
-        options={SKILLS.map((skill) => [skill, SKILL_WORDS[skill]] as const)}
+        options={[
+          ...SKILLS.map((skill) => [skill, `every step with ${SKILL_WORDS[skill]}`] as const),
+          ...jobs.map(({ id, title }) => [forJob(id), `the job: ${title}`] as const),
+        ]}
       />
       <DayField name="untilDay" label="It holds until, or as long as nobody ends it" />
       <PinFields people={leads} action="Sign it" />
@@ -41,11 +53,14 @@ export function SignSkill({ personId, name, leads }: { personId: string; name: s
 export function EndSkill({
   personId,
   skill,
+  of,
   name,
   leads,
 }: {
   personId: string;
-  skill: Skill;
+  skill: SignedFor;
+  /** What it is for, in words. */
+  of: string;
   name: string;
   leads: PinPerson[];
 }) {
@@ -55,8 +70,8 @@ export function EndSkill({
       about={`${personId} ${skill}`}
       opens="End"
       button={{ weight: 'plain' }}
-      title={`${name}, ${SKILL_WORDS[skill]}`}
-      intro="From now on it takes a second person."
+      title={`${name}: ${of}`}
+      intro="From now on the bay asks who stands beside them at it."
       start={noPin(leads)}
       input={({ personId: leadId, pin }) => ({ personId, skill, leadId, pin })}
     >

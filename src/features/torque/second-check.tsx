@@ -12,6 +12,7 @@ export function SecondCheck({
   fastener,
   people,
   takenBy,
+  may = null,
   button = { wide: true },
 }: {
   orderId: string;
@@ -19,11 +20,21 @@ export function SecondCheck({
   people: PinPerson[];
   /** Who torqued it: none of them checks it. */
   takenBy: readonly string[];
+  /** Who is signed off to check it; null where that is not asked. */
+  may?: readonly { id: string; name: string }[] | null;
   button?: ButtonProps;
 }) {
-  const others = people.filter((person) => !takenBy.includes(person.id));
+  const others = people.filter(
+    ({ id }) => !takenBy.includes(id) && (may === null || may.some((one) => one.id === id)),
+  );
   if (!others.length)
-    return <p className="font-medium">Everybody here has torqued it: somebody else checks it.</p>;
+    return (
+      <p className="font-medium">
+        {may === null
+          ? 'Everybody here has torqued it: somebody else checks it.'
+          : `Whoever may check it has torqued it (${may.map(({ name }) => name).join(', ')}): a lead signs somebody else off.`}
+      </p>
+    );
   return (
     <CommandDialog
       command="torque.check"
@@ -31,7 +42,9 @@ export function SecondCheck({
       opens="Second check"
       button={button}
       title="Checked by somebody else"
-      intro={`${placedName(fastener)}: put the wrench on it yourself, then your PIN.`}
+      intro={`${placedName(fastener)}: put the wrench on it yourself, then your PIN.${
+        may ? ` Signed off for it: ${others.map(({ name }) => name).join(', ')}.` : ''
+      }`}
       start={noPin(others)}
       input={({ personId, pin }) => ({ orderId, fastenerId: fastener.id, checkerId: personId, pin })}
     >

@@ -3,6 +3,7 @@ import { CORNER_NAMES, type FastenerState, type RunState, placedName } from '@/c
 import type { Fastener } from '@/core/procedure/types';
 import { torqueTexts } from '@/core/units/torque-text';
 import { shopMoment } from '@/core/units/shop-time';
+import { type Alone, whoMayCheck } from '@/core/practice/alone';
 import { isClosed } from '@/core/ledger/order-state';
 import type { OrderFile } from '@/server/queries/order';
 import type { PinPerson } from '@/ui/pin-fields';
@@ -28,6 +29,7 @@ function Row({
   canSet,
   mayCorrect,
   people,
+  alone,
 }: {
   fastener: Fastener;
   file: OrderFile;
@@ -35,6 +37,7 @@ function Row({
   canSet: boolean;
   mayCorrect: boolean;
   people: PinPerson[];
+  alone: Alone;
 }) {
   const { state } = file;
   const now = state.run!.fasteners.get(fastener.id)!;
@@ -137,6 +140,7 @@ function Row({
                       fastener={fastener}
                       people={people}
                       takenBy={now.takenBy}
+                      may={whoMayCheck(state.document!, fastener, alone)}
                       button={{}}
                     />
                   </span>
@@ -191,6 +195,7 @@ export function TorqueLedger({
   canSet,
   mayCorrect,
   people,
+  alone,
 }: {
   file: OrderFile;
   unit: 'lbft' | 'nm';
@@ -199,6 +204,7 @@ export function TorqueLedger({
   mayCorrect: boolean;
   /** Who may give a check that is owed. */
   people: PinPerson[];
+  alone: Alone;
 }) {
   const { document, run } = file.state;
   if (!document || !run)
@@ -273,7 +279,7 @@ export function TorqueLedger({
               </thead>
               <tbody>
                 {fasteners.map((fastener) => (
-                  <Row key={fastener.id} {...{ fastener, file, unit, canSet, mayCorrect, people }} />
+                  <Row key={fastener.id} {...{ fastener, file, unit, canSet, mayCorrect, people, alone }} />
                 ))}
               </tbody>
             </table>

@@ -1,5 +1,7 @@
+import { jobOfSign } from '@/core/practice/alone';
 import { Refusal } from '@/core/refusal';
 import { shopDay } from '@/core/units/shop-time';
+import { procedureById } from '../procedures';
 import { readShop } from '../queries/shop';
 import { byPin } from './by-pin';
 import { handle } from './handler';
@@ -11,6 +13,9 @@ export const skillSign = handle('skill.sign', {
     const lead = ctx.lead();
     const row = await ctx.tx.row('SELECT id FROM person WHERE id = ? AND active FOR UPDATE', [personId]);
     if (!row) throw new Refusal('no-person', 'Nobody of the crew.', 'personId');
+    const job = jobOfSign(skill);
+    if (job !== null && !(await procedureById(ctx.tx, job)))
+      throw new Refusal('no-procedure', 'There is no such job in the library or the shop.', 'skill');
     const { timeZone } = await readShop(ctx.tx);
     if (untilDay !== null && untilDay < shopDay(ctx.receivedAt, timeZone))
       throw new Refusal('past', 'That day is over: it would hold for nothing.', 'untilDay');

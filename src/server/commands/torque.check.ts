@@ -1,5 +1,7 @@
+import { whoMayCheck } from '@/core/practice/alone';
 import { Refusal } from '@/core/refusal';
 import { placedName } from '@/core/procedure/engine';
+import { whoMayAlone } from '../queries/skills';
 import { byPin } from './by-pin';
 import { handle } from './handler';
 
@@ -21,6 +23,13 @@ export const torqueCheck = handle('torque.check', {
         'checkerId',
       );
     }
+    const may = whoMayCheck(order.document, fastener, await whoMayAlone(ctx.tx, ctx.receivedAt));
+    if (may && !may.some(({ id }) => id === checker.id))
+      throw new Refusal(
+        'not-signed',
+        `${checker.name} is not signed off for it: ${may.map(({ name }) => name).join(', ') || 'nobody here'} may check ${placedName(fastener)}.`,
+        'checkerId',
+      );
     await ctx.append(order.id, {
       kind: 'torque.checked',
       data: { fastenerId, place: fastener.place, checkerId: checker.id },

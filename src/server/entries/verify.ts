@@ -142,6 +142,7 @@ const KEYS: Record<(typeof DERIVED_TABLES)[number], string> = {
   kit_fact: 'fact_id',
   week_need: 'order_id',
   step_time: "CONCAT(order_id, ' ', step_id)",
+  skill_worked: "CONCAT(order_id, ' ', person_id, ' ', skill)",
   task_now: 'task_id',
   lowering_now: 'order_id',
   search_doc: "CONCAT(order_id, ' ', what)",

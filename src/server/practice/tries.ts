@@ -2,6 +2,7 @@ import 'server-only';
 import { randomInt, randomUUID } from 'node:crypto';
 import type { MoveWrench } from '@/core/moves/torque';
 import { plantFaults } from '@/core/practice/plant';
+import { setupOf } from '@/core/practice/instruments';
 import { placesToLook } from '@/core/practice/looks';
 import { type Scenario, checkScenario, faultKey } from '@/core/practice/scenario';
 import { assembleRun } from '@/core/procedure/assemble';
@@ -19,6 +20,7 @@ import {
 import { anatomies } from '../anatomies';
 import { now } from '../clock';
 import { type Db, transaction } from '../database';
+import { procedureById } from '../procedures';
 import { chosenProcedures } from '../queries/pull-list';
 import type { Row } from '../tables';
 import { scenarios } from './scenarios';
@@ -109,6 +111,8 @@ export async function beginTry(
       ...who,
       wrenches: [WRENCH],
       startedAt: startedAt.toISOString(),
+      setup: setupOf((await procedureById(tx, scenario.procedure))?.procedure.fits ?? {}),
+      seed: randomInt(2 ** 31),
     };
     const id = randomUUID();
     await tx.run(

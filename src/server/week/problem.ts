@@ -4,13 +4,13 @@ import type { OpenHours, WorkCalendar } from '@/core/schedule/calendar';
 import { addDays, morningOf, toAxis, weekdayOf, workCalendar } from '@/core/schedule/calendar';
 import type { RemainingWork, PhaseNeedOfOrder } from '@/core/schedule/remaining-work';
 import type { Pin, WeekJob, WeekPhase, WeekPlace, WeekProblem } from '@/core/schedule/types';
-import { OLD_WORDS } from '@/core/practice/skills';
+import { type Alone, type AskedOf, skillsMissing } from '@/core/practice/alone';
 import { shopDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
 import { finishedWork } from '../queries/planning';
 import { readShop } from '../queries/shop';
 import { comeBackJobId } from './job-id';
-import { type MayAlone, whoMayAlone } from '../queries/skills';
+import { whoMayAlone } from '../queries/skills';
 import type { Row } from '../tables';
 
 /** The week as the shop's records tell it: what is open, who is there, what is fixed by hand. */
@@ -101,13 +101,19 @@ function placesOf(
   return [...places, { id: 'rack', name: 'Rack, partner', kind: 'rack', closed: shut }];
 }
 
+/** What a phase asks, as the planner names it: nothing to it but a word that somebody has or has not. */
+const skillOf = (asks: readonly AskedOf[] = []): string | null =>
+  asks.length
+    ? asks.map(({ kinds, job }) => [...kinds, ...(job ? [`of ${job}`] : [])].join(' ')).join(', ')
+    : null;
+
 const phaseOf = (need: PhaseNeedOfOrder, more: Partial<WeekPhase>): WeekPhase => ({
   id: need.id,
   name: need.name,
   minutes: need.book,
   needs: need.needs,
   tech: true,
-  skill: need.skill,
+  skill: skillOf(need.asks),
   helperMinutes: need.helperMinutes,
   notBefore: 0,
   waitsFor: null,
@@ -125,7 +131,7 @@ const plainPhase = (id: string, name: string, minutes: number, more: Partial<Wee
       book: minutes,
       needs: 'bay',
       helperMinutes: 0,
-      skill: null,
+      asks: [],
       nextDay: false,
       waits: null,
     },
@@ -143,23 +149,20 @@ function calendarFrom(
   return { calendar, gone };
 }
 
-/** What the week asks for, in the shop's words of before. */
-const WEEK_WORDS = ['welding', 'alignment'];
+/** Every phase of the week that asks for something, with what somebody has to have to do it alone. */
+function asksOfWeek(orders: readonly OrderRow[]): Map<string, AskedOf[]> {
+  const asks = orders.flatMap(({ need }) => need.phases.map((phase) => phase.asks ?? []));
+  return new Map(asks.flatMap((one) => (one.length ? [[skillOf(one)!, one] as const] : [])));
+}
 
-/** What somebody can do: their words, what they are signed off for, and what nobody is said or signed off for. */
-function canDo(
-  person: { id: string; skills: string[] },
-  people: readonly { skills: string[] }[],
-  alone: readonly MayAlone[],
-): string[] {
-  const own = WEEK_WORDS.filter((word) =>
-    alone.some((one) => one.personId === person.id && one.skill === OLD_WORDS[word]),
-  );
-  // Until somebody says what each can do, everybody can do what they are given.
-  const open = people.some(({ skills }) => skills.length)
-    ? person.skills
-    : WEEK_WORDS.filter((word) => !alone.some(({ skill }) => skill === OLD_WORDS[word]));
-  return [...new Set([...open, ...own])];
+/** What somebody can do alone, of what the week asks; what nobody of the crew can is nobody's alone, and so anybody's. */
+function canDo(asks: ReadonlyMap<string, AskedOf[]>, crew: readonly string[], alone: Alone) {
+  const able = (personId: string, one: AskedOf[]) =>
+    one.every((asked) => skillsMissing(asked, alone, personId).length === 0);
+  return (personId: string): string[] =>
+    [...asks].flatMap(([name, one]) =>
+      able(personId, one) || !crew.some((other) => able(other, one)) ? [name] : [],
+    );
 }
 
 /** Reads the whole week as one problem for the planner. */
@@ -169,8 +172,8 @@ export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
   const today = shopDay(now, shop.timeZone);
   const [orders, people, places, pins, waits, away, rush, slots] = await Promise.all([
     openOrders(tx),
-    tx.rows<Row<'person', 'id' | 'name'> & { roles: string[]; skills: string[] }>(
-      'SELECT id, name, roles, skills FROM person WHERE active ORDER BY name',
+    tx.rows<Row<'person', 'id' | 'name'> & { roles: string[] }>(
+      'SELECT id, name, roles FROM person WHERE active ORDER BY name',
     ),
     tx.rows<Row<'shop_place', 'id' | 'name' | 'kind'>>(
       'SELECT id, name, kind FROM shop_place WHERE active ORDER BY position',
@@ -193,19 +196,23 @@ export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
       [now],
     ),
   ]);
-  const [due, alone] = await Promise.all([comingBack(tx, addDays(today, 14)), whoMayAlone(tx, today)]);
+  const [due, alone] = await Promise.all([comingBack(tx, addDays(today, 14)), whoMayAlone(tx, now)]);
   const waitOf = new Map(waits.map((row) => [row.job_id, row]));
-  const techs = people
-    .filter((person) => person.roles.some((role) => role !== 'advisor'))
-    .map((person) => ({
-      id: person.id,
-      name: person.name,
-      skills: canDo(person, people, alone),
-      away: away
-        .filter((row) => row.person_id === person.id)
-        .map((row) => calendar.days.indexOf(dayText(row.day)))
-        .filter((day) => day >= 0),
-    }));
+  const crew = people.filter((person) => person.roles.some((role) => role !== 'advisor'));
+  const skillsOf = canDo(
+    asksOfWeek(orders),
+    crew.map(({ id }) => id),
+    alone,
+  );
+  const techs = crew.map((person) => ({
+    id: person.id,
+    name: person.name,
+    skills: skillsOf(person.id),
+    away: away
+      .filter((row) => row.person_id === person.id)
+      .map((row) => calendar.days.indexOf(dayText(row.day)))
+      .filter((day) => day >= 0),
+  }));
   const file: WeekFile = {
     calendar,
     jobs: {},

@@ -4,13 +4,13 @@ import { db } from '@/server/database';
 import { standInsNow } from '@/server/devices/chosen';
 import { currentSession } from '@/server/http';
 
-/** The stand-in camera: one of its pictures, drawn when it is asked for. */
+/** The stand-in camera: one of its pictures, drawn when it is asked for. Practice, which goes on no record, always has it. */
 export async function GET(request: Request) {
   const session = await currentSession();
   if (!session || session.needs !== 'nothing') return new Response('Sign in first.', { status: 401 });
-  if (!(await standInsNow(db())).camera.chosen)
-    return new Response('The stand-in camera is off.', { status: 404 });
   const asked = new URL(request.url).searchParams;
+  if (!asked.has('practice') && !(await standInsNow(db())).camera.chosen)
+    return new Response('The stand-in camera is off.', { status: 404 });
   const kind = SCENES.find((scene) => scene === asked.get('scene')) ?? 'part';
   const number = (name: string) => Number(asked.get(name) ?? 0) || 0;
   if (asked.get('scene') === 'card') {

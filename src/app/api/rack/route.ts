@@ -2,8 +2,8 @@ import Joi from 'joi';
 import { LOOKED_AT, firstWrong } from '@/contracts/refused';
 import { LARGEST, jsonOf } from '@/server/body';
 import { id } from '@/contracts/fields';
-import { ADJUSTERS, type WheelMoves } from '@/core/alignment/coach';
-import { CORNERS } from '@/core/corners';
+import { wheelMoves } from '@/contracts/wheel-moves';
+import type { WheelMoves } from '@/core/alignment/coach';
 import { standCar } from '@/core/planner/car-stand';
 import { Refusal } from '@/core/refusal';
 import { db } from '@/server/database';
@@ -14,8 +14,6 @@ import { platformSpec } from '@/server/queries/alignment-spec';
 import { readOrderFile } from '@/server/queries/order';
 import { plannedCar } from '@/server/queries/planning';
 
-const moves = () =>
-  Joi.object(Object.fromEntries(Object.keys(ADJUSTERS).map((one) => [one, Joi.number().min(-60).max(60)])));
 const schema = Joi.object<{
   orderId: string;
   as: 'csv' | 'json';
@@ -25,8 +23,7 @@ const schema = Joi.object<{
   orderId: id().required(),
   as: Joi.valid('csv', 'json').required(),
   outcome: Joi.valid('in', 'short', 'turned').required(),
-  /** What was turned at each wheel, mm by each adjuster's own sign. */
-  moves: Joi.object(Object.fromEntries(CORNERS.map((corner) => [corner, moves()]))).default({}),
+  moves: wheelMoves().default({}),
 });
 
 /** The stand-in rack drops a sheet for an order into the shop's folder. */

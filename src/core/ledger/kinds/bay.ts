@@ -18,6 +18,8 @@ export interface StepDoneData {
   stepId: string;
   measured: string | null;
   note: string | null;
+  /** Who stood beside, where whoever did it may not do it alone. */
+  beside?: string[];
 }
 
 export interface ValueData {

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { type HandoffBlocker, mayBeDeferred } from '@/core/ledger/closing';
+import { type Alone, whoMayCheck } from '@/core/practice/alone';
 import { isClosed, isJob } from '@/core/ledger/order-state';
 import { fastenerOf } from '@/core/procedure/engine';
 import { shopMoment } from '@/core/units/shop-time';
@@ -19,6 +20,7 @@ import { StageForm } from '@/features/handoff/stage-form';
 import { UseChoice } from '@/features/handoff/use-choice';
 import { SecondCheck } from '@/features/torque/second-check';
 import { PrintButton } from '@/features/torque/print-button';
+import { now } from '@/server/clock';
 import { db } from '@/server/database';
 import { packetToShow } from '@/server/documents/handoff-pdf';
 import { blockersOnTheCar } from '@/server/handoff-ready';
@@ -28,6 +30,7 @@ import { correctionToTell } from '@/server/queries/correction';
 import { carriersNow, channelFor } from '@/server/messages/carriers';
 import type { OrderFile } from '@/server/queries/order';
 import { crewNames, orderPage } from '@/server/queries/page-data';
+import { whoMayAlone } from '@/server/queries/skills';
 import { Fold } from '@/ui/fold';
 import type { PinPerson } from '@/ui/pin-fields';
 import { SignBoxes } from '@/ui/sign-boxes';
@@ -40,11 +43,13 @@ function Hole({
   hole,
   leads,
   people,
+  alone,
 }: {
   file: OrderFile;
   hole: HandoffBlocker;
   leads: PinPerson[];
   people: PinPerson[];
+  alone: Alone;
 }) {
   const { document, run } = file.state;
   const owed = hole.code === 'second-check' && document ? fastenerOf(document, hole.ref) : null;
@@ -62,6 +67,7 @@ function Hole({
             fastener={owed}
             people={people}
             takenBy={run!.fasteners.get(owed.id)!.takenBy}
+            may={whoMayCheck(document!, owed, alone)}
             button={{}}
           />
         ) : (
@@ -88,7 +94,7 @@ export default async function HandoffPage({
 }) {
   const { file } = await orderPage(params);
   const { state, customer } = file;
-  const { leads, everybody } = await crewNames();
+  const [{ leads, everybody }, alone] = await Promise.all([crewNames(), whoMayAlone(db(), now())]);
   const closed = isClosed(state);
   const job = isJob(state);
   const version = Number((await searchParams).version ?? 0) || undefined;
@@ -143,6 +149,7 @@ export default async function HandoffPage({
                     hole={hole}
                     leads={leads}
                     people={everybody}
+                    alone={alone}
                   />
                 ))}
               </ul>
