@@ -20,6 +20,13 @@ async function look(page: Page, where: string, how: string): Promise<string> {
   return said.innerText();
 }
 
+const giveFile = (page: Page, content: object) =>
+  page.getByLabel('Practice file, JSON').setInputFiles({
+    name: 'ours.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(content)),
+  });
+
 test('a practice car by touch: a wheel let down on a short hose, one step back, found, put right, closed, debrief', async ({
   page,
 }) => {
@@ -97,11 +104,19 @@ test('in earnest mode nothing is let happen that the bay refuses, and it says th
 test('wrench, camera and rack stand in on a practice car: bound and pulled, taken in a tap, read and read again', async ({
   page,
 }) => {
-  await signIn(page, 'Ilse');
+  await signIn(page, 'Odalys');
   await page.goto('/practice');
-  const job = page.getByRole('combobox', { name: 'Job' });
-  await choose(job, 'visit-alignment');
-  await press(page.locator('div').filter({ has: job }).last().getByRole('button', { name: 'As in earnest' }));
+  await press(page.getByText('A practice file of our own'));
+  await giveFile(page, {
+    format: 'wrenchwise-practice/1',
+    id: 'sound-car',
+    title: 'A sound car to the rack',
+    task: 'Read it, set toe and camber, read it again.',
+    car: 'A truck',
+    procedure: 'visit-alignment',
+    faults: [],
+  });
+  await press(page.locator('[data-scenario="sound-car"]').getByRole('button', { name: 'Practice' }));
   const heading = page.getByRole('heading', { level: 1 });
   const done = async () => {
     const was = await heading.innerText();
@@ -194,7 +209,6 @@ test('a practice file of the shop’s own: a lead brings it in, what it names wr
   await signIn(page, 'Odalys');
   await page.goto('/practice');
   await press(page.getByText('A practice file of our own'));
-  const file = page.getByLabel('Practice file, JSON');
   const scenario = {
     format: 'wrenchwise-practice/1',
     id: 'our-own-blocks',
@@ -207,17 +221,11 @@ test('a practice file of the shop’s own: a lead brings it in, what it names wr
     until: 'ubolt-torque',
     faults: [{ kind: 'brake-on', at: 'brake', since: 'lower', bites: 'no-such-step' }],
   };
-  const give = (content: object) =>
-    file.setInputFiles({
-      name: 'ours.json',
-      mimeType: 'application/json',
-      buffer: Buffer.from(JSON.stringify(content)),
-    });
-  await give(scenario);
+  await giveFile(page, scenario);
   await expect(
     page.getByText(/faults\[0\]\.bites: The procedure rear-lift-block has no step no-such-step/),
   ).toBeVisible();
-  await give({ ...scenario, faults: [{ ...scenario.faults[0], bites: 'settle' }] });
+  await giveFile(page, { ...scenario, faults: [{ ...scenario.faults[0], bites: 'settle' }] });
   await expect(page.getByText('our-own-blocks is kept and stands in the list.')).toBeVisible();
   const own = page.locator('[data-scenario="our-own-blocks"]');
   await expect(own).toContainText('Blocks in, as we do it.');

@@ -207,6 +207,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
       async (page: Page) => {
         await bay(page, 'KLM');
         await openMore(page);
+        if (name === 'Another way') await page.getByRole('button', { name: /in any safe order/ }).click();
         await page.getByRole('button', { name, exact: typeof name === 'string' }).click();
         await expect(page.getByRole('dialog')).toBeVisible();
       },

@@ -1,13 +1,16 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Button } from '@/ui/button';
 import type { RefusedMove } from '@/core/procedure/engine';
 import type { Step } from '@/core/procedure/types';
 import { TakeBack } from '../trail/take-back';
-import { AddStep } from './add-step';
 import { type BayProps, stepNumber } from './bay-props';
-import { WaySwitch } from './way-switch';
+
+// Where the list is changed it is in sight whole; with their forms they come then.
+const AddStep = dynamic(() => import('./add-step').then((all) => all.AddStep));
+const WaySwitch = dynamic(() => import('./way-switch').then((all) => all.WaySwitch));
 
 const SHOWN_NEXT = 2;
 
@@ -92,7 +95,7 @@ export function BayThen({
           )}
         </div>
       )}
-      {!props.practice && (
+      {!props.practice && (all || then.length <= SHOWN_NEXT) && (
         <div className="mt-2 grid grid-cols-2 gap-2">
           <WaySwitch {...props} />
           <AddStep orderId={props.orderId} step={now} />

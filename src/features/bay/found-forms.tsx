@@ -10,6 +10,7 @@ import { CommandForm } from '@/features/transport/lazy-command-form';
 import { useSend } from '@/features/transport/use-command';
 import { Button } from '@/ui/button';
 import { CheckField } from '@/ui/checkbox';
+import { Choice } from '@/ui/choice';
 import { DayField } from '@/ui/day-field';
 import { MoneyField, NumberField, type TypedFigure } from '@/ui/figure-fields';
 import { SelectField } from '@/ui/select';
@@ -273,10 +274,30 @@ function SettingFields({ props, step, onDone }: FormProps) {
 }
 
 const FORMS = { finding: FindingFields, damage: DamageFields, watch: WatchFields, setting: SettingFields };
-export type FoundKind = keyof typeof FORMS;
+type FoundKind = keyof typeof FORMS;
 
-/** The form for what was noticed. */
-export function FoundForm({ kind, ...props }: FormProps & { kind: FoundKind }) {
+const KINDS = [
+  ['finding', 'Found on the car'],
+  ['damage', 'Damage done here'],
+  ['watch', 'To be watched'],
+  ['setting', 'Corner setting'],
+] as const satisfies readonly (readonly [FoundKind, string])[];
+
+/** What was noticed: which kind it is, and its form. */
+export function FoundForms(props: FormProps) {
+  const [kind, setKind] = useState<FoundKind>('finding');
   const Form = FORMS[kind];
-  return <Form {...props} />;
+  return (
+    <>
+      <Choice
+        label="What it is"
+        className="mb-4 grid grid-cols-2 gap-2 sm:grid-cols-4"
+        itemClassName=""
+        options={KINDS}
+        value={kind}
+        onValue={setKind}
+      />
+      <Form key={kind} {...props} />
+    </>
+  );
 }

@@ -10,14 +10,11 @@ import { askedOfStep, skillsMissing, whoBeside } from '@/core/practice/alone';
 import { asksFigures } from '@/core/ledger/figures';
 import { isCoilCut } from '@/core/procedure/coil-cuts';
 import { type Step, endsOf } from '@/core/procedure/types';
-import { CommandDialog } from '@/features/transport/command-dialog';
 import { useCommand } from '@/features/transport/use-command';
 import { Errors, FormErrors } from '@/ui/field';
 import { TextField } from '@/ui/text-field';
-import { PinFields, noPin } from '@/ui/pin-fields';
 import { useGauges } from '../measuring/gauges';
 import { type CardFigure, cardFigures, figuresStand } from '../measuring/typed-figures';
-import { LiftHole } from '../handoff/lift-hole';
 import { PhotoButton } from '../photos/photo-upload';
 import { AlsoOpened } from './also-opened';
 import { type BayProps, describeWhere } from './bay-props';
@@ -26,6 +23,8 @@ import { StuckButton } from './stuck-button';
 import { describeTake } from './take-words';
 
 // What only some steps have comes with those: the page comes without it.
+const Approve = dynamic(() => import('./approve-step').then((all) => all.Approve));
+const LiftHole = dynamic(() => import('../handoff/lift-hole').then((all) => all.LiftHole));
 const TorqueCard = dynamic(() => import('./torque-card').then((all) => all.TorqueCard));
 const CutCard = dynamic(() => import('./cut-card').then((all) => all.CutCard));
 const RoomCard = dynamic(() => import('../refit/room-card').then((all) => all.RoomCard));
@@ -39,39 +38,6 @@ const isHubHeight = ({ measure: { what, corner } }: CardFigure) =>
   corner !== undefined && /hub to lip/.test(what);
 
 const BAR = 'btn min-h-24 border-0 border-r-2 border-rule text-xl';
-
-/** The lead's yes to what cannot be undone, with target against measured in sight. */
-function Approve({
-  orderId,
-  step,
-  leads,
-  facts,
-}: {
-  orderId: string;
-  step: Step;
-  leads: BayProps['leads'];
-  facts: string[];
-}) {
-  return (
-    <CommandDialog
-      command="step.approve"
-      about={step.id}
-      opens="The lead says yes first"
-      button={{ weight: 'pen', className: 'min-h-24 flex-[2] text-2xl' }}
-      title="It cannot be undone"
-      intro={step.do}
-      start={noPin(leads)}
-      input={({ personId, pin }) => ({ orderId, stepId: step.id, leadId: personId, pin })}
-    >
-      {facts.map((fact) => (
-        <p key={fact} className="figure text-2xl first-letter:uppercase">
-          {fact}
-        </p>
-      ))}
-      <PinFields people={leads} action="Yes, do it" />
-    </CommandDialog>
-  );
-}
 
 /** What the big button will do, in the words of what waits. */
 function describeDone(
