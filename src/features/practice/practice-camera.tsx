@@ -50,10 +50,10 @@ export function PhotoTaken({ taken, failed }: { taken: readonly Taken[]; failed:
     );
   if (!last) return null;
   return (
-    <figure className="mt-2 flex items-center gap-3" role="status">
+    <figure className="mt-2 flex items-center gap-3">
       {/* eslint-disable-next-line @next/next/no-img-element */}
       <img src={last.address} alt={last.words} className="h-20 w-28 border border-rule object-cover" />
-      <figcaption className="text-lg">
+      <figcaption className="text-lg" role="status">
         Taken: {last.words}. {taken.length} in all, drawn ones.
       </figcaption>
     </figure>
