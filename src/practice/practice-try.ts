@@ -45,6 +45,8 @@ export interface PracticeCar {
   deviceId: string;
   wrenches: readonly MoveWrench[];
   startedAt: string;
+  /** The edition of the rules it is worked by; none said is the first. */
+  rules?: number;
   /** How it is hung, and what is drawn of it; absent in what an earlier release began. */
   setup?: CarSetup;
   seed?: number;
@@ -72,10 +74,10 @@ function begunAt(car: PracticeCar): { entries: Entry[]; state: OrderState } {
   const { scenario, document, personId, deviceId, startedAt } = car;
   const known = begun.get(document) ?? new Map<string, { entries: Entry[]; state: OrderState }>();
   begun.set(document, known);
-  const key = JSON.stringify([scenario.from, personId, deviceId, startedAt]);
+  const key = JSON.stringify([car.rules, scenario.from, personId, deviceId, startedAt]);
   const had = known.get(key);
   if (had) return had;
-  const hand = new PractisedHand(document, { personId, deviceId }, car.wrenches[0]!, startedAt);
+  const hand = new PractisedHand(document, { personId, deviceId }, car.wrenches[0]!, startedAt, car.rules);
   if (scenario.from) hand.workTo(({ id }) => ownStepId(id) === scenario.from);
   const made = { entries: hand.entries, state: hand.order.state };
   known.set(key, made);

@@ -57,9 +57,13 @@ export class PractisedHand {
     private readonly who: { personId: string; deviceId: string },
     private readonly wrench: MoveWrench,
     private readonly at: string,
+    rules?: number,
   ) {
     this.state = foldOrder([], began);
-    this.keep({ kind: 'run.start', data: { documentHash: 'practice', planVersion: null } } as MoveEntry);
+    this.keep({
+      kind: 'run.start',
+      data: { documentHash: 'practice', planVersion: null, ...(rules ? { rules } : {}) },
+    });
   }
   get order(): MovingOrder {
     return { state: this.state, document: this.state.document!, run: this.state.run! };

@@ -3,6 +3,7 @@ import path from 'node:path';
 import { placesToLook } from '@/core/practice/looks';
 import { type Scenario, checkScenario, faultKey, ownStepId } from '@/core/practice/scenario';
 import { type PracticeMode, PracticeTry } from '@/practice/practice-try';
+import { RULES_EDITION } from '@/core/procedure/engine';
 import { provedRun } from '../support/library';
 import { WRENCH } from '../support/tablet';
 import { atRandom, byDraft, byProcedure, doneStep, unseeing } from '../support/trainees';
@@ -21,6 +22,7 @@ const tryOf = (scenario: Scenario, mode: PracticeMode) =>
     deviceId: 'd',
     wrenches: [WRENCH],
     startedAt: '2026-04-14T15:00:00.000Z',
+    rules: RULES_EDITION,
   });
 const each = scenarios.map((one) => [one.id, one] as const);
 

@@ -5,6 +5,7 @@ import { plantFaults } from '@/core/practice/plant';
 import { setupOf } from '@/core/practice/instruments';
 import { placesToLook } from '@/core/practice/looks';
 import { type Scenario, checkScenario, faultKey } from '@/core/practice/scenario';
+import { RULES_EDITION } from '@/core/procedure/engine';
 import { assembleRun } from '@/core/procedure/assemble';
 import type { RunDocument } from '@/core/procedure/run-state';
 import type { Fastener } from '@/core/procedure/types';
@@ -111,6 +112,7 @@ export async function beginTry(
       ...who,
       wrenches: [WRENCH],
       startedAt: startedAt.toISOString(),
+      rules: RULES_EDITION,
       setup: setupOf((await procedureById(tx, scenario.procedure))?.procedure.fits ?? {}),
       seed: randomInt(2 ** 31),
     };
