@@ -158,7 +158,7 @@ test('wrench, camera and rack stand in on a practice car: bound and pulled, take
   await press(page.getByRole('dialog').getByRole('button', { name: /^Practice wrench/ }));
   const pull = page.getByRole('button', { name: /^Pull to/ });
   await press(pull);
-  await expect(page.getByText(/by wrench|of 2 passes|whole stripe|✓/).first()).toBeVisible();
+  await expect(page.getByRole('img', { name: 'torqued' }).first()).toBeVisible();
   await press(page.getByRole('button', { name: 'End it: debrief' }));
   await expect(page.getByRole('row', { name: /^Torques, typed by hand 0 of [1-9]/ })).toBeVisible();
   await expect(

@@ -171,7 +171,10 @@ export function usePractice(first: BayBundle) {
           set({ link: ask.wrenchId === null ? null : { wrenchId: ask.wrenchId, waiting: null } });
           return { ok: true, answer: {} };
         case 'wait':
-          if (link) set({ link: { ...link, waiting: ask.waiting } });
+          // Asked as the wrench is bound, before this page knows it.
+          setBundle((before) =>
+            before.link ? { ...before, link: { ...before.link, waiting: ask.waiting } } : before,
+          );
           return { ok: true, answer: {} };
         case 'pull': {
           if (!link) return refusedFor('not-bound', 'No wrench is bound to this tablet.');
