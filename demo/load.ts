@@ -18,6 +18,7 @@ import {
 import { DemoDriver } from './driver';
 import { tellPast } from './history';
 import { DemoJob } from './job';
+import { signedOff } from './skills';
 import { toHandoff } from './to-handoff';
 import {
   BEES,
@@ -221,6 +222,8 @@ export async function loadDemo(
   await vet.clockOn();
   await vet.work({ step: 'J/carrier-on' });
   await vet.photos(6);
+
+  await signedOff(shop);
 
   tell('      planned: every other kind of axle, one of them held for a short box');
   shop.clock = new Date(shop.today.getTime() - 20 * 60 * 60_000);

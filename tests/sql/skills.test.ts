@@ -140,10 +140,7 @@ test('a step done alone by whoever may not is refused; beside somebody it is don
     facts: ['worked: 1 step, 1 of them beside somebody, last Tue 14 Apr'],
   });
   expect(line('welding')).toMatchObject({ holds: true, signed: false, state: 'by the owner’s word' });
-  expect(line('brakes')!.facts).toEqual([
-    'practiced: found 1 of 1',
-    'worked: 2 steps, last Tue 14 Apr',
-  ]);
+  expect(line('brakes')!.facts).toEqual(['practiced: found 1 of 1', 'worked: 2 steps, last Tue 14 Apr']);
   expect(line('job strut-top-spacer')).toMatchObject({ name: 'Spacers over the struts' });
   expect(line('job lowering')).toBeUndefined();
 }, 60_000);
