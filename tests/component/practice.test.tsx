@@ -129,7 +129,11 @@ test('the debrief says what was found and missed, what bit, the order, and what 
     { label: '14 Apr', points: 61 },
   ]);
   expect(screen.getByText('61 of 100')).toBeVisible();
-  expect(screen.getByText(/40 for the work, 30 for what was found, less 9 for somebody hurt/)).toBeVisible();
+  expect(
+    screen.getByText(
+      /40 for the work, 30 for what was found, both as far as the job was done \(5 of 9 steps\), less 9 for somebody hurt/,
+    ),
+  ).toBeVisible();
   const fault = (key: string) => document.querySelector(`[data-fault="${key}"]`)!;
   expect(fault('hose-short front.left.brake-hose')).toHaveTextContent('✓ Found: Left front brake hose');
   expect(fault('pin-short x')).toHaveTextContent('✗ Missed: Left front top joint');

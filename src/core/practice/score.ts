@@ -50,9 +50,9 @@ export function scoreOf(tally: Tally): Score {
       what: 'what it did to car or person',
       points: tally.consequences.reduce((sum, { harm }) => sum + COST[harm], 0),
     },
-    { what: 'tapped against the record', points: REFUSED_COST * tally.refused },
-    { what: 'looked at without need', points: Math.min(IDLE_LOOK.most, IDLE_LOOK.cost * tally.idleLooks) },
-    { what: 'put right what was right', points: NEEDLESS_COST * tally.needless },
+    { what: 'tapping against the record', points: REFUSED_COST * tally.refused },
+    { what: 'looking without need', points: Math.min(IDLE_LOOK.most, IDLE_LOOK.cost * tally.idleLooks) },
+    { what: 'putting right what was right', points: NEEDLESS_COST * tally.needless },
   ].filter(({ points }) => points > 0);
   const points = Math.max(0, Math.round(found + work - lost.reduce((sum, one) => sum + one.points, 0)));
   return { points, found, work, lost };

@@ -50,6 +50,8 @@ export function DebriefPage({
           <p className="figure text-6xl leading-none">{score.points} of 100</p>
           <p className="mt-1 text-soft">
             {Math.round(score.work)} for the work, {Math.round(score.found)} for what was found
+            {debrief.stepsDone < debrief.stepsAsked &&
+              `, both as far as the job was done (${debrief.stepsDone} of ${debrief.stepsAsked} steps)`}
             {score.lost.map(({ what, points }) => `, less ${Math.round(points)} for ${what}`).join('')}
           </p>
           <h2 className="mt-6 border-b border-ink pb-1">What was wrong with it</h2>

@@ -48,7 +48,7 @@ export function PersonSkills({
   return (
     <li
       data-person={person.name}
-      className="grid gap-x-8 gap-y-2 border-b border-rule py-4 lg:grid-cols-[9rem_minmax(0,1fr)_auto]"
+      className="grid items-start justify-items-start gap-x-8 gap-y-2 border-b border-rule py-4 lg:grid-cols-[9rem_minmax(0,1fr)_auto]"
     >
       <h2 className="text-xl">{person.name}</h2>
       <div>

@@ -2,7 +2,6 @@ import type { Metadata } from 'next';
 import { connection } from 'next/server';
 import { holdsRole } from '@/core/ledger/roles';
 import { shopDay } from '@/core/units/shop-time';
-import { PracticeMark } from '@/features/practice/practice-mark';
 import { PersonSkills } from '@/features/practice/person-skills';
 import { skillLines } from '@/features/practice/skill-lines';
 import { now } from '@/server/clock';
@@ -35,8 +34,7 @@ export default async function SkillsPage() {
   const jobs = known.map(({ procedure }) => ({ id: procedure.id, title: procedure.title }));
   return (
     <>
-      <PracticeMark />
-      <h1 className="mt-3">Who may do what alone</h1>
+      <h1>Who may do what alone</h1>
       <p className="max-w-3xl pb-4 text-soft">
         Practiced is what somebody found on practice cars; worked is what the record of the shop’s cars says
         they did. Signed off is a lead’s word, and an entry of the shop: the week plans by it, and the bay
