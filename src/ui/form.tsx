@@ -109,6 +109,21 @@ function Watching<F extends FieldValues>({
   );
 }
 
+const SETTLES_MS = 3000;
+
+/** Where the hand was led stays in sight while the page still grows around it. */
+function keepInSight(): void {
+  // The hand is led there after this: the watch tells of the page as it stands once it has been.
+  let led: Element | null = null;
+  const watch = new ResizeObserver(() => {
+    led ??= document.activeElement;
+    if (document.activeElement === led) led?.scrollIntoView({ block: 'nearest' });
+    else watch.disconnect();
+  });
+  watch.observe(document.body);
+  setTimeout(() => watch.disconnect(), SETTLES_MS);
+}
+
 /**
  * A form: its fields find their values and what is wrong with them by their names. Half typed it outlives a reload, and
  * asks before it is left.
@@ -204,7 +219,8 @@ export function Form<F extends FieldValues>({
                 },
               ),
             );
-          })}
+            if (wrong.length) keepInSight();
+          }, keepInSight)}
           {...aria}
         >
           {found && (

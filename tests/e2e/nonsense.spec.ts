@@ -128,6 +128,23 @@ async function tryForm(page: Page, form: Locator, where: string): Promise<number
   return said.length;
 }
 
+/** A page that has stopped growing. */
+async function settled(page: Page): Promise<void> {
+  const height = () => page.evaluate(() => document.documentElement.scrollHeight);
+  let was = -1;
+  await expect
+    .poll(
+      async () => {
+        const now = await height();
+        const still = now === was;
+        was = now;
+        return still;
+      },
+      { intervals: [300] },
+    )
+    .toBe(true);
+}
+
 async function tryPage(page: Page, url: string, opener?: RegExp): Promise<number> {
   await page.goto(url);
   await expect(page.locator('h1, h2').first()).toBeVisible();
@@ -135,6 +152,8 @@ async function tryPage(page: Page, url: string, opener?: RegExp): Promise<number
   // What is folded away is looked at too.
   for (const fold of await page.locator('main details:not([open]) > summary').all())
     await fold.click({ timeout: 1000 }).catch(() => undefined);
+  // What is worked out beside the form is there before anything is typed into it.
+  await settled(page);
   let found = 0;
   const forms = page.locator('main form');
   for (let at = 0; at < (await forms.count()); at += 1)

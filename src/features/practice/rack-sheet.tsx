@@ -49,7 +49,7 @@ export function RackSheet({ onRead }: { onRead: (moves: object) => Promise<Answe
         open={open}
         onClose={() => setOpen(false)}
         title="On the rack"
-        intro="A stand-in: what it reads, and the limits it is held against, are made up to practice with."
+        intro="A stand-in: what it reads, and its limits, are made up to practice with."
         wide
       >
         <FormErrors errors={errors} />
