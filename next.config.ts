@@ -14,6 +14,8 @@ const config: NextConfig = {
     'qrcode',
     'ajv',
     'fflate',
+    'pino',
+    'prom-client',
   ],
   poweredByHeader: false,
   // For the tests, which tell of each line whether a browser ran it.

@@ -1,11 +1,16 @@
 import { defineConfig } from '@playwright/test';
 
 /** Each worker has a shop of its own: its address, and its data folder for what a test asks the database itself. */
-const shops = JSON.parse(process.env.WRENCHWISE_SHOPS ?? '[]') as { url: string; data: string }[];
+const shops = JSON.parse(process.env.WRENCHWISE_SHOPS ?? '[]') as {
+  url: string;
+  data: string;
+  log: string;
+}[];
 const own = shops[Number(process.env.TEST_PARALLEL_INDEX ?? 0)];
 if (own) {
   process.env.BASE_URL = own.url;
   process.env.WRENCHWISE_DATA = own.data;
+  process.env.SERVER_LOG = own.log;
 }
 
 export default defineConfig({

@@ -1,6 +1,6 @@
 /** The web server process: started on loopback, found again after a kill, stopped in order. */
 import { spawn } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { appendFileSync, readFileSync } from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
 import { bundledCommand, root } from './bundle.mjs';
@@ -55,8 +55,8 @@ export async function stopProcess(pid, patience = 5000) {
   if (processAlive(pid)) process.kill(pid, 'SIGKILL');
 }
 
-/** Starts the production server and waits until it answers. */
-export async function startWeb({ port, dataDir, env = {}, onExit }) {
+/** Starts the production server and waits until it answers. What it logs is shown, or kept in `logFile`. */
+export async function startWeb({ port, dataDir, env = {}, onExit, logFile = null }) {
   await bundledCommand('calc-worker');
   await bundledCommand('zip-worker');
   await bundledCommand('paper-worker');
@@ -89,7 +89,8 @@ export async function startWeb({ port, dataDir, env = {}, onExit }) {
   child.stdout.on('data', (chunk) => (said = (said + chunk).slice(-20_000)));
   child.stderr.on('data', (chunk) => {
     said = (said + chunk).slice(-20_000);
-    process.stderr.write(chunk);
+    if (logFile) appendFileSync(logFile, chunk);
+    else process.stderr.write(chunk);
   });
   let gone = false;
   child.on('exit', (code) => {

@@ -10,6 +10,9 @@ import {
   createPool,
 } from 'mysql2/promise';
 
+import { counting } from './running/counting';
+import { exchangeNow } from './running/exchange';
+
 /** Where the database answers; written by the start script into the data folder, or given by the environment. */
 export interface DatabaseAddress {
   host: string;
@@ -85,6 +88,7 @@ export class TooBusy extends Error {
 }
 
 async function connectionOf(pool: Pool): Promise<PoolConnection> {
+  const began = performance.now();
   const waiting = pool.getConnection();
   let timer: NodeJS.Timeout | undefined;
   const late = new Promise<never>((_, reject) => {
@@ -102,6 +106,7 @@ async function connectionOf(pool: Pool): Promise<PoolConnection> {
     throw error;
   } finally {
     clearTimeout(timer);
+    counting()?.wait((performance.now() - began) / 1000);
   }
 }
 
@@ -139,12 +144,20 @@ export interface Db {
 }
 
 function over(connection: PoolConnection): Db {
+  const ask = async <T extends RowDataPacket[] | ResultSetHeader>(
+    sql: string,
+    values: Value[],
+  ): Promise<T> => {
+    const exchange = exchangeNow();
+    if (exchange) exchange.statements += 1;
+    return (await connection.execute<T>(sql, values))[0];
+  };
   const rows = async <T>(sql: string, values: Value[] = []) =>
-    (await connection.execute<RowDataPacket[]>(sql, values))[0] as T[];
+    (await ask<RowDataPacket[]>(sql, values)) as T[];
   return {
     rows,
     row: async <T>(sql: string, values: Value[] = []) => (await rows<T>(sql, values))[0] ?? null,
-    run: async (sql, values = []) => (await connection.execute<ResultSetHeader>(sql, values))[0],
+    run: (sql, values = []) => ask<ResultSetHeader>(sql, values),
   };
 }
 

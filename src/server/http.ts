@@ -4,6 +4,7 @@ import { redirect } from 'next/navigation';
 import { Refusal } from '@/core/refusal';
 import { type Role, holdsRole } from '@/core/ledger/roles';
 import { TooBusy, db } from './database';
+import { failureNumber, log } from './running/log';
 import { findShop } from './queries/shop';
 import { type Person, type Session, deviceFor, sessionOf } from './sessions/sessions';
 
@@ -77,7 +78,8 @@ export function fromElsewhere(request: Request): boolean {
 
 /** Answers a failure nobody foresaw: logged for us, one sentence for the person, nothing lost on the screen. */
 export function serverError(error: unknown): Response {
-  if (error instanceof TooBusy)
+  if (error instanceof TooBusy) {
+    log().warn({ err: error }, 'too busy');
     return answerErrors(503, [
       {
         field: '',
@@ -86,12 +88,14 @@ export function serverError(error: unknown): Response {
           'The shop’s server has more to do than it can just now: try again; what you typed is still here.',
       },
     ]);
-  console.error(error);
+  }
+  const number = failureNumber();
+  log().error({ number, err: error }, 'a request failed');
   return answerErrors(500, [
     {
       field: '',
       code: 'failed',
-      message: 'That was not recorded: the record did not answer. Try again; what you typed is still here.',
+      message: `That was not recorded: the record did not answer. Try again; what you typed is still here. In the log it is number ${number}.`,
     },
   ]);
 }

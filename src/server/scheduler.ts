@@ -4,6 +4,8 @@ import { sendQueued } from './messages/send';
 import { queueReminders } from './messages/remind';
 import { findShop } from './queries/shop';
 import { db } from './database';
+import { log } from './running/log';
+import { roundDone } from './scheduler-round';
 import { takeRackFiles } from './rack/inbox';
 
 const STEP_MS = 2000;
@@ -23,7 +25,7 @@ export async function runDueJobs(at: Date, remind: boolean): Promise<void> {
 
 const held = globalThis as typeof globalThis & { wrenchwiseClock?: boolean };
 
-/** Starts the rounds, once a process. A round that fails is told on the console and does not stop the next. */
+/** Starts the rounds, once a process. A round that fails is told in the log and does not stop the next. */
 export function startScheduler(): void {
   if (held.wrenchwiseClock || process.env.WRENCHWISE_NO_CLOCK) return;
   held.wrenchwiseClock = true;
@@ -38,11 +40,12 @@ export function startScheduler(): void {
         await cleanUp(db(), now());
         lastCleaned = Date.now();
       }
+      roundDone();
     } catch (error) {
       const code = (error as { code?: string }).code;
       // The database is being started or stopped: the next round finds it.
       if (!['ECONNREFUSED', 'ENOENT', 'PROTOCOL_CONNECTION_LOST', 'ER_NO_SUCH_TABLE'].includes(code ?? ''))
-        console.error('A round by the clock failed:', error);
+        log().error({ err: error }, 'a round by the clock failed');
     } finally {
       setTimeout(() => void round(), STEP_MS).unref();
     }

@@ -1,4 +1,6 @@
-import { type Browser, expect, test } from './covered';
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { type APIRequestContext, type Browser, expect, test } from './covered';
 import { db } from '../../src/server/database';
 import { onTheLift } from '../support/shop';
 import { signInBy } from './hands';
@@ -39,6 +41,51 @@ async function scriptsOf(browser: Browser, path: string): Promise<number> {
   await context.close();
   return bytes / 1000;
 }
+
+/** How many statements a page asks of the database: held from here on. One more is looked at before it is taken. */
+const STATEMENTS: [name: string, path: string, most: number][] = [
+  ['help', '/help', 0],
+  ['the day', '/', 0],
+  ['orders', '/orders', 0],
+  ['come-backs', '/come-backs', 0],
+  ['cars', '/cars', 0],
+  ['the week', '/week', 0],
+  ['an order', '/orders/JOB', 0],
+  ['its heights', '/orders/JOB/heights', 0],
+  ['its plan', '/orders/JOB/plan', 0],
+  ['its work', '/orders/JOB/work', 0],
+  ['its torque', '/orders/JOB/torque', 0],
+  ['its trail', '/orders/JOB/trail', 0],
+  ['its handoff', '/orders/JOB/handoff', 0],
+  ['the bay', '/bay/JOB', 0],
+];
+
+/** What a page asked of the database, as the server’s log has it. */
+async function statementsOf(request: APIRequestContext, path: string): Promise<number> {
+  const number = `count-${randomUUID()}`;
+  await (await request.get(path, { headers: { 'x-request-id': number } })).text();
+  const line = () =>
+    readFileSync(process.env.SERVER_LOG!, 'utf8')
+      .split('\n')
+      .find((one) => one.includes(number)) ?? '';
+  await expect.poll(line).not.toBe('');
+  return (JSON.parse(line()) as { statements: number }).statements;
+}
+
+test('no page asks more of the database than it did', async ({ request }) => {
+  const { orderId } = await onTheLift(`SQL ${Date.now() % 10_000}`);
+  await signInBy(request, 'Odalys');
+  const over: string[] = [];
+  for (const [name, path, most] of STATEMENTS) {
+    const url = path.replace('JOB', orderId);
+    // What is kept from one request to the next is there at the second.
+    await statementsOf(request, url);
+    const count = await statementsOf(request, url);
+    console.log(`${name}: ${count} statements, at most ${most}`);
+    if (count > most) over.push(`${name}: ${count} statements, at most ${most}`);
+  }
+  expect(over).toEqual([]);
+});
 
 test('no page brings more script than it needs', async ({ browser }) => {
   const { orderId } = await onTheLift(`KB ${Date.now() % 10_000}`);

@@ -1,7 +1,8 @@
-import { mkdirSync, writeFileSync } from 'node:fs';
+import { appendFileSync, mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { type ScriptCov, mergeScriptCovs } from '@bcoe/v8-coverage';
 import { type Browser, type BrowserContext, type Page, type Response, test as plain } from '@playwright/test';
+import { CREW } from '../../demo/crew';
 
 export * from '@playwright/test';
 
@@ -78,6 +79,22 @@ function waitUntilReady(page: Page): void {
   page.reload = async (options) => whenReady(await reload(options), options);
 }
 
+/** What the run comes by that nobody is to read in a log: sessions, devices’ secrets, keys of customers’ pages. */
+const secretsFile = process.env.WRENCHWISE_SECRETS;
+const isSecret = (text: string): void => {
+  if (secretsFile && text) appendFileSync(secretsFile, `${decodeURIComponent(text)}\n${text}\n`);
+};
+function keepSecrets(context: BrowserContext): () => Promise<void> {
+  context.on('page', (page) =>
+    page.on('framenavigated', (frame) => isSecret(/\/c\/([^/?#]+)/.exec(frame.url())?.[1] ?? '')),
+  );
+  return async () => {
+    for (const { name, value } of await context.cookies().catch(() => []))
+      if (name.startsWith('wl_')) isSecret(value);
+  };
+}
+for (const { password } of CREW) isSecret(password);
+
 /** A test as it is; in a whole run its browser keeps in mind which lines its pages ran. */
 export const test = plain.extend<{ watched: void }, { ran: Ran | null; browser: Browser }>({
   ran: [
@@ -95,14 +112,14 @@ export const test = plain.extend<{ watched: void }, { ran: Ran | null; browser: 
       browser.newContext = async (options) => {
         const context = await newContext(options);
         context.on('page', waitUntilReady);
-        if (ran) {
-          const takeIn = ran.watch(context);
-          const close = context.close.bind(context);
-          context.close = async (more) => {
-            await takeIn();
-            await close(more);
-          };
-        }
+        const keep = keepSecrets(context);
+        const takeIn = ran?.watch(context);
+        const close = context.close.bind(context);
+        context.close = async (more) => {
+          await keep();
+          await takeIn?.();
+          await close(more);
+        };
         return context;
       };
       await hand(browser);
@@ -113,8 +130,10 @@ export const test = plain.extend<{ watched: void }, { ran: Ran | null; browser: 
   watched: [
     async ({ context, ran }, hand) => {
       context.on('page', waitUntilReady);
+      const keep = keepSecrets(context);
       const takeIn = ran?.watch(context);
       await hand();
+      await keep();
       await takeIn?.();
     },
     { auto: true },

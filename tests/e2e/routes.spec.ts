@@ -73,6 +73,12 @@ const ROUTES: Record<string, Route> = {
     wrong: [],
     right: { who: nobody, send: at('/api/alive'), answer: { status: 200, type: /json/ } },
   },
+  'api/ready': {
+    method: 'GET',
+    stranger: { status: 200, cache: NO_STORE, says: /"ready":true/ },
+    wrong: [],
+    right: { who: nobody, send: at('/api/ready'), answer: { status: 200, type: /json/, cache: NO_STORE } },
+  },
   'api/bay/[id]': {
     method: 'GET',
     stranger: { ...OUT, send: at(({ order }) => `/api/bay/${order}`) },

@@ -128,6 +128,7 @@ const SCREENS: Record<string, (page: Page) => Promise<void>> = {
       '/hours/past',
       '/shop/people',
       '/shop/audit',
+      '/shop/runs',
       '/shop/roles',
       '/welcome',
       '/me',

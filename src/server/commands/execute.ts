@@ -21,6 +21,7 @@ import type { Handler } from './handler';
 import { HANDLERS } from './index';
 import { keepAnswer, takeId } from './kept-answers';
 import { type Later, rehearseThenGive, rehearsed } from './rehearsal';
+import { counting } from '../running/counting';
 import type { Row } from '../tables';
 
 export interface Actor {
@@ -101,7 +102,17 @@ async function refuseOfLostTablet(ctx: CommandContext, name: string, input: unkn
  */
 export async function execute(name: string, envelope: unknown, actor: Actor): Promise<CommandAnswer> {
   if (!isCommandName(name)) return refusedFor('unknown-command', `There is no command "${name}".`);
-  return executeCommand(name, envelope, actor);
+  const began = performance.now();
+  const count = (outcome: 'taken' | 'refused' | 'failed') =>
+    counting()?.command(name, outcome, (performance.now() - began) / 1000);
+  try {
+    const answer = await executeCommand(name, envelope, actor);
+    count(answer.ok ? 'taken' : 'refused');
+    return answer;
+  } catch (error) {
+    count('failed');
+    throw error;
+  }
 }
 
 /** What a command appended, for whoever sent it: how far each chain has come, and the entries of the work orders. */

@@ -3,6 +3,7 @@ import { areaOf, projectionsOf } from '@/contracts/entries';
 import type { ChainMoved } from '@/contracts/live';
 import type { EntryKind } from '@/core/ledger/entries';
 import { db } from '../database';
+import { listens } from './listening';
 import { Kept } from '../entries/kept';
 import type { Row } from '../tables';
 
@@ -29,12 +30,13 @@ class ChangeWatch {
 
   listen(listener: Listener): () => void {
     this.listeners.add(listener);
+    listens(1);
     if (!this.timer) {
       this.recent = new Map();
       this.schedule(true);
     }
     return () => {
-      this.listeners.delete(listener);
+      if (this.listeners.delete(listener)) listens(-1);
       if (!this.listeners.size && this.timer) {
         clearTimeout(this.timer);
         this.timer = null;

@@ -30,13 +30,14 @@ const PARTS = [
 
 /** What else is the shop's, each with a page of its own. */
 const PAGES = [
-  ['/shop/people', 'People and devices', false],
-  ['/shop/roles', 'Who may do what', false],
-  ['/shop/audit', 'Who changed what', true],
-  ['/welcome', 'Set-up, step by step', true],
-  ['/messages', 'Messages', false],
-  ['/stand-ins', 'Stand-ins', false],
-  ['/kits', 'Kit ledger', false],
+  ['/shop/people', 'People and devices', null],
+  ['/shop/roles', 'Who may do what', null],
+  ['/shop/audit', 'Who changed what', 'lead'],
+  ['/shop/runs', 'How it runs', 'owner'],
+  ['/welcome', 'Set-up, step by step', 'lead'],
+  ['/messages', 'Messages', null],
+  ['/stand-ins', 'Stand-ins', null],
+  ['/kits', 'Kit ledger', null],
 ] as const;
 
 const SIDE =
@@ -165,7 +166,7 @@ export default async function ShopPage({ searchParams }: { searchParams: Promise
               {words}
             </Link>
           ))}
-          {PAGES.filter(([, , leads]) => lead || !leads).map(([href, words]) => (
+          {PAGES.filter(([, , role]) => role === null || holdsRole(person.roles, [role])).map(([href, words]) => (
             <Link key={href} href={href} className={`${SIDE} text-soft`}>
               {words}
             </Link>
