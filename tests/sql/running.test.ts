@@ -23,6 +23,15 @@ beforeAll(async () => {
 beforeEach(() => roundDone());
 afterAll(closePool);
 
+/** A port of this machine at which nobody answers. */
+const freePort = () =>
+  new Promise<number>((found) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as AddressInfo;
+      probe.close(() => found(port));
+    });
+  });
+
 /** Names of what is not in order. */
 const failing = async () => (await readiness()).filter(({ ok }) => !ok).map(({ name }) => name);
 const wordsOf = async (name: string) => (await readiness()).find((one) => one.name === name)!.words;
@@ -103,9 +112,7 @@ test('a message that should have left an hour ago', async () => {
 test('the database gone: every check that needs it is red, and nobody waits for long', async () => {
   const before = process.env.WRENCHWISE_DATA;
   const elsewhere = mkdtempSync(path.join(tmpdir(), 'gone-'));
-  const closed = createServer().listen(0, '127.0.0.1');
-  const { port } = closed.address() as AddressInfo;
-  await new Promise((done) => closed.close(done));
+  const port = await freePort();
   writeFileSync(
     path.join(elsewhere, 'database.json'),
     JSON.stringify({ host: '127.0.0.1', port, user: 'u', password: 'p', database: 'd' }),
@@ -137,9 +144,7 @@ test('commands are counted by what came of them, waits and listeners too; a coll
   stop();
   expect(listening()).toBe(was);
 
-  const probe = createServer().listen(0, '127.0.0.1');
-  const { port } = probe.address() as AddressInfo;
-  await new Promise((done) => probe.close(done));
+  const port = await freePort();
   openMetricsDoor(port);
   await new Promise((done) => setTimeout(done, 100));
   const text = await (await fetch(`http://127.0.0.1:${port}/metrics`)).text();
