@@ -166,11 +166,13 @@ export default async function ShopPage({ searchParams }: { searchParams: Promise
               {words}
             </Link>
           ))}
-          {PAGES.filter(([, , role]) => role === null || holdsRole(person.roles, [role])).map(([href, words]) => (
-            <Link key={href} href={href} className={`${SIDE} text-soft`}>
-              {words}
-            </Link>
-          ))}
+          {PAGES.filter(([, , role]) => role === null || holdsRole(person.roles, [role])).map(
+            ([href, words]) => (
+              <Link key={href} href={href} className={`${SIDE} text-soft`}>
+                {words}
+              </Link>
+            ),
+          )}
         </nav>
         <section>
           <h2 className="mb-2 border-b border-ink pb-1">{title}</h2>
