@@ -11,7 +11,7 @@ const SEEDS = [3101, 3102, 3103, 3104, 3105, 3106, 3107, 3108];
 let scenes: CardScene[];
 beforeAll(async () => {
   scenes = await Promise.all(SEEDS.map((seed) => drawCardScene({ seed })));
-}, 60_000);
+}, 300_000);
 
 async function pixels({ picture }: Pick<CardScene, 'picture'>) {
   const { data, info } = await sharp(picture).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
@@ -62,7 +62,7 @@ describe('the card', () => {
           0.4,
         );
     }
-  }, 60_000);
+  }, 300_000);
 
   test('is not found where there is none, nor by one mark alone', async () => {
     const bare = await sharp({ create: { width: 900, height: 700, channels: 3, background: '#776' } })
