@@ -1,7 +1,7 @@
 import { Refusal } from '../refusal';
 import type { RunDocument } from '../procedure/run-state';
 import type { Fastener, Step } from '../procedure/types';
-import { SKILLS, SKILL_WORDS, type Skill, jobOfStep, skillsOfStep } from './skills';
+import { SKILL_WORDS, type Skill, jobOfStep, skillsOfStep, skillsOfSteps } from './skills';
 
 /** What somebody is signed off for: a kind of step, or one job by its procedure. */
 export type SignedFor = Skill | `job ${string}`;
@@ -68,6 +68,18 @@ export const askedOfStep = (document: RunDocument, step: Step): AskedOf => ({
   job: jobOfStep(document, step),
 });
 
+/** What a number of steps ask together, job by job. */
+export function askedOfSteps(document: RunDocument, steps: readonly Step[]): AskedOf[] {
+  const jobs = new Set(steps.map((step) => jobOfStep(document, step)));
+  return [...jobs].flatMap((job) => {
+    const kinds = skillsOfSteps(
+      document,
+      steps.filter((step) => jobOfStep(document, step) === job),
+    );
+    return kinds.length ? [{ kinds, job }] : [];
+  });
+}
+
 const signsFor = (kind: Skill, job: string | null): SignedFor[] =>
   job === null ? [kind] : [kind, forJob(job)];
 const may = ({ may: all }: Alone, personId: string, any: readonly SignedFor[]) =>
@@ -92,6 +104,23 @@ export function whoBeside(kind: Skill, job: string | null, alone: Alone): { id: 
   return [...new Map([...signed, ...alone.leads].map((one) => [one.id, one])).values()];
 }
 
+/** A kind of step somebody may not do alone, and who may stand beside them at it. */
+export interface BesideAsked {
+  kind: Skill;
+  who: { id: string; name: string }[];
+}
+
+/** For what somebody needs a second person beside them, and who that may be. */
+export const besideAsked = (asked: AskedOf, alone: Alone, personId: string): BesideAsked[] =>
+  skillsMissing(asked, alone, personId).map((kind) => ({
+    kind,
+    who: whoBeside(kind, asked.job, alone).filter(({ id }) => id !== personId),
+  }));
+
+/** Stands somebody of those who may beside them? */
+export const isAttended = ({ who }: BesideAsked, beside: readonly string[]): boolean =>
+  who.some(({ id }) => beside.includes(id));
+
 /**
  * Looks whether somebody does alone what they may not.
  * @param beside whom they say stands beside them
@@ -100,9 +129,9 @@ export function whoBeside(kind: Skill, job: string | null, alone: Alone): { id: 
 export function refuseAlone(asked: AskedOf, alone: Alone, personId: string, beside: readonly string[]): void {
   if (beside.includes(personId))
     throw new Refusal('self', 'Somebody else stands beside you, not you yourself.', 'beside');
-  for (const kind of skillsMissing(asked, alone, personId)) {
-    const who = whoBeside(kind, asked.job, alone).filter(({ id }) => id !== personId);
-    if (who.some(({ id }) => beside.includes(id))) continue;
+  for (const one of besideAsked(asked, alone, personId)) {
+    if (isAttended(one, beside)) continue;
+    const { kind, who } = one;
     throw new Refusal(
       'beside',
       who.length
@@ -119,16 +148,6 @@ const KIND_OF_CRITICAL: Partial<Record<NonNullable<Fastener['critical']>, Skill>
   steering: 'steering',
   brake: 'brakes',
 };
-
-/** What a number of steps ask together, job by job. */
-export function askedOfSteps(document: RunDocument, steps: readonly Step[]): AskedOf[] {
-  const kinds = new Map<string | null, Set<Skill>>();
-  for (const step of steps) {
-    const asked = askedOfStep(document, step);
-    for (const kind of asked.kinds) kinds.set(asked.job, (kinds.get(asked.job) ?? new Set()).add(kind));
-  }
-  return [...kinds].map(([job, found]) => ({ job, kinds: SKILLS.filter((kind) => found.has(kind)) }));
-}
 
 /** Who may check a torque of somebody else: where its kind is signed off here, whoever is, and any lead; else null. */
 export function whoMayCheck(

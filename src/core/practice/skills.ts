@@ -39,6 +39,12 @@ export function skillsOfStep({ fasteners }: Pick<RunDocument, 'fasteners'>, step
   return SKILLS.filter((skill) => found.has(skill));
 }
 
+/** What a number of steps ask for together. */
+export function skillsOfSteps(of: Pick<RunDocument, 'fasteners'>, steps: readonly Step[]): Skill[] {
+  const found = new Set(steps.flatMap((step) => skillsOfStep(of, step)));
+  return SKILLS.filter((skill) => found.has(skill));
+}
+
 /** Which skill a fault of a practice car is about. */
 export const SKILL_OF_FAULT: Record<FaultKind, Skill> = {
   'bolt-tight': 'springs',

@@ -13,7 +13,7 @@ import {
 } from '../ledger/order-state';
 import { type Asking, proceduresAsked } from '../planner/procedures-for';
 import { type AskedOf, askedOfSteps } from '../practice/alone';
-import { skillsOfStep } from '../practice/skills';
+import { skillsOfSteps } from '../practice/skills';
 import type { Phase, Procedure, Step } from '../procedure/types';
 import type { PhaseNeed } from './types';
 
@@ -79,10 +79,11 @@ function askedBefore(state: OrderState, library: readonly Known[]): AskedOf[] {
   const named = proceduresOf(state, library).split(' ');
   return library.flatMap((procedure) => {
     if (!named.includes(procedure.id)) return [];
-    const found = new Set(
-      procedure.steps.flatMap((step) => (IN_BAY.includes(step.phase) ? skillsOfStep(procedure, step) : [])),
+    const kinds = skillsOfSteps(
+      procedure,
+      procedure.steps.filter(({ phase }) => IN_BAY.includes(phase)),
     );
-    return found.size ? [{ kinds: [...found], job: procedure.id }] : [];
+    return kinds.length ? [{ kinds, job: procedure.id }] : [];
   });
 }
 

@@ -6,7 +6,7 @@ import { Button } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { useRef, useState } from 'react';
 import { CORNER_NAMES, type RefusedMove, judgeTorque, placedName } from '@/core/procedure/engine';
-import { askedOfStep, skillsMissing, whoBeside } from '@/core/practice/alone';
+import { askedOfStep, besideAsked, isAttended } from '@/core/practice/alone';
 import { asksFigures } from '@/core/ledger/figures';
 import { isCoilCut } from '@/core/procedure/coil-cuts';
 import { type Step, endsOf } from '@/core/procedure/types';
@@ -88,11 +88,8 @@ export function StepNow({
   // Of a job that began before figures were entries of their own they are a line of text.
   const figures = asksFigures(state) ? cardFigures(state, step, typed, lengths) : null;
   const read = figuresStand(figures ?? []);
-  const asks = askedOfStep(document, step);
-  const missing = skillsMissing(asks, props.alone, props.viewer.id);
-  const unattended = missing.some(
-    (kind) => !whoBeside(kind, asks.job, props.alone).some(({ id }) => beside.includes(id)),
-  );
+  const seconds = besideAsked(askedOfStep(document, step), props.alone, props.viewer.id);
+  const unattended = seconds.some((one) => !isAttended(one, beside));
   /** A setting that is not there yet, or a part not compared, holds the step; its figures are recorded all the same. */
   const held = figures !== null && !(there && matches);
   const asked = errors.some(({ code }) => code === 'confirm');
@@ -126,9 +123,9 @@ export function StepNow({
   };
   const finish = async () => {
     const withFigures = given.figures.length ? given : {};
-    // Whoever stands beside is named where it is asked for, and only there.
-    const named = missing.length ? { beside: [...beside] } : {};
-    if (await send({ orderId, stepId: step.id, measured, ...withFigures, ...named })) onDone();
+    // Of whoever was said to stand beside, those this step asks for.
+    const named = beside.filter((id) => seconds.some((one) => isAttended(one, [id])));
+    if (await send({ orderId, stepId: step.id, measured, ...withFigures, beside: named })) onDone();
   };
   const takeRef = useRef<(() => void) | null>(null);
   /** What the card that waits says of itself, typed figure and all. */
@@ -173,8 +170,8 @@ export function StepNow({
         {step.irreversible && facts.length > 0 && (
           <p className="figure mt-3 text-2xl first-letter:uppercase">{facts.join('; ')}</p>
         )}
-        {missing.length > 0 && (
-          <SkillNote {...props} missing={missing} job={asks.job} beside={beside} onBeside={onBeside} />
+        {seconds.length > 0 && (
+          <SkillNote name={props.viewer.name} seconds={seconds} beside={beside} onBeside={onBeside} />
         )}
         {tools.length + (step.parts?.length ?? 0) + (step.consumables?.length ?? 0) > 0 && (
           <p className="mt-3 text-lg text-soft">
