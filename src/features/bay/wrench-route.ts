@@ -5,7 +5,7 @@ import type { Answered } from '@/contracts/answer';
 import type { WrenchAsk } from '@/contracts/wrench-ask';
 import { postJson } from '../transport/post';
 
-type AskWrench = (ask: WrenchAsk) => Promise<Answered<{ words?: string }>>;
+export type AskWrench = (ask: WrenchAsk) => Promise<Answered<{ words?: string }>>;
 
 const ofThisTablet: AskWrench = (ask) => postJson<{ words?: string }>('/api/wrench', ask);
 

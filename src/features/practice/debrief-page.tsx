@@ -1,19 +1,15 @@
 import type { Debrief } from '@/practice/debrief';
+import { Figures } from '@/ui/figures';
 import { Link } from '@/ui/link';
 import { PrintStrip } from '@/ui/print-strip';
 import { PointsCurve } from './points-curve';
 import { PracticeMark } from './practice-mark';
 import { StartPractice } from './start-practice';
 
-const row = (name: string, value: string) => (
-  <tr key={name}>
-    <th scope="row" className="font-normal">
-      {name}
-    </th>
-    <td className="figure text-right">{value}</td>
-  </tr>
-);
 const minutes = (value: number) => `${Math.round(value)} min`;
+
+const rackRead = ({ read, allIn }: Debrief['rack']): [string, string][] =>
+  read ? [['Read on the rack', `${read}, the last ${allIn ? 'all in range' : 'not all in range'}`]] : [];
 
 /** What a try came to: found and missed, the order, what it took, and all tries as a curve. */
 export function DebriefPage({
@@ -97,24 +93,20 @@ export function DebriefPage({
           )}
         </div>
         <div>
-          <table className="ledger">
-            <tbody>
-              {row('Steps done', `${debrief.stepsDone} of ${debrief.stepsAsked}`)}
-              {row('By the book', minutes(debrief.minutes.book))}
-              {row('Taken', minutes(debrief.minutes.taken))}
-              {row('Taps', String(debrief.taps))}
-              {row('Looks', String(debrief.looks))}
-              {row('Tapped against the record', String(debrief.refused.length))}
-              {row('Put right what was right', String(debrief.needless))}
-              {row('Torques, typed by hand', `${debrief.torques.byHand} of ${debrief.torques.all}`)}
-              {debrief.rack.read > 0 &&
-                row(
-                  'Read on the rack',
-                  `${debrief.rack.read}, the last ${debrief.rack.allIn ? 'all in range' : 'not all in range'}`,
-                )}
-              {row('Photos, of those asked', `${debrief.photos.taken} of ${debrief.photos.asked}`)}
-            </tbody>
-          </table>
+          <Figures
+            of={[
+              ['Steps done', `${debrief.stepsDone} of ${debrief.stepsAsked}`],
+              ['By the book', minutes(debrief.minutes.book)],
+              ['Taken', minutes(debrief.minutes.taken)],
+              ['Taps', debrief.taps],
+              ['Looks', debrief.looks],
+              ['Tapped against the record', debrief.refused.length],
+              ['Put right what was right', debrief.needless],
+              ['Torques, typed by hand', `${debrief.torques.byHand} of ${debrief.torques.all}`],
+              ...rackRead(debrief.rack),
+              ['Photos, of those asked', `${debrief.photos.taken} of ${debrief.photos.asked}`],
+            ]}
+          />
           {tries.length > 1 && (
             <>
               <h2 className="mt-6 border-b border-ink pb-1">All tries of it</h2>

@@ -1,20 +1,19 @@
 'use client';
 
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { type Answered, type Envelope, refusedFor } from '@/contracts/answer';
 import type { AnswerOf, CommandName, GivenOf } from '@/contracts/commands';
 import { isOfflineCommand } from '@/contracts/offline-names';
 import type { Consequence } from '@/core/practice/consequences';
 import type { LookWay } from '@/core/practice/scenario';
-import type { WrenchAsk } from '@/contracts/wrench-ask';
 import type { PerCorner } from '@/core/corners';
 import type { Outcome, RackRead } from '@/practice/practice-try';
-import type { TrayReading } from '@/server/devices/torque-wrench';
 import { newId } from '../transport/device';
 import { postJson } from '../transport/post';
 import { type CommandRoute, usePost } from '../transport/use-command';
 import type { BayBundle } from '../bay/bay-bundle';
 import type { ReadGauges } from '../measuring/gauges';
+import { usePracticeWrench } from './use-practice-wrench';
 import type { PhotoTarget } from '../photos/photo-upload';
 import { sha256Hex } from '../offline/signing';
 
@@ -37,16 +36,12 @@ export function usePractice(first: BayBundle) {
   const [happened, setHappened] = useState<Consequence[]>([]);
   const [seen, setSeen] = useState<LookedAt[]>([]);
   const postAgain = usePost();
-  const id = useRef(first.orderId);
-  const bundleNow = useRef(bundle);
-  useEffect(() => {
-    bundleNow.current = bundle;
-  }, [bundle]);
+  const { orderId } = first;
 
   const act = useCallback(
     (body: object): Promise<Answered<Outcome>> =>
-      postAgain(() => postJson<Outcome>(`/api/practice/${id.current}`, body)),
-    [postAgain],
+      postAgain(() => postJson<Outcome>(`/api/practice/${orderId}`, body)),
+    [postAgain, orderId],
   );
 
   const move = useCallback(
@@ -126,83 +121,20 @@ export function usePractice(first: BayBundle) {
         name: 'photo.bind',
         input: {
           ...target,
-          orderId: id.current,
+          orderId,
           photoId: null,
           uploadHash: await sha256Hex(await file.arrayBuffer()),
         },
       }),
-    [move],
+    [move, orderId],
   );
 
-  const wrench = useCallback(
-    async (ask: WrenchAsk): Promise<Answered<{ words?: string }>> => {
-      const { link, tray } = bundleNow.current;
-      const set = (more: Partial<BayBundle>) => setBundle((before) => ({ ...before, ...more }));
-      const dropped = (readingId: string) => tray.filter((one) => one.id !== readingId);
-      const laid = (
-        reading: Pick<TrayReading, 'nm' | 'angleDeg'>,
-        why: string,
-      ): Answered<{ words?: string }> => {
-        set({ tray: [{ ...reading, id: newId(), at: new Date().toISOString(), why }, ...tray] });
-        return { ok: true, answer: { words: why } };
-      };
-      const record = (
-        reading: Pick<TrayReading, 'nm' | 'angleDeg'>,
-        fastenerId: string,
-        confirmed: boolean,
-      ) =>
-        move({
-          kind: 'move',
-          id: newId(),
-          name: 'torque.record',
-          input: {
-            orderId: id.current,
-            fastenerId,
-            wrenchId: link!.wrenchId,
-            reading: reading.angleDeg === null ? { value: reading.nm, unit: 'nm' } : { clicked: true },
-            angleDeg: reading.angleDeg,
-            nut: 'next',
-            by: 'wrench',
-            confirmed,
-          },
-        });
-      switch (ask.ask) {
-        case 'bind':
-          set({ link: ask.wrenchId === null ? null : { wrenchId: ask.wrenchId, waiting: null } });
-          return { ok: true, answer: {} };
-        case 'wait':
-          // Asked as the wrench is bound, before this page knows it.
-          setBundle((before) =>
-            before.link ? { ...before, link: { ...before.link, waiting: ask.waiting } } : before,
-          );
-          return { ok: true, answer: {} };
-        case 'pull': {
-          if (!link) return refusedFor('not-bound', 'No wrench is bound to this tablet.');
-          if (!link.waiting) return laid(ask, 'Nobody was waiting for it: it lies in the tray.');
-          const got = await record(ask, link.waiting.fastenerId, false);
-          return got.ok
-            ? { ok: true, answer: {} }
-            : laid(ask, got.errors.map(({ message }) => message).join(' '));
-        }
-        case 'use': {
-          const reading = tray.find((one) => one.id === ask.readingId);
-          if (!reading || !link) return refusedFor('no-reading', 'That reading is not in the tray any more.');
-          const got = await record(reading, ask.fastenerId, true);
-          if (got.ok) set({ tray: dropped(ask.readingId) });
-          return got.ok ? { ok: true, answer: {} } : got;
-        }
-        case 'drop':
-          set({ tray: dropped(ask.readingId) });
-          return { ok: true, answer: {} };
-      }
-    },
-    [move],
-  );
+  const wrench = usePracticeWrench(orderId, move);
 
   const gauges = useCallback<ReadGauges>(async () => {
-    const got = await act({ kind: 'gauges', lengths: bundleNow.current.viewer.lengthUnit });
+    const got = await act({ kind: 'gauges', lengths: first.viewer.lengthUnit });
     return got.ok && got.answer.ok ? (got.answer.answer as PerCorner<string>) : null;
-  }, [act]);
+  }, [act, first.viewer.lengthUnit]);
 
   const rack = useCallback(
     async (moves: object): Promise<Answered<RackRead>> => {
@@ -217,9 +149,9 @@ export function usePractice(first: BayBundle) {
   );
 
   return {
-    bundle,
+    bundle: { ...bundle, ...wrench.bound },
     route,
-    wrench,
+    wrench: wrench.ask,
     gauges,
     rack,
     keepPhoto,

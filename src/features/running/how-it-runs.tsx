@@ -1,9 +1,9 @@
 import { contractOf, type CommandName } from '@/contracts/commands';
-import { shopMoment } from '@/core/units/shop-time';
-import { spanText } from '@/core/units/shop-time';
+import { shopMoment, spanText } from '@/core/units/shop-time';
 import type { Counted, figuresHere } from '@/server/running/figures';
 import type { Check, CheckName } from '@/server/running/readiness';
 import type { Backup, standing } from '@/server/running/standing';
+import { Figures } from '@/ui/figures';
 import { Nothing } from '@/ui/states';
 
 const CHECK_NAMES: Record<CheckName, string> = {
@@ -14,21 +14,11 @@ const CHECK_NAMES: Record<CheckName, string> = {
   messages: 'Messages',
   rounds: 'The shop’s machine',
 };
-const OUTCOMES: Record<string, string> = { taken: 'taken', refused: 'refused', failed: 'failed' };
 
 const milliseconds = (seconds: number | null) =>
   seconds === null ? 'over 10 s' : `${Math.round(seconds * 1000)} ms`;
 const megabytes = (bytes: number) => `${(bytes / 1024 / 1024).toFixed(1)} MB`;
 const age = (seconds: number | null) => (seconds === null ? 'none' : spanText(seconds * 1000));
-
-const figure = (name: string, value: string | number) => (
-  <tr key={name}>
-    <th scope="row" className="font-normal">
-      {name}
-    </th>
-    <td className="figure text-right">{value}</td>
-  </tr>
-);
 
 function CountedTable({ head, rows }: { head: string; rows: readonly (Counted & { words: string })[] }) {
   if (!rows.length) return <Nothing>Nothing yet since it was started.</Nothing>;
@@ -129,32 +119,32 @@ export function HowItRuns({
           What stands in it
         </h2>
         {stands ? (
-          <table className="ledger">
-            <tbody>
-              {figure('Entries', stands.entries)}
-              {figure('Chains: orders, and the shop’s own', stands.chains)}
-              {figure('Longest chain, entries', stands.longest_chain)}
-              {figure('Pictures', stands.pictures)}
-              {figure('Messages waiting to leave', stands.messages_waiting)}
-              {figure('Messages somebody hands on', stands.messages_by_hand)}
-              {figure('The shop’s machine went round', `${age(stands.last_round_seconds)} ago`)}
-            </tbody>
-          </table>
+          <Figures
+            of={[
+              ['Entries', stands.entries],
+              ['Chains: orders, and the shop’s own', stands.chains],
+              ['Longest chain, entries', stands.longest_chain],
+              ['Pictures', stands.pictures],
+              ['Messages waiting to leave', stands.messages_waiting],
+              ['Messages somebody hands on', stands.messages_by_hand],
+              ['The shop’s machine went round', `${age(stands.last_round_seconds)} ago`],
+            ]}
+          />
         ) : (
           <Nothing>The database did not answer.</Nothing>
         )}
         <h2 className="mt-8 border-b border-ink pb-1">This server</h2>
-        <table className="ledger">
-          <tbody>
-            {figure('Running for', spanText(here.upSeconds * 1000))}
-            {figure('Memory', `${here.memoryMb} MB`)}
-            {figure(
+        <Figures
+          of={[
+            ['Running for', spanText(here.upSeconds * 1000)],
+            ['Memory', `${here.memoryMb} MB`],
+            [
               'Waits for the database, nine in ten within',
               here.waits ? milliseconds(here.waits.nineInTen) : 'none yet',
-            )}
-            {here.outcomes.map(({ name, count }) => figure(`Commands ${OUTCOMES[name] ?? name}`, count))}
-          </tbody>
-        </table>
+            ],
+            ...here.outcomes.map(({ name, count }) => [`Commands ${name}`, count] as const),
+          ]}
+        />
       </section>
       <section aria-labelledby="asked">
         <h2 id="asked" className="border-b border-ink pb-1">

@@ -1,17 +1,12 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
+import { type WrenchReading, torqueOfReading } from '@/contracts/wrench-ask';
 import { Refusal } from '@/core/refusal';
 import { now } from '../clock';
 import { execute } from '../commands/execute';
 import { type Db, db } from '../database';
 import type { Person } from '../sessions/sessions';
 import type { Row } from '../tables';
-
-/** What any torque wrench that speaks to a tablet sends: a reading, or the degrees it was turned. */
-export interface WrenchReading {
-  nm: number;
-  angleDeg: number | null;
-}
 
 export interface WrenchLink {
   wrenchId: string;
@@ -112,15 +107,7 @@ const record = (
     {
       id: randomUUID(),
       deviceSeq: 0,
-      input: {
-        ...fastener,
-        wrenchId,
-        reading: reading.angleDeg === null ? { value: reading.nm, unit: 'nm' } : { clicked: true },
-        angleDeg: reading.angleDeg,
-        nut: 'next',
-        by: 'wrench',
-        confirmed,
-      },
+      input: torqueOfReading(fastener, wrenchId, reading, confirmed),
     },
     { person, deviceId },
   );

@@ -3,7 +3,6 @@ import { areaOf, projectionsOf } from '@/contracts/entries';
 import type { ChainMoved } from '@/contracts/live';
 import type { EntryKind } from '@/core/ledger/entries';
 import { db } from '../database';
-import { listens } from './listening';
 import { Kept } from '../entries/kept';
 import type { Row } from '../tables';
 
@@ -30,18 +29,21 @@ class ChangeWatch {
 
   listen(listener: Listener): () => void {
     this.listeners.add(listener);
-    listens(1);
     if (!this.timer) {
       this.recent = new Map();
       this.schedule(true);
     }
     return () => {
-      if (this.listeners.delete(listener)) listens(-1);
+      this.listeners.delete(listener);
       if (!this.listeners.size && this.timer) {
         clearTimeout(this.timer);
         this.timer = null;
       }
     };
+  }
+
+  get count(): number {
+    return this.listeners.size;
   }
 
   private schedule(first: boolean): void {
@@ -118,6 +120,9 @@ export async function movedWithin(ms: number): Promise<ChainMoved[] | null> {
 }
 
 const watching = globalThis as typeof globalThis & { wrenchwiseChanges?: ChangeWatch };
+
+/** How many listen in this process. */
+export const listening = (): number => watching.wrenchwiseChanges?.count ?? 0;
 
 /** Tells of every chain that moved, on whatever server it was moved. @returns how to stop */
 export function onChange(listener: Listener): () => void {

@@ -2,7 +2,7 @@ import 'server-only';
 import { createServer } from 'node:http';
 import { Counter, Gauge, Histogram, Registry, collectDefaultMetrics } from 'prom-client';
 import { countWith } from './counting';
-import { listening } from '../live/listening';
+import { listening } from '../live/changes';
 import { log } from './log';
 import { standing } from './standing';
 
