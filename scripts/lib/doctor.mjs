@@ -3,18 +3,15 @@
  * wrong it says so in a sentence, with the command that mends it.
  */
 import { createHash, X509Certificate } from 'node:crypto';
-import { accessSync, constants, existsSync, readFileSync, readdirSync, statSync, statfsSync } from 'node:fs';
+import { accessSync, constants, existsSync, readFileSync, readdirSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { root } from './bundle.mjs';
 import { has } from './run.mjs';
-import { buildFresh, packagesFresh, readJson } from './stages.mjs';
+import { buildFresh, cli, packagesFresh, readJson } from './stages.mjs';
 import { portFree, processAlive, servesFolder } from './web.mjs';
 
-const MB = 1024 * 1024;
-const LEAST_FREE_MB = 500;
 const BACKUP_OLD_MS = 26 * 3600_000;
 const CERTIFICATE_ENDS_MS = 30 * 24 * 3600_000;
-const CLOCKS_APART_S = 5;
 const OLDEST_NODE = 20;
 
 const fine = (words) => ({ ok: true, words });
@@ -69,72 +66,23 @@ function secrets({ dataDir }) {
     : fine('The database’s password is read by this account alone.');
 }
 
-function room({ dataDir, env }) {
-  const { bavail, bsize } = statfsSync(existsSync(dataDir) ? dataDir : root);
-  const free = Math.floor((bavail * bsize) / MB);
-  const least = Number(env.LEAST_FREE_MB ?? LEAST_FREE_MB);
-  return free >= least
-    ? fine(`${free} MB free.`)
-    : wrong(
-        `${free} MB free where the records lie, at least ${least} are asked for.`,
-        `du -xh --max-depth=2 ${JSON.stringify(dataDir)} | sort -h | tail`,
-      );
-}
-
 const built = () =>
   buildFresh() ? fine('Built from what is here.') : wrong('It is not built from what is here.', 'npm start');
 
-async function ask({ dataDir }, sql, values = []) {
-  const address = readJson(path.join(dataDir, 'database.json'));
-  if (!address) throw new Error('no address');
-  const { createConnection } = await import('mysql2/promise');
-  const connection = await createConnection({ ...address, timezone: 'Z', connectTimeout: 3000 });
-  try {
-    const [rows] = await connection.query(sql, values);
-    return rows;
-  } finally {
-    await connection.end();
-  }
-}
-
-async function database(at) {
-  try {
-    await ask(at, 'SELECT 1');
-    return fine('It answers.');
-  } catch (error) {
-    return wrong(`It does not answer (${error.code ?? error.message}).`, forFolder(at, 'npm start'));
-  }
-}
-
-async function schema(at) {
-  const files = readdirSync(path.join(root, 'db', 'migrations')).filter((name) => name.endsWith('.sql'));
-  const rows = await ask(at, 'SELECT name, finished FROM migration');
-  const later = rows.filter(({ name }) => !files.includes(name));
-  if (later.length)
-    return wrong(
-      `The records are of a later version (${later.map(({ name }) => name).join(', ')}).`,
-      'git pull && npm start',
-    );
-  const done = new Set(rows.filter(({ finished }) => finished).map(({ name }) => name));
-  const missing = files.filter((name) => !done.has(name));
-  return missing.length
-    ? wrong(`${missing.join(', ')} has not run.`, forFolder(at, 'npm start'))
-    : fine(`All ${files.length} parts of it are there.`);
-}
-
-async function clock(at) {
-  const [{ apart }] = await ask(
-    at,
-    'SELECT TIMESTAMPDIFF(MICROSECOND, ?, UTC_TIMESTAMP(6)) / 1000000 AS apart',
-    [new Date()],
+/** What the server itself asks of what it stands on, and what mends each. */
+const MENDS = {
+  disk: ({ dataDir }) => `du -xh --max-depth=2 ${JSON.stringify(dataDir)} | sort -h | tail`,
+  database: (at) => forFolder(at, 'npm start'),
+  schema: (at, { code }) => (code === 'later' ? 'git pull && npm start' : forFolder(at, 'npm start')),
+  clock: () => 'sudo timedatectl set-ntp true',
+};
+const asServer = (name) => async (at) => {
+  at.server ??= cli('Asking what the server stands on', 'readiness', [], at.dataDir, { env: at.env }).then(
+    JSON.parse,
   );
-  return Math.abs(apart) <= CLOCKS_APART_S
-    ? fine('This machine’s and the database’s agree.')
-    : wrong(
-        `This machine and the database are ${Math.round(Math.abs(apart))} s apart.`,
-        'sudo timedatectl set-ntp true',
-      );
-}
+  const check = (await at.server).find((one) => one.name === name);
+  return check.ok ? fine(check.words) : wrong(check.words, MENDS[name](at, check));
+};
 
 async function ownDay({ env, dataDir }) {
   if (!env.WRENCHWISE_NOW) return fine('The day is today.');
@@ -213,12 +161,12 @@ export const CHECKS = [
   { name: 'MariaDB', look: program },
   { name: 'Data folder', look: folder },
   { name: 'Secrets', look: secrets },
-  { name: 'Room', look: room },
+  { name: 'Room', look: asServer('disk'), needs: 'Packages' },
   { name: 'Application', look: built },
   { name: 'Port', look: port },
-  { name: 'Database', look: database },
-  { name: 'Schema', look: schema, needs: 'Database' },
-  { name: 'Clocks', look: clock, needs: 'Database' },
+  { name: 'Database', look: asServer('database'), needs: 'Packages' },
+  { name: 'Schema', look: asServer('schema'), needs: 'Database' },
+  { name: 'Clocks', look: asServer('clock'), needs: 'Database' },
   { name: 'Day', look: ownDay },
   { name: 'Mail', look: mail },
   { name: 'Certificate', look: certificate },
@@ -235,7 +183,7 @@ export async function examine({ dataDir, env = process.env }) {
         name,
         ok: false,
         waits: needs,
-        words: `Cannot be looked at before the ${needs.toLowerCase()} answers.`,
+        words: `Looked at once ${needs.toLowerCase()} ${needs.endsWith('s') ? 'are' : 'is'} in order.`,
       });
       continue;
     }

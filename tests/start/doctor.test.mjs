@@ -144,7 +144,7 @@ test('the database is stopped: what needs it waits, and the command says so', as
   assert.equal(said.status, 1);
   assert.match(
     said.stdout,
-    /WRONG {2}Database: It does not answer \(ECONNREFUSED\)\.\n\s+mend it with: WRENCHWISE_DATA=".*" npm start/,
+    /WRONG {2}Database: It could not be asked \(ECONNREFUSED\)\.\n\s+mend it with: WRENCHWISE_DATA=".*" npm start/,
   );
   assert.match(said.stdout, /1 of 15 to mend/);
   // Nothing of it was changed by looking.

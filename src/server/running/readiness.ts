@@ -13,6 +13,8 @@ export interface Check {
   ok: boolean;
   /** How it stands, and what to do where it does not. */
   words: string;
+  /** Where there are two ways to be wrong, with a remedy each. */
+  code?: 'behind' | 'later';
 }
 
 const LEAST_FREE_MB = 500;
@@ -39,10 +41,15 @@ async function schema(): Promise<Judged> {
   const missing = files.filter((name) => !done.has(name));
   const unknown = rows.filter(({ name }) => !files.includes(name));
   if (missing.length)
-    return { ok: false, words: `${missing.join(', ')} has not run: stop the server and start it again.` };
+    return {
+      ok: false,
+      code: 'behind',
+      words: `${missing.join(', ')} has not run: stop the server and start it again.`,
+    };
   if (unknown.length)
     return {
       ok: false,
+      code: 'later',
       words: `The database is of a later version (${unknown.map(({ name }) => name).join(', ')}): start that one.`,
     };
   return { ok: true, words: `All ${files.length} parts of it are there.` };
@@ -114,5 +121,6 @@ async function judge(name: CheckName): Promise<Check> {
   }
 }
 
-/** Whether this server can do its work: each thing it stands on, one by one. */
-export const readiness = (): Promise<Check[]> => Promise.all(CHECKS.map(judge));
+/** Whether a server can do its work: each thing it stands on, one by one. */
+export const readiness = (names: readonly CheckName[] = CHECKS): Promise<Check[]> =>
+  Promise.all(names.map(judge));
