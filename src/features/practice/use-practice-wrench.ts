@@ -2,7 +2,8 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { type Answered, refusedFor } from '@/contracts/answer';
-import { type WrenchAsk, type WrenchReading, torqueOfReading } from '@/contracts/wrench-ask';
+import type { WrenchAsk } from '@/contracts/wrench-ask';
+import { type WrenchReading, torqueOfReading } from '@/contracts/wrench-reading';
 import type { TrayReading, WrenchLink } from '@/server/devices/torque-wrench';
 import type { AskWrench } from '../bay/wrench-route';
 import { newId } from '../transport/device';

@@ -1,6 +1,6 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
-import { type WrenchReading, torqueOfReading } from '@/contracts/wrench-ask';
+import { type WrenchReading, torqueOfReading } from '@/contracts/wrench-reading';
 import { Refusal } from '@/core/refusal';
 import { now } from '../clock';
 import { execute } from '../commands/execute';
