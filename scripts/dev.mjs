@@ -5,10 +5,10 @@
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { bundledCommand, root } from './lib/bundle.mjs';
+import { bundledWorkers, root } from './lib/bundle.mjs';
 import { ensureMariadb, startDatabase } from './lib/database.mjs';
 import { InTheWay, plan, say, sentenceFor } from './lib/say.mjs';
-import { cli, installPackages, packagesFresh } from './lib/stages.mjs';
+import { cli, installPackages, packagesFresh, schemaUpToDate } from './lib/stages.mjs';
 import { portFree, portNumber, portTaken, stopProcess } from './lib/web.mjs';
 
 /** Finished orders behind the demo: few, so that a fresh folder is soon filled. */
@@ -26,7 +26,7 @@ async function main() {
   await ensureMariadb();
   const database = await startDatabase(dataDir);
   toStop.push(database.stop);
-  say(`Schema: ${await cli('Bringing the schema up to date', 'migrate', [], dataDir)}`);
+  say(`Schema: ${await schemaUpToDate(dataDir)}`);
   const loaded = path.join(dataDir, 'loaded');
   say(existsSync(loaded) ? 'Demo: as you left it' : 'Demo: loading');
   if (!existsSync(loaded)) {
@@ -34,9 +34,7 @@ async function main() {
     await database.inOneGo(() => cli('Loading the demo', 'load-demo', [day, HISTORY], dataDir));
     writeFileSync(loaded, day);
   }
-  await bundledCommand('calc-worker');
-  await bundledCommand('zip-worker');
-  await bundledCommand('paper-worker');
+  await bundledWorkers();
   say(`Serving http://127.0.0.1:${port}`);
   console.log(await cli('Reading the demo’s sign-ins', 'demo-sign-ins', [], dataDir));
   const next = path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next');

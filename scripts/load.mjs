@@ -1,7 +1,7 @@
 /**
- * `npm run load`: fifty people at once on the large demo (made by `npm run demo:large`), each going on as soon as they have
- * an answer. For the day, a work order, a torque, a search and the come-backs: how long half and nineteen in twenty wait,
- * beside the bare SQL the answer needs and beside a bare page of the same server.
+ * `npm run load`: fifty people at once on the large demo (made by `npm run demo:large`). First each goes on as soon as they have an
+ * answer: for each page, how long half and nineteen in twenty wait, beside an empty page of the same framework and the bare SQL the
+ * answer needs. Then each thinks for some four seconds between two answers; and both again with a second server process.
  */
 import { randomUUID } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
@@ -12,9 +12,11 @@ import { root } from './lib/bundle.mjs';
 import { startDatabase } from './lib/database.mjs';
 import { build, buildFresh } from './lib/stages.mjs';
 import { freePort, startWeb } from './lib/web.mjs';
+import { startYardstick } from './lib/yardstick.mjs';
 
 const PEOPLE = Number(process.env.PEOPLE ?? 50);
 const SECONDS = Number(process.env.SECONDS ?? 12);
+const THOUGHT_S = 4;
 const folder = path.resolve(process.env.WRENCHWISE_DATA ?? path.join(root, '.data-large'));
 if (!existsSync(path.join(folder, 'shop.json'))) {
   console.error(`There is no large demo in ${folder}: npm run demo:large makes it.`);
@@ -23,21 +25,25 @@ if (!existsSync(path.join(folder, 'shop.json'))) {
 const shop = JSON.parse(readFileSync(path.join(folder, 'shop.json'), 'utf8'));
 const database = await startDatabase(folder);
 if (!buildFresh()) await build();
-const port = await freePort();
-const web = await startWeb({ port, dataDir: folder, env: { WRENCHWISE_NOW: shop.day } });
+const ports = [await freePort(), await freePort()];
+const servers = [await startWeb({ port: ports[0], dataDir: folder, env: { WRENCHWISE_NOW: shop.day } })];
+const yardstick = await startYardstick();
 const pool = createPool({ ...database.address, timezone: 'Z', connectionLimit: 10, decimalNumbers: true });
 
+const sleep = (time) => new Promise((resolve) => setTimeout(resolve, time));
 const at = (sorted, share) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? NaN;
 const ms = (value) => `${value < 10 ? value.toFixed(1) : value.toFixed(0)} ms`;
 
-/** Everybody does one thing over and over. @returns sorted times of the answers */
-async function everybody(work, people = PEOPLE, seconds = SECONDS) {
+/** Everybody does one thing over and over, thinking as long between. @returns sorted times of the answers */
+async function everybody(work, { people = PEOPLE, seconds = SECONDS, thoughtS = 0 } = {}) {
   const times = [];
   const refused = new Map();
   const until = performance.now() + seconds * 1000;
   await Promise.all(
     Array.from({ length: people }, async (_, person) => {
       for (let turn = 0; performance.now() < until; turn += 1) {
+        // From half to half as much again, so that they do not all ask at once.
+        if (thoughtS) await sleep(1000 * thoughtS * (0.5 + Math.random()));
         const from = performance.now();
         try {
           await work(person, turn);
@@ -51,14 +57,19 @@ async function everybody(work, people = PEOPLE, seconds = SECONDS) {
   return { times: times.sort((a, b) => a - b), refused };
 }
 
-const signIn = async () => {
+const signIn = async (port) => {
   const ask = browser(port);
   const answer = await ask('/api/sign-in', { name: 'Odalys', password: 'paint-pen-odalys' });
   if (!answer.ok) throw new Error(await answer.text());
   return ask;
 };
-const asks = [];
-for (let person = 0; person < PEOPLE; person += 1) asks.push(await signIn());
+let asks = [];
+/** Everybody signs in, each at one of the servers. */
+async function signInAt(some) {
+  asks = [];
+  for (let person = 0; person < PEOPLE; person += 1) asks.push(await signIn(some[person % some.length]));
+}
+await signInAt([ports[0]]);
 
 const [orders] = await pool.query('SELECT id, number FROM work_order ORDER BY number DESC LIMIT 400');
 const [open] = await pool.query(
@@ -86,17 +97,6 @@ const sql = (text, values = []) => pool.execute(text, values);
 const pick = (list, person, turn) => list[(person * 31 + turn * 17) % list.length];
 
 const PAGES = [
-  {
-    name: 'an empty answer',
-    page: (person) => get(person, '/api/alive'),
-    bare: null,
-  },
-  {
-    // A page with its frame and nothing of the shop's in it: what any page costs before it reads a thing.
-    name: 'a bare page',
-    page: (person) => get(person, '/help'),
-    bare: null,
-  },
   {
     name: 'the day',
     page: (person) => get(person, '/'),
@@ -174,22 +174,55 @@ const PAGES = [
 console.log(
   `${PEOPLE} people at once, ${SECONDS} s each; ${orders[0].number - 1000} work orders. Times at the client, p50 / p95.`,
 );
-let empty = null;
-for (const { name, page, bare } of PAGES) {
-  await everybody(page, PEOPLE, 3);
-  const { times, refused } = await everybody(page);
-  const [p50, p95] = [at(times, 0.5), at(times, 0.95)];
-  if (!bare) empty = p50;
-  let beside = '';
-  if (bare) {
-    const plain = (await everybody(bare, PEOPLE, 4)).times;
-    beside = `; bare SQL ${ms(at(plain, 0.5))} / ${ms(at(plain, 0.95))}, ratio ${(p50 / at(plain, 0.5)).toFixed(1)}; ${(p50 / empty).toFixed(1)} bare pages`;
+const told = ({ times, refused }, seconds = SECONDS) =>
+  `${ms(at(times, 0.5))} / ${ms(at(times, 0.95))}, ${Math.round(times.length / seconds)} a second${[...refused].map(([why, count]) => `, ${count} refused: ${why}`).join('')}`;
+const line = (name, words) => console.log(`${name.padEnd(20)} ${words}`);
+
+/** Each goes on as soon as they have an answer. @param empty how long the empty page takes under the same */
+async function table(empty) {
+  for (const { name, page, bare } of PAGES) {
+    await everybody(page, { seconds: 3 });
+    const seen = await everybody(page);
+    const plain = (await everybody(bare, { seconds: 4 })).times;
+    const least = at(empty, 0.95) + at(plain, 0.95);
+    line(
+      name,
+      `${told(seen)}; bare SQL ${ms(at(plain, 0.5))} / ${ms(at(plain, 0.95))}; p95 ${(at(seen.times, 0.95) / least).toFixed(2)} × (empty page + bare SQL)`,
+    );
   }
-  console.log(
-    `${name.padEnd(18)} ${ms(p50)} / ${ms(p95)}, ${Math.round(times.length / SECONDS)} a second${[...refused].map(([why, count]) => `, ${count} refused: ${why}`).join('')}${beside}`,
-  );
 }
+
+/** Everybody thinks between two answers, and asks now for this, now for that. */
+async function thinking(words) {
+  const mixed = (person, turn) => PAGES[(person + turn) % PAGES.length].page(person, turn);
+  const seen = await everybody(mixed, { seconds: 40, thoughtS: THOUGHT_S });
+  line(words, `${told(seen, 40)}; ${THOUGHT_S} s of thought between`);
+}
+
+const nothing = async () => {
+  const answer = await fetch(`http://127.0.0.1:${yardstick.port}/`);
+  await answer.arrayBuffer();
+};
+await everybody(nothing, { seconds: 3 });
+const empty = await everybody(nothing);
+line('an empty page', told(empty));
+await table(empty.times);
+await thinking('all of it, mixed');
+
+servers.push(
+  await startWeb({
+    port: ports[1],
+    dataDir: folder,
+    env: { WRENCHWISE_NOW: shop.day, WRENCHWISE_NO_CLOCK: '1' },
+  }),
+);
+await signInAt(ports);
+console.log('With a second server process:');
+await table(empty.times);
+await thinking('all of it, mixed');
+
 await pool.end();
-await web.stop();
+await yardstick.stop();
+for (const server of servers) await server.stop();
 await database.stop();
 process.exit(0);

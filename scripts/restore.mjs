@@ -1,18 +1,27 @@
 /**
- * `npm run restore FILE`: a backup into an empty place (the folder of `WRENCHWISE_DATA`, else `.data`). Everything in it is
- * checked: the file against its hash, every chain against its head, what is derived against the entries. A record that
- * does not hold is set aside with a note, and the place stays empty.
+ * `npm run restore FILE`: a backup into an empty place (the folder of `WRENCHWISE_DATA`, else `.data`); of one that holds what
+ * changed, those it goes on from first. Everything in it is checked: each file against its hash, every chain against its head,
+ * what is derived against the entries. A record that does not hold is set aside with a note, and the place stays empty.
  */
 import { spawn } from 'node:child_process';
-import { createHash } from 'node:crypto';
-import { createReadStream, existsSync, mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  createReadStream,
+  existsSync,
+  mkdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip } from 'node:zlib';
+import { chainTo } from './lib/backups.mjs';
 import { root } from './lib/bundle.mjs';
 import { ensureMariadb, startDatabase } from './lib/database.mjs';
+import { progress } from './lib/progress.mjs';
 import { InTheWay, plan, say, sentenceFor } from './lib/say.mjs';
-import { cli, installPackages, packagesFresh, readJson } from './lib/stages.mjs';
+import { cli, installPackages, packagesFresh, schemaUpToDate } from './lib/stages.mjs';
 
 const dataDir = path.resolve(process.env.WRENCHWISE_DATA ?? path.join(root, '.data'));
 const file = process.argv[2] && path.resolve(process.argv[2]);
@@ -23,26 +32,41 @@ function check() {
     throw new InTheWay(
       `${dataDir} holds a shop already, and nothing is written over it: name an empty place with WRENCHWISE_DATA, or move it aside.`,
     );
-  const told = readJson(`${file}.json`);
-  if (told?.format !== 'wrenchwise-backup/1')
-    throw new InTheWay(`${file}.json, which says what the backup holds, is missing or not ours.`);
-  return told;
 }
 
-async function load(address) {
+/** Reads one file in, as the database's own user; told how many bytes of it are in. */
+async function load(database, from, readSoFar) {
   const child = spawn(
     'mariadb',
-    ['--no-defaults', `-h${address.host}`, `-P${address.port}`, `-u${address.user}`, address.database],
-    { env: { ...process.env, MYSQL_PWD: address.password }, stdio: ['pipe', 'ignore', 'pipe'] },
+    [
+      '--no-defaults',
+      `--socket=${database.socket}`,
+      `--user=${database.owner}`,
+      // What comes from a backup is no change to be taken into the next.
+      '--init-command=SET SESSION sql_log_bin = 0',
+      database.address.database,
+    ],
+    { stdio: ['pipe', 'ignore', 'pipe'] },
   );
   let said = '';
   child.stderr.on('data', (chunk) => (said += chunk));
   const ended = new Promise((resolve) => child.on('exit', resolve));
-  await pipeline(createReadStream(file), createGunzip(), child.stdin).catch((error) => {
+  const packed = createReadStream(from);
+  packed.on('data', (chunk) => readSoFar(chunk.length));
+  await pipeline(packed, createGunzip(), child.stdin).catch((error) => {
     said ||= error.message;
   });
   if ((await ended) !== 0 || said.includes('ERROR'))
     throw new Error(said.trim() || 'the database refused it');
+}
+
+async function loadAll(database, chain) {
+  const of = chain.reduce((sum, one) => sum + statSync(one.file).size, 0);
+  const shown = progress('      Read in', process.stdout);
+  let done = 0;
+  for (const one of chain)
+    await load(database, one.file, (bytes) => shown.at((done += bytes), of, path.basename(one.file)));
+  shown.end();
 }
 
 /**
@@ -59,25 +83,29 @@ function setAside(why) {
 
 async function main() {
   plan(5);
-  const told = check();
-  const hash = createHash('sha256');
-  await pipeline(createReadStream(file), hash);
-  if (hash.digest('hex') !== told.sha256)
-    throw new InTheWay('The backup is not the file that was made: its hash is another. Take another copy.');
-  say(`Backup of ${told.takenAt}: whole`);
+  check();
+  const chain = await chainTo(file);
+  const told = chain.at(-1).note;
+  say(
+    chain.length === 1
+      ? `Backup of ${told.takenAt}: whole`
+      : `Backup of ${chain[0].note.takenAt}, and what changed up to ${told.takenAt} in ${chain.length - 1} files: whole`,
+  );
   if (!packagesFresh()) await installPackages();
   await ensureMariadb();
   mkdirSync(dataDir, { recursive: true });
   const database = await startDatabase(dataDir);
   try {
     say('Database: reading it in');
-    await load(database.address);
-    say(`Schema: ${await cli('Bringing the schema up to date', 'migrate', [], dataDir)}`);
-    const walked = await cli('Walking the chains', 'verify', [], dataDir).catch(async (error) => {
-      await database.stop();
-      throw new InTheWay(setAside(String(error.message)));
-    });
-    say(`Record: ${walked.split('\n').pop()}`);
+    await loadAll(database, chain);
+    say(`Schema: ${await schemaUpToDate(dataDir)}`);
+    const walked = await cli('Walking the record', 'verify', [], dataDir, { howFar: true }).catch(
+      async (error) => {
+        await database.stop();
+        throw new InTheWay(setAside(String(error.message)));
+      },
+    );
+    say(`Record: ${walked.split('\n').findLast((line) => line.endsWith('.'))}`);
     await cli('Ending what was open', 'end-sessions', [], dataDir);
     writeFileSync(
       path.join(dataDir, 'shop.json'),

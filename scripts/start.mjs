@@ -12,7 +12,16 @@ import { root } from './lib/bundle.mjs';
 import { ensureMariadb, startDatabase } from './lib/database.mjs';
 import { lanWords, startFront } from './lib/lan.mjs';
 import { InTheWay, detail, plan, say, sentenceFor } from './lib/say.mjs';
-import { build, buildFresh, cli, installPackages, needRoom, packagesFresh, readJson } from './lib/stages.mjs';
+import {
+  build,
+  buildFresh,
+  cli,
+  installPackages,
+  needRoom,
+  packagesFresh,
+  readJson,
+  schemaUpToDate,
+} from './lib/stages.mjs';
 import {
   portFree,
   portNumber,
@@ -193,7 +202,7 @@ async function main() {
   const database = await startDatabase(dataDir);
   toStop.push(database.stop);
   say(`Database: ${database.how}, on 127.0.0.1:${database.address.port}`);
-  say(`Schema: ${await cli('Bringing the schema up to date', 'migrate', [], dataDir)}`);
+  say(`Schema: ${await schemaUpToDate(dataDir)}`);
   // The demo is loaded while the application is built: one waits for the disk, the other for the processor.
   const building = buildFresh() ? null : build();
   building?.catch(() => undefined);

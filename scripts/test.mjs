@@ -11,7 +11,7 @@
  */
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { bundledCommand, root } from './lib/bundle.mjs';
+import { bundledWorkers, root } from './lib/bundle.mjs';
 import { ensureMariadb } from './lib/database.mjs';
 import { aptInstall, run } from './lib/run.mjs';
 import { InTheWay, sentenceFor } from './lib/say.mjs';
@@ -124,9 +124,7 @@ const sqlEnv = () => ({ WRENCHWISE_ROOT: root, WRENCHWISE_NOW: DAY, WRENCHWISE_T
 async function sql(name, what, workers) {
   if (!wants(name)) return;
   await crewShop();
-  await bundledCommand('calc-worker');
-  await bundledCommand('zip-worker');
-  await bundledCommand('paper-worker');
+  await bundledWorkers();
   await jest(name, what, sqlEnv(), [`--maxWorkers=${workers}`]);
 }
 

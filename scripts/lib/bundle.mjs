@@ -67,3 +67,8 @@ export async function bundledCommand(name) {
   }
   return outfile;
 }
+
+/** What the server works out in threads of their own. */
+export async function bundledWorkers() {
+  for (const name of ['calc-worker', 'zip-worker', 'paper-worker', 'walk-worker']) await bundledCommand(name);
+}

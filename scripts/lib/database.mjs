@@ -16,6 +16,7 @@ import {
   statSync,
   symlinkSync,
 } from 'node:fs';
+import { userInfo } from 'node:os';
 import path from 'node:path';
 import { writeWhole } from './files.mjs';
 import { aptInstall, has, isRoot, must } from './run.mjs';
@@ -23,6 +24,8 @@ import { InTheWay, sentenceFor } from './say.mjs';
 import { freePort } from './web.mjs';
 
 const READY_WITHIN_MS = 60_000;
+/** As long as backups are kept beside the shop: what changed since an older one is not to be had any more. */
+const CHANGES_KEPT_DAYS = 14;
 const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 
 const serverProgram = () => ['mariadbd', '/usr/sbin/mariadbd'].find((program) => has(program));
@@ -62,11 +65,13 @@ export function findServer(dataDir) {
   return null;
 }
 
+/** Who starts the database is its owner, let in by the socket. */
+const ownUser = () => (isRoot() ? 'root' : userInfo().username);
+
 async function initialise(layout) {
   if (existsSync(layout.dataDir)) return;
   const fresh = `${layout.dataDir}.new`;
   rmSync(fresh, { recursive: true, force: true });
-  const own = isRoot() ? 'root' : process.env.USER || (await must('whoami', 'whoami', [])).trim();
   // What makes it takes a name with a space in it for two: it is led there by one that has none.
   const way = path.join(layout.socketDir, 'folder');
   rmSync(way, { force: true });
@@ -77,7 +82,7 @@ async function initialise(layout) {
     `--datadir=${path.join(way, path.basename(fresh))}`,
     '--skip-test-db',
     '--auth-root-authentication-method=socket',
-    `--auth-root-socket-user=${own}`,
+    `--auth-root-socket-user=${ownUser()}`,
     '--innodb-log-file-size=16M',
   ]);
   rmSync(way, { force: true });
@@ -134,6 +139,24 @@ const FORGETFUL = [
   '--innodb-fast-shutdown=1',
 ];
 
+/**
+ * The log of changes, from which a backup takes what changed since another. Its name is made up once for each data folder: what
+ * was taken from one cannot be read in as what came after another.
+ */
+function changeLog({ dataDir }) {
+  const known = readdirSync(dataDir).find((name) => /^changes-\w+\.index$/.test(name));
+  const name = known ? path.basename(known, '.index') : `changes-${randomBytes(4).toString('hex')}`;
+  return [
+    `--log-bin=${path.join(dataDir, name)}`,
+    '--binlog-format=ROW',
+    '--binlog-annotate-row-events=OFF',
+    // On the disk with each command, as the record is.
+    '--sync-binlog=1',
+    '--max-binlog-size=128M',
+    `--binlog-expire-logs-seconds=${CHANGES_KEPT_DAYS * 86_400}`,
+  ];
+}
+
 /** Starts the server process for a layout on a port and waits until it answers on its socket. */
 async function launch(layout, port) {
   const log = path.join(layout.logDir, 'database.log');
@@ -154,7 +177,7 @@ async function launch(layout, port) {
     '--character-set-server=utf8mb4',
     '--default-time-zone=+00:00',
     '--sql-mode=STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO',
-    ...(layout.forgetful ? FORGETFUL : DURABLE),
+    ...(layout.forgetful ? FORGETFUL : [...DURABLE, ...changeLog(layout)]),
     '--innodb-buffer-pool-size-max=256M',
   ];
   const out = openSync(path.join(layout.folder, 'database-start.log'), 'a');
@@ -164,8 +187,7 @@ async function launch(layout, port) {
   child.on('exit', (code, signal) => (exited = signal ?? `code ${code}`));
   const until = Date.now() + READY_WITHIN_MS;
   while (Date.now() < until) {
-    if (await answers({ socketPath: layout.socket, user: isRoot() ? 'root' : process.env.USER }))
-      return child;
+    if (await answers({ socketPath: layout.socket, user: ownUser() })) return child;
     if (exited !== null) break;
     await sleep(100);
   }
@@ -177,11 +199,13 @@ async function launch(layout, port) {
 
 /** The application's own account and database; made again at each start, so that a start cut short leaves no hole. */
 async function grant(layout, address) {
-  const root = await connect({ socketPath: layout.socket, user: isRoot() ? 'root' : process.env.USER });
+  const root = await connect({ socketPath: layout.socket, user: ownUser() });
   await root.query(`CREATE DATABASE IF NOT EXISTS ${address.database}`);
   await root.query("CREATE USER IF NOT EXISTS 'app'@'127.0.0.1' IDENTIFIED BY ?", [address.password]);
   await root.query("ALTER USER 'app'@'127.0.0.1' IDENTIFIED BY ?", [address.password]);
   await root.query(`GRANT ALL ON \`${address.database}%\`.* TO 'app'@'127.0.0.1'`);
+  // To read the log of changes for a backup.
+  await root.query("GRANT BINLOG MONITOR, REPLICATION SLAVE ON *.* TO 'app'@'127.0.0.1'");
   await root.end();
 }
 
@@ -270,8 +294,9 @@ function handle(layout, address, how, pid) {
    */
   const inOneGo = async (work) => {
     const set = async (value) => {
-      const root = await connect({ socketPath: layout.socket, user: isRoot() ? 'root' : process.env.USER });
+      const root = await connect({ socketPath: layout.socket, user: ownUser() });
       await root.query(`SET GLOBAL innodb_flush_log_at_trx_commit = ${value}`);
+      await root.query(`SET GLOBAL sync_binlog = ${value === 1 ? 1 : 0}`);
       if (value === 1) await root.query('FLUSH LOGS');
       await root.end();
     };
@@ -289,6 +314,7 @@ function handle(layout, address, how, pid) {
     inOneGo,
     /** The way in for its own user. */
     socket: layout.socket,
+    owner: ownUser(),
     get pid() {
       return current;
     },

@@ -11,7 +11,11 @@ export function run(command, args, options = {}) {
       if (options.show) process.stdout.write(chunk);
     };
     child.stdout.on('data', keep);
-    child.stderr.on('data', keep);
+    child.stderr.on('data', (chunk) => {
+      keep(chunk);
+      // How far something long is, is told there.
+      if (options.howFar && !options.show) process.stdout.write(chunk);
+    });
     const limit = options.limitMs ? setTimeout(() => child.kill('SIGKILL'), options.limitMs) : null;
     child.on('error', (error) => resolve({ code: 127, output: `${output}\n${error.message}` }));
     child.on('close', (code, signal) => {

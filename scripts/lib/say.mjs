@@ -32,8 +32,8 @@ export function sentenceFor(what, output) {
     return `${what} could not reach its registry: check the network and start again.`;
   }
   const lines = output.trim().split('\n').filter(Boolean);
-  // A program that threw says why above its stack.
-  const thrown = lines.findLast((line) => /^(?:[A-Z]\w*)?Error: /.test(line));
+  // A program that threw says why above its stack; a record that does not hold is named among how far the walk was.
+  const thrown = lines.findLast((line) => /^(?:(?:[A-Z]\w*)?Error|BROKEN): /.test(line));
   const last = thrown ?? lines.slice(-3).join(' | ');
   return `${what} failed: ${last || 'it said nothing'}`;
 }

@@ -73,6 +73,12 @@ export async function cli(what, name, args, dataDir, options = {}) {
   return output.trimEnd();
 }
 
+/** Brings the schema up to date, and what is derived with it. @returns what that came to */
+export async function schemaUpToDate(dataDir) {
+  const said = await cli('Bringing the schema up to date', 'migrate', [], dataDir, { howFar: true });
+  return said.split('\n').findLast((line) => !line.startsWith(' '));
+}
+
 export function readJson(file) {
   try {
     return JSON.parse(readFileSync(file, 'utf8'));

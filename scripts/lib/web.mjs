@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { appendFileSync, readFileSync } from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
-import { bundledCommand, root } from './bundle.mjs';
+import { bundledWorkers, root } from './bundle.mjs';
 import { InTheWay } from './say.mjs';
 
 const sleep = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
@@ -57,9 +57,7 @@ export async function stopProcess(pid, patience = 5000) {
 
 /** Starts the production server and waits until it answers. What it logs is shown, or kept in `logFile`. */
 export async function startWeb({ port, dataDir, env = {}, onExit, logFile = null }) {
-  await bundledCommand('calc-worker');
-  await bundledCommand('zip-worker');
-  await bundledCommand('paper-worker');
+  await bundledWorkers();
   const child = spawn(
     process.execPath,
     [

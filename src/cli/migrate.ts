@@ -7,6 +7,17 @@ import { migrate } from '../server/migrations';
 import type { Row } from '@/server/tables';
 
 const address = JSON.parse(readFileSync(path.join(dataFolder(), 'database.json'), 'utf8')) as DatabaseAddress;
+const TOLD_AFTER_MS = 3000;
+const began = Date.now();
+let tenth = -1;
+/** Of a large shop it takes minutes: each tenth is told. */
+function howFar(done: number, of: number): void {
+  const now = Math.floor((done / of) * 10);
+  if (now === tenth || Date.now() - began < TOLD_AFTER_MS) return;
+  tenth = now;
+  console.error(`      What follows from the entries is written anew: ${now * 10} %`);
+}
+
 const ran = await migrate(
   address,
   path.join(process.env.WRENCHWISE_ROOT ?? process.cwd(), 'db', 'migrations'),
@@ -18,7 +29,7 @@ const rebuilt = await transaction(async (tx) => {
     'SELECT edition FROM fold_edition WHERE id = 1 FOR UPDATE',
   );
   if (!ran.length && row?.edition === FOLD_EDITION) return false;
-  await rebuildDerived(tx);
+  await rebuildDerived(tx, howFar);
   await tx.run('REPLACE INTO fold_edition (id, edition) VALUES (1, ?)', [FOLD_EDITION]);
   return true;
 });

@@ -1,16 +1,36 @@
-/** Walks every chain and names the first thing wrong: `npm run verify`. Exit status 1 when something is. */
+/**
+ * Walks the whole record and names the first thing wrong: `npm run verify`. Goes on where a walk was interrupted; `--anew` begins
+ * at the start. Exit status 1 when something is wrong.
+ */
+import { Refusal } from '../core/refusal';
 import { closePool } from '../server/database';
-import { verifyEverything } from '../server/entries/verify';
+import { walkRecord } from '../server/running/walk-record';
+
+const TENTHS = 10;
+let tenth = -1;
 
 try {
-  const found = await verifyEverything((text) => console.log(text));
-  if (found) {
-    console.error(`BROKEN: ${found}`);
+  const { broken, words } = await walkRecord({
+    anew: process.argv.includes('--anew'),
+    by: 'command',
+    goesOn: (share) => console.error(`An earlier walk was interrupted at ${share} %: going on there.`),
+    at({ done, of, words: busy }) {
+      const now = Math.floor((done / of) * TENTHS);
+      if (now === tenth) return;
+      tenth = now;
+      console.error(`${now * TENTHS} %: ${busy}`);
+    },
+  });
+  if (broken) {
+    console.error(`BROKEN: ${broken}`);
     process.exitCode = 1;
-  }
+  } else console.log(words);
 } catch (error) {
   const code = (error as { code?: string }).code;
-  if (code === 'ECONNREFUSED' || code === 'ENOENT') {
+  if (error instanceof Refusal) {
+    console.error(error.message);
+    process.exitCode = 2;
+  } else if (code === 'ECONNREFUSED' || code === 'ENOENT') {
     console.error('The database is not running: start the shop with npm start, then verify.');
     process.exitCode = 2;
   } else throw error;

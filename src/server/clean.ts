@@ -1,4 +1,5 @@
 import { type Db, transaction } from './database';
+import { dropFile } from './kept-files';
 import type { Row } from './tables';
 
 const DAY_MS = 86_400_000;
@@ -31,11 +32,20 @@ async function cleanPictures(db: Db, before: Date): Promise<number> {
   let gone = 0;
   for (const { id } of old)
     gone += await transaction(async (tx) => {
-      if (!(await tx.row('SELECT id FROM photo WHERE id = ? FOR UPDATE', [id]))) return 0;
+      const photo = await tx.row<Row<'photo', 'sha256' | 'thumbnail_sha256'>>(
+        'SELECT sha256, thumbnail_sha256 FROM photo WHERE id = ? FOR UPDATE',
+        [id],
+      );
+      if (!photo) return 0;
       const named = await tx.row("SELECT id FROM entry WHERE canonical LIKE CONCAT('%', ?, '%') LIMIT 1", [
         id,
       ]);
-      if (!named) return (await tx.run('DELETE FROM photo WHERE id = ?', [id])).affectedRows;
+      if (!named) {
+        const { affectedRows } = await tx.run('DELETE FROM photo WHERE id = ?', [id]);
+        await dropFile(tx, photo.sha256);
+        await dropFile(tx, photo.thumbnail_sha256);
+        return affectedRows;
+      }
       await tx.run('UPDATE photo SET in_record = TRUE WHERE id = ?', [id]);
       return 0;
     });

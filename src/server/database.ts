@@ -1,6 +1,6 @@
 import 'server-only';
 import { AsyncLocalStorage } from 'node:async_hooks';
-import { readFileSync } from 'node:fs';
+import { readFileSync, statfsSync } from 'node:fs';
 import path from 'node:path';
 import {
   type Pool,
@@ -134,6 +134,29 @@ function leaveNode(): void {
   known.at = (known.at + 1) % known.pools.length;
 }
 
+/**
+ * With less room than this on the disk nothing is written: the database would wait for room in the middle of a write, and
+ * everybody else behind it.
+ */
+const LEAST_ROOM_BYTES = 32 * 1024 * 1024;
+const LOOKED_AT_FOR_MS = 200;
+let room = { at: 0, bytes: Infinity };
+
+/** The disk is full: said to the person at once, instead of when somebody has made room. */
+export class DiskFull extends Error {
+  constructor() {
+    super(`less than ${LEAST_ROOM_BYTES / 1024 / 1024} MB are free where the records lie`);
+  }
+}
+
+function mustHaveRoom(): void {
+  if (Date.now() - room.at > LOOKED_AT_FOR_MS) {
+    const { bavail, bsize } = statfsSync(dataFolder());
+    room = { at: Date.now(), bytes: bavail * bsize };
+  }
+  if (room.bytes < LEAST_ROOM_BYTES) throw new DiskFull();
+}
+
 export type Value = string | number | boolean | Date | Buffer | null;
 
 /** Something that runs SQL: the pool, or the connection of a transaction. */
@@ -157,7 +180,10 @@ function over(connection: PoolConnection): Db {
   return {
     rows,
     row: async <T>(sql: string, values: Value[] = []) => (await rows<T>(sql, values))[0] ?? null,
-    run: (sql, values = []) => ask<ResultSetHeader>(sql, values),
+    run: async (sql, values = []) => {
+      mustHaveRoom();
+      return ask<ResultSetHeader>(sql, values);
+    },
   };
 }
 

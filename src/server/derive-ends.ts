@@ -83,10 +83,30 @@ export async function deriveFollowUps(tx: Db, order: OrderRow, state: OrderState
 const closedAt = ({ handoffs, visitClosed, cancelled }: OrderState) =>
   new Date((handoffs[0] ?? visitClosed ?? cancelled)!.at);
 
+type SameWork = Row<'finished_work', 'procedures' | 'platform'>;
+
+/** Takes out what a job taught of its minutes; where it was the first of its kind, the next one is. */
+async function forgetWork(tx: Db, orderId: string): Promise<void> {
+  const [was] = await tx.rows<SameWork & Row<'finished_work', 'first_time'>>(
+    'DELETE FROM finished_work WHERE order_id = ? RETURNING procedures, platform, first_time',
+    [orderId],
+  );
+  if (!was?.first_time) return;
+  const next = await tx.row<{ at: Date | null }>(
+    'SELECT MIN(closed_at) AS at FROM finished_work WHERE procedures = ? AND platform = ?',
+    [was.procedures, was.platform],
+  );
+  if (next?.at)
+    await tx.run(
+      'UPDATE finished_work SET first_time = TRUE WHERE procedures = ? AND platform = ? AND closed_at = ?',
+      [was.procedures, was.platform, next.at],
+    );
+}
+
 /** What a finished job teaches: lift measured against predicted, and minutes against the book. */
 export async function deriveFinished(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
   await tx.run('DELETE FROM finished_lift WHERE order_id = ?', [order.id]);
-  await tx.run('DELETE FROM finished_work WHERE order_id = ?', [order.id]);
+  await forgetWork(tx, order.id);
   const plan = latestPlan(state)?.data;
   const before = baselineOf(state);
   const after = afterHeightsOf(state);
@@ -137,6 +157,12 @@ export async function deriveFinished(tx: Db, order: OrderRow, state: OrderState)
       closedAt(state),
     ],
   );
+  // Jobs may be told in another order than they were closed in: a tablet without network, an order from another shop.
+  if (!earlier)
+    await tx.run(
+      'UPDATE finished_work SET first_time = FALSE WHERE procedures = ? AND platform = ? AND closed_at > ? AND first_time',
+      [procedures, platform, closedAt(state)],
+    );
 }
 
 type FollowUpRow = Row<

@@ -257,7 +257,7 @@ export async function deriveOrder(tx: Db, whole: WholeOrder, touched: Touched = 
 }
 
 /** Counted up whenever the same entries derive other rows: the next start then writes them anew. */
-export const FOLD_EDITION = 2;
+export const FOLD_EDITION = 3;
 
 /** The tables that hold nothing but what the entries say. */
 export const DERIVED_TABLES = [
@@ -285,10 +285,16 @@ export const DERIVED_TABLES = [
 ] as const;
 
 /** Writes every derived table anew from the entries of all orders, in the order they were opened. */
-export async function rebuildDerived(tx: Db): Promise<number> {
+export async function rebuildDerived(
+  tx: Db,
+  tell: (done: number, of: number) => void = () => undefined,
+): Promise<number> {
   // eslint-disable-next-line shop/sql-parameters -- words of our own lists of tables, columns or conditions
   for (const table of DERIVED_TABLES) await tx.run(`DELETE FROM ${table}`);
   const orders = await tx.rows<Row<'work_order', 'id'>>('SELECT id FROM work_order ORDER BY number');
-  for (const { id } of orders) await deriveOrder(tx, await wholeOrder(tx, id));
+  for (const [index, { id }] of orders.entries()) {
+    await deriveOrder(tx, await wholeOrder(tx, id));
+    tell(index + 1, orders.length);
+  }
   return orders.length;
 }

@@ -3,7 +3,7 @@ import { cookies, headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { Refusal } from '@/core/refusal';
 import { type Role, holdsRole } from '@/core/ledger/roles';
-import { TooBusy, db } from './database';
+import { DiskFull, TooBusy, db } from './database';
 import { failureNumber, log } from './running/log';
 import { findShop } from './queries/shop';
 import { type Person, type Session, deviceFor, sessionOf } from './sessions/sessions';
@@ -91,6 +91,14 @@ export function serverError(error: unknown): Response {
   }
   const number = failureNumber();
   log().error({ number, err: error }, 'a request failed');
+  if (error instanceof DiskFull)
+    return answerErrors(503, [
+      {
+        field: '',
+        code: 'failed',
+        message: `That was not recorded: the disk of the shop’s server is full. Have somebody make room, then try again; what you typed is still here. In the log it is number ${number}.`,
+      },
+    ]);
   return answerErrors(500, [
     {
       field: '',

@@ -5,6 +5,7 @@ import { queueReminders } from './messages/remind';
 import { findShop } from './queries/shop';
 import { db } from './database';
 import { log } from './running/log';
+import { resumeWalk } from './running/walk-apart';
 import { roundDone } from './scheduler-round';
 import { takeRackFiles } from './rack/inbox';
 
@@ -50,5 +51,6 @@ export function startScheduler(): void {
       setTimeout(() => void round(), STEP_MS).unref();
     }
   };
+  resumeWalk();
   setTimeout(() => void round(), STEP_MS).unref();
 }

@@ -118,7 +118,6 @@ export interface Tables {
     public_key: string;
   };
   document: {
-    content: Buffer;
     created_at: Date;
     hash: string;
     kind: 'run' | 'packet' | 'pdf' | 'procedure';
@@ -183,6 +182,10 @@ export interface Tables {
     tire_factor: number;
     unit: 'km' | 'mi';
     vehicle_id: string;
+  };
+  kept_file: {
+    bytes: Buffer;
+    hash: string;
   };
   kept_value: {
     angle_deg: number | null;
@@ -340,14 +343,12 @@ export interface Tables {
     until_day: Date | null;
   };
   photo: {
-    bytes: Buffer;
     created_at: Date;
     height: number;
     id: string;
     in_record: number;
     sha256: string;
-    thumbnail: Buffer;
-    thumbnail_sha256: string | null;
+    thumbnail_sha256: string;
     upload_hash: string;
     width: number;
   };

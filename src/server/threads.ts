@@ -3,7 +3,7 @@ import path from 'node:path';
 import workerpool, { type Pool, type WorkerPoolOptions } from 'workerpool';
 
 /** What is worked out beside the server: one that takes long holds nobody else up, one that takes too long is ended. */
-type Threads = 'calc-worker' | 'zip-worker' | 'paper-worker';
+type Threads = 'calc-worker' | 'zip-worker' | 'paper-worker' | 'walk-worker';
 
 const held = globalThis as typeof globalThis & { wrenchwiseThreads?: Map<Threads, Pool> };
 

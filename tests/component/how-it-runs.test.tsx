@@ -41,6 +41,7 @@ const show = (more: Partial<Props> = {}) =>
       stands={STANDS}
       here={HERE}
       backups={BACKUPS}
+      works={[]}
       timeZone="America/Denver"
       {...more}
     />,

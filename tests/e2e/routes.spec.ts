@@ -619,6 +619,24 @@ const ROUTES: Record<string, Route> = {
       answer: { status: 200, cache: NO_STORE },
     },
   },
+  'api/verify': {
+    method: 'POST',
+    stranger: { ...OUT, send: sent('/api/verify', { ask: 'anew' }) },
+    notThis: {
+      who: 'Ilse',
+      answer: { status: 400, code: 'role', field: 'ask' },
+      send: sent('/api/verify', { ask: 'anew' }),
+    },
+    wrong: [
+      { who: 'Odalys', send: sent('/api/verify', { ask: 'mend' }), answer: { status: 400, field: 'ask' } },
+    ],
+    // Nothing is stopped where nothing is under way.
+    right: {
+      who: 'Odalys',
+      send: sent('/api/verify', { ask: 'stop' }),
+      answer: { status: 200, cache: NO_STORE },
+    },
+  },
   'api/wrench': {
     method: 'POST',
     stranger: { ...OUT, send: sent('/api/wrench', { ask: 'wait', waiting: null }) },

@@ -266,3 +266,24 @@ test('a car’s wheel sets are written down, put on, and chosen when it comes ag
   await page.goto(page.url().replace(/\/work$/, ''));
   await expect(page.getByText('mud: LT285/70R17 on 17 x 8.5, offset 10')).toBeVisible();
 });
+
+test('the owner has the whole record walked while work goes on, sees how far it is, and fetches everything', async ({
+  page,
+}) => {
+  await signIn(page, 'Odalys');
+  await page.goto('/shop/runs');
+  const walk = page.locator('[data-work="verify"]');
+  await page.getByRole('button', { name: 'Walk over the whole record' }).click();
+  await expect(walk).toContainText(/under way at \d+ %|done/);
+  // Orders are taken in meanwhile, and wait for nobody.
+  await takeIn(page, truck('WALKED 1'));
+  await page.goto('/shop/runs');
+  await expect(walk).toContainText('done', { timeout: 120_000 });
+  await expect(walk).toContainText(/\d+ orders with \d+ entries walked.*Nothing is broken\./);
+  const everything = await page.request.get('/api/shop.zip');
+  expect(everything.status()).toBe(200);
+  expect((await everything.body()).subarray(0, 2).toString('latin1')).toBe('PK');
+  await page.reload();
+  await expect(page.locator('[data-work="export"]')).toContainText(/done.*\d+ files/);
+  await expect(page.getByRole('button', { name: 'Walk over the whole record' })).toBeEnabled();
+});

@@ -104,7 +104,7 @@ describe('also opened', () => {
     expect(document!.steps.filter((step) => step.id.startsWith('also/'))).toHaveLength(2);
     // The run it began with is kept as it was.
     const [kept] = await db().rows<{ content: Buffer }>(
-      "SELECT content FROM document WHERE kind = 'run' ORDER BY created_at DESC LIMIT 1",
+      "SELECT bytes AS content FROM document JOIN kept_file USING (hash) WHERE kind = 'run' ORDER BY created_at DESC LIMIT 1",
     );
     expect(kept!.content.toString('utf8')).not.toContain('also/');
     // What changes the run leaves it in.

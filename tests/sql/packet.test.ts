@@ -101,7 +101,9 @@ test('other tires are told with the dial they give, and stretch the come-back on
 async function sealedText(orderId: string): Promise<string> {
   const { state } = (await readOrderFile(db(), orderId))!;
   const { pdfHash } = state.handoffs.at(-1)!.data;
-  const row = await db().row<{ content: Buffer }>('SELECT content FROM document WHERE hash = ?', [pdfHash]);
+  const row = await db().row<{ content: Buffer }>('SELECT bytes AS content FROM kept_file WHERE hash = ?', [
+    pdfHash,
+  ]);
   const file = path.join(mkdtempSync(path.join(tmpdir(), 'paper-')), 'handoff.pdf');
   writeFileSync(file, row!.content);
   return execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });

@@ -109,13 +109,18 @@ test('a column that no longer says what its text says is named', async () => {
 });
 
 test('a changed photo byte is named', async () => {
-  const photo = (await db().row<{ id: string; bytes: Buffer }>('SELECT id, bytes FROM photo LIMIT 1'))!;
+  const photo = (await db().row<{ id: string; hash: string; bytes: Buffer }>(
+    'SELECT id, hash, bytes FROM photo JOIN kept_file ON hash = sha256 LIMIT 1',
+  ))!;
   const spoiled = Buffer.from(photo.bytes);
   spoiled[spoiled.length >> 1]! ^= 1;
-  const set = 'UPDATE photo SET bytes = ? WHERE id = ?';
-  expect(await tampered(set, set, [spoiled, photo.id], [photo.bytes, photo.id])).toContain(
+  const set = 'UPDATE kept_file SET bytes = ? WHERE hash = ?';
+  expect(await tampered(set, set, [spoiled, photo.hash], [photo.bytes, photo.hash])).toContain(
     `photo ${photo.id}`,
   );
+  const gone = 'DELETE FROM kept_file WHERE hash = ?';
+  const back = 'INSERT INTO kept_file (bytes, hash) VALUES (?, ?)';
+  expect(await tampered(gone, back, [photo.hash], [photo.bytes, photo.hash])).toContain(`photo ${photo.id}`);
 });
 
 test('a derived row that is not what the entries say is named', async () => {
@@ -149,13 +154,13 @@ describe('what stands beside the chains is named too', () => {
     await set("UPDATE wrench SET calibration_due = '2031-01-01' WHERE id = ?", [job.plan.wrenches.large]);
     expect(await verify()).toMatch(/wrench .* calibration date/);
     await set("UPDATE wrench SET calibration_due = '2027-01-01' WHERE id = ?", [job.plan.wrenches.large]);
-    const small = (await db().row<{ id: string; thumbnail: Buffer }>(
-      'SELECT id, thumbnail FROM photo LIMIT 1',
+    const small = (await db().row<{ id: string; hash: string; thumbnail: Buffer }>(
+      'SELECT id, hash, bytes AS thumbnail FROM photo JOIN kept_file ON hash = thumbnail_sha256 LIMIT 1',
     ))!;
-    const spoil = 'UPDATE photo SET thumbnail = ? WHERE id = ?';
-    await db().run(spoil, [Buffer.from('another'), small.id]);
+    const spoil = 'UPDATE kept_file SET bytes = ? WHERE hash = ?';
+    await db().run(spoil, [Buffer.from('another'), small.hash]);
     expect(await verify()).toBe(`the small picture of photo ${small.id} was changed.`);
-    await db().run(spoil, [small.thumbnail, small.id]);
+    await db().run(spoil, [small.thumbnail, small.hash]);
     expect(await verify()).toBeNull();
   });
 

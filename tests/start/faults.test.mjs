@@ -321,6 +321,8 @@ test(
         answers.push(answer);
         if (answer === true) kept.push(id);
       }
+      assert.ok(answers.includes(null), 'with the disk full, writes go on');
+      assert.match(small.refused, /the disk of the shop’s server is full/);
       rmSync(path.join(place, 'filler'), { force: true });
       let back = null;
       for (let tries = 0; tries < 100 && back !== true; tries += 1) {

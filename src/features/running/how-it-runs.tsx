@@ -2,9 +2,11 @@ import { contractOf, type CommandName } from '@/contracts/commands';
 import { shopMoment, spanText } from '@/core/units/shop-time';
 import type { Counted, figuresHere } from '@/server/running/figures';
 import type { Check, CheckName } from '@/server/running/readiness';
+import type { LongWorkShown } from '@/server/running/long-work';
 import type { Backup, standing } from '@/server/running/standing';
 import { Figures } from '@/ui/figures';
 import { Nothing } from '@/ui/states';
+import { LongWorkList } from './long-work';
 
 const CHECK_NAMES: Record<CheckName, string> = {
   database: 'Database',
@@ -59,12 +61,14 @@ export function HowItRuns({
   stands,
   here,
   backups,
+  works,
   timeZone,
 }: {
   checks: readonly Check[];
   stands: Awaited<ReturnType<typeof standing>> | null;
   here: Awaited<ReturnType<typeof figuresHere>>;
   backups: readonly Backup[];
+  works: readonly LongWorkShown[];
   timeZone: string;
 }) {
   const wrong = checks.filter(({ ok }) => !ok);
@@ -95,6 +99,8 @@ export function HowItRuns({
             </li>
           ))}
         </ul>
+        <h2 className="mt-8 border-b border-ink pb-1">What takes long</h2>
+        <LongWorkList works={works} timeZone={timeZone} />
         <h2 className="mt-8 border-b border-ink pb-1">Backups</h2>
         {old && (
           <p className="hatch mt-2 px-3 py-2 font-medium">

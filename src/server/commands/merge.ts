@@ -1,4 +1,5 @@
 import { Refusal } from '@/core/refusal';
+import { CAR_MERGED } from '../entries/verify-shop';
 import type { Row } from '../tables';
 import type { CommandContext } from './context';
 import { handle } from './handler';
@@ -65,7 +66,7 @@ export const carMerge = handle('car.merge', {
       await ctx.tx.run(`UPDATE ${table} SET vehicle_id = ? WHERE vehicle_id = ?`, [keepId, otherId]);
     await ctx.tx.run('DELETE FROM plate_gram WHERE vehicle_id = ?', [otherId]);
     await ctx.tx.run('UPDATE vehicle SET merged_into = ? WHERE id = ?', [keepId, otherId]);
-    await ctx.appendShop('car merged', otherId, { into: keepId, why: reason });
+    await ctx.appendShop(CAR_MERGED, otherId, { into: keepId, why: reason });
     await tellOrders(
       ctx,
       orders,

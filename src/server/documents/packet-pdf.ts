@@ -8,8 +8,9 @@ import type { PaperAsked, Picture } from './packet-drawing';
 async function picturesOf(packet: Packet, tx: Db): Promise<Map<string, Picture>> {
   const ids = packet.photos.map((photo) => photo.photoId);
   if (!ids.length) return new Map();
-  const rows = await tx.rows<Row<'photo', 'id' | 'thumbnail' | 'width' | 'height'>>(
-    `SELECT id, thumbnail, width, height FROM photo WHERE id IN (${ids.map(() => '?').join(', ')})`,
+  const rows = await tx.rows<Row<'photo', 'id' | 'width' | 'height'> & { thumbnail: Buffer }>(
+    `SELECT id, bytes AS thumbnail, width, height FROM photo JOIN kept_file ON kept_file.hash = thumbnail_sha256
+      WHERE id IN (${ids.map(() => '?').join(', ')})`,
     ids,
   );
   return new Map(rows.map(({ id, ...picture }) => [id, picture]));

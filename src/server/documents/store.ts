@@ -2,27 +2,26 @@ import { withoutEntryWork } from '@/core/procedure/entry-work';
 import type { RunDocument } from '@/core/procedure/engine';
 import type { Procedure } from '@/core/procedure/types';
 import type { Db } from '../database';
-import { canonicalJson, sha256 } from '../entries/canonical';
+import { canonicalJson } from '../entries/canonical';
 import { Kept, frozen } from '../entries/kept';
+import { keepFile } from '../kept-files';
 import type { Row } from '../tables';
 
 export type DocumentKind = 'run' | 'packet' | 'pdf' | 'procedure';
 
 /** Keeps a document under the hash of its bytes; the same bytes are kept once. */
 export async function keepDocument(tx: Db, kind: DocumentKind, content: Buffer, at: Date): Promise<string> {
-  const hash = sha256(content);
-  await tx.run('INSERT IGNORE INTO document (hash, kind, content, created_at) VALUES (?, ?, ?, ?)', [
-    hash,
-    kind,
-    content,
-    at,
-  ]);
+  const hash = await keepFile(tx, content);
+  await tx.run('INSERT IGNORE INTO document (hash, kind, created_at) VALUES (?, ?, ?)', [hash, kind, at]);
   return hash;
 }
 
 export async function readDocument(tx: Db, hash: string): Promise<Buffer | null> {
-  const row = await tx.row<Row<'document', 'content'>>('SELECT content FROM document WHERE hash = ?', [hash]);
-  return row?.content ?? null;
+  const row = await tx.row<Row<'kept_file', 'bytes'>>(
+    'SELECT bytes FROM document JOIN kept_file USING (hash) WHERE hash = ?',
+    [hash],
+  );
+  return row?.bytes ?? null;
 }
 
 /** Keeps a run as its procedures make it: what entries brought into it stays in those. */

@@ -3,7 +3,7 @@ import { now } from '../clock';
 import { type Db } from '../database';
 import { SHOP_CHAIN, appendEntries } from './append';
 import { MENDED, mendKey, mendedEntries } from './mended';
-import { ENTRY_COLUMNS_READ, type EntryRow, columnsThatDiffer } from './verify';
+import { ENTRY_COLUMNS_READ, type EntryRow, columnsThatDiffer } from './verify-chain';
 
 /** The author of what the shop's machine notes by itself. */
 const THE_MACHINE = '00000000-0000-0000-0000-000000000000';

@@ -14,9 +14,10 @@ import { deriveOrder } from '../derive';
 import { wholeOrder, runHash } from '../entries/order';
 import { type EntryDraft, ENTRY_INTO, SHOP_CHAIN, appendEntries, entryRow } from '../entries/append';
 import { CHAIN_START, canonicalJson, chainHash, sha256 } from '../entries/canonical';
-import { walkChain } from '../entries/verify';
+import { walkChain } from '../entries/verify-chain';
 import { ORDER_TAKEN_IN } from '../entries/verify-shop';
-import { makeThumbnail } from '../photos/store';
+import { insertPhoto, makeThumbnail } from '../photos/store';
+import { keepDocument } from '../documents/store';
 import { nextOrderNumber } from '../order-number';
 import { entryShapes } from './entry-shape';
 import { type WorkOrderFile, photosIn } from './order-file';
@@ -197,36 +198,19 @@ async function keepOwner(tx: Db, file: WorkOrderFile): Promise<void> {
 
 async function keepBytes(tx: Db, file: WorkOrderFile, files: Files): Promise<void> {
   for (const { hash, kind, createdAt } of file.documents) {
-    await tx.run('INSERT IGNORE INTO document (hash, kind, content, created_at) VALUES (?, ?, ?, ?)', [
-      hash,
-      kind,
-      files.get(`documents/${hash}.${kind === 'pdf' ? 'pdf' : 'json'}`)!,
-      new Date(createdAt),
-    ]);
+    const content = files.get(`documents/${hash}.${kind === 'pdf' ? 'pdf' : 'json'}`)!;
+    await keepDocument(tx, kind, content, new Date(createdAt));
   }
   for (const photo of file.photos) {
     const bytes = files.get(`photos/${photo.id}.jpg`)!;
     const thumbnail = await makeThumbnail(bytes);
-    const done = await tx.run(
-      `INSERT IGNORE INTO photo
-         (id, upload_hash, sha256, width, height, bytes, thumbnail, thumbnail_sha256, created_at)
-       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-      [
-        photo.id,
-        photo.uploadHash,
-        photo.sha256,
-        photo.width,
-        photo.height,
-        bytes,
-        thumbnail,
-        sha256(thumbnail),
-        new Date(photo.createdAt),
-      ],
-    );
-    const here = done.affectedRows
+    const { id, uploadHash, width, height } = photo;
+    const kept = { id, uploadHash, bytes, thumbnail, width, height, at: new Date(photo.createdAt) };
+    const isNew = await insertPhoto(tx, kept);
+    const here = isNew
       ? null
       : await tx.row<Row<'photo', 'sha256'>>('SELECT sha256 FROM photo WHERE id = ?', [photo.id]);
-    if (!done.affectedRows && here?.sha256 !== photo.sha256)
+    if (!isNew && here?.sha256 !== photo.sha256)
       throw refused('photo', `Photo ${photo.id} is here already as another picture, or under another name.`);
   }
   for (const { hash, signerName, createdAt } of file.signatures) {
@@ -300,7 +284,7 @@ export async function importOrder(
     );
     await keepBytes(tx, file, files);
     await keepEntries(tx, file, entries);
-    const broken = await walkChain(tx, { chain: file.order.id, ...file.chain });
+    const { broken } = await walkChain(tx, { chain: file.order.id, ...file.chain });
     if (broken) throw refused('chain', broken);
     await deriveOrder(tx, await wholeOrder(tx, file.order.id));
     const draft = {

@@ -113,20 +113,24 @@ export async function workOrderFiles(
   const wanted = [...new Set([...hashes, ...procedures])].sort();
   const documents: WorkOrderFile['documents'] = [];
   for (const hash of wanted) {
-    const row = await tx.row<Row<'document', 'kind' | 'content' | 'created_at'>>(
-      'SELECT kind, content, created_at FROM document WHERE hash = ?',
+    const row = await tx.row<Row<'document', 'kind' | 'created_at'> & Row<'kept_file', 'bytes'>>(
+      'SELECT kind, bytes, created_at FROM document JOIN kept_file USING (hash) WHERE hash = ?',
       [hash],
     );
     if (!row) continue;
     documents.push({ hash, kind: row.kind, createdAt: row.created_at.toISOString() });
-    files.set(`documents/${hash}.${row.kind === 'pdf' ? 'pdf' : 'json'}`, row.content);
+    files.set(`documents/${hash}.${row.kind === 'pdf' ? 'pdf' : 'json'}`, row.bytes);
   }
 
   const photos: WorkOrderFile['photos'] = [];
   for (const id of [...photosIn(entries)].sort()) {
     const row = await tx.row<
-      Row<'photo', 'upload_hash' | 'sha256' | 'width' | 'height' | 'bytes' | 'created_at'>
-    >('SELECT upload_hash, sha256, width, height, bytes, created_at FROM photo WHERE id = ?', [id]);
+      Row<'photo', 'upload_hash' | 'sha256' | 'width' | 'height' | 'created_at'> & Row<'kept_file', 'bytes'>
+    >(
+      `SELECT upload_hash, sha256, width, height, bytes, created_at FROM photo
+         JOIN kept_file ON kept_file.hash = photo.sha256 WHERE photo.id = ?`,
+      [id],
+    );
     if (!row) continue;
     photos.push({
       id,

@@ -116,14 +116,14 @@ export const SHOP_TABLES = [
   { name: 'chain_head', key: 'chain', columns: 'chain count hash moved_at' },
 ] as const;
 
-/** Rows whose bytes lie beside the tables, a file each. */
+/** Rows whose bytes lie beside the tables, a file each: `bytes` is where their hash stands, of a signature the picture itself. */
 export const SHOP_BYTES = [
-  { name: 'document', key: 'hash', columns: 'hash kind created_at', bytes: 'content', folder: 'documents' },
+  { name: 'document', key: 'hash', columns: 'hash kind created_at', bytes: 'hash', folder: 'documents' },
   {
     name: 'photo',
     key: 'id',
     columns: 'id upload_hash sha256 width height created_at',
-    bytes: 'bytes',
+    bytes: 'sha256',
     folder: 'photos',
   },
   {
@@ -138,3 +138,7 @@ export const SHOP_BYTES = [
 export const columnsOf = (table: { columns: string }) => table.columns.split(' ');
 export const fileOf = (folder: string, key: string) =>
   `${folder}/${key}.${folder === 'photos' ? 'jpg' : folder === 'signatures' ? 'png' : 'bin'}`;
+
+/** The file of a table, or of a part of it where it is too large for one. */
+export const partOf = (table: string, part: number) =>
+  part === 1 ? `tables/${table}.jsonl` : `tables/${table}.${part}.jsonl`;

@@ -25,30 +25,31 @@ export const SHOP_LIMITS: ZipLimits = { packed: 1500 * MB, one: 400 * MB, all: 3
 
 /** Names our own exports use: plain folders and files, nothing that climbs or starts at a root. */
 const NAME = /^[a-z0-9][a-z0-9._-]*(\/[a-z0-9][a-z0-9._-]*){0,2}$/i;
-const MANIFEST = 'manifest.json';
+export const MANIFEST = 'manifest.json';
 const CHUNK = 64 * 1024;
 /** The same files make the same ZIP, whenever it is made. */
-const NO_TIME = new Date('1990-01-01T12:00:00');
+export const NO_TIME = new Date('1990-01-01T12:00:00');
 
-export function manifestOf(holds: Manifest['holds'], files: Files): Manifest {
-  const names = [...files.keys()].sort();
-  return {
-    format: 'wrenchwise-export/1',
-    holds,
-    files: Object.fromEntries(names.map((name) => [name, sha256(files.get(name)!)])),
-  };
-}
+/** Pictures and PDFs are packed already. */
+export const isPacked = (name: string) => /\.(jpg|pdf|png)$/.test(name);
+
+/** @param hashes of each file, by its name */
+export const manifestOf = (holds: Manifest['holds'], hashes: ReadonlyMap<string, string>): Manifest => ({
+  format: 'wrenchwise-export/1',
+  holds,
+  files: Object.fromEntries([...hashes].sort(([one], [other]) => (one < other ? -1 : 1))),
+});
 
 /** Packs files with their manifest. @returns the ZIP's bytes, the same for the same files */
 export function packZip(holds: Manifest['holds'], files: Files): Buffer {
-  const manifest = Buffer.from(canonicalJson(manifestOf(holds, files)));
   const names = [...files.keys()].sort();
+  const hashes = new Map(names.map((name) => [name, sha256(files.get(name)!)]));
+  const manifest = Buffer.from(canonicalJson(manifestOf(holds, hashes)));
   const entries = Object.fromEntries(
     [[MANIFEST, manifest] as const, ...names.map((name) => [name, files.get(name)!] as const)].map(
       ([name, bytes]) => [
         name,
-        // Pictures and PDFs are packed already.
-        [new Uint8Array(bytes), { level: /\.(jpg|pdf|png)$/.test(name) ? 0 : 6, mtime: NO_TIME }] as const,
+        [new Uint8Array(bytes), { level: isPacked(name) ? 0 : 6, mtime: NO_TIME }] as const,
       ],
     ),
   );

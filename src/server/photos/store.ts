@@ -3,8 +3,9 @@ import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { Refusal } from '@/core/refusal';
 import { now } from '../clock';
-import { db } from '../database';
+import { type Db, db, transaction } from '../database';
 import { sha256 } from '../entries/canonical';
+import { keepFile } from '../kept-files';
 import type { Row } from '../tables';
 
 export const PICTURE_TOO_LARGE = 'A picture may be 25 MB at most: take it smaller.';
@@ -54,6 +55,29 @@ async function reencode(upload: Buffer) {
   }
 }
 
+/** Keeps a picture with its bytes and its small one. @returns whether it was not there, by its id or its upload */
+export async function insertPhoto(
+  tx: Db,
+  photo: {
+    id: string;
+    uploadHash: string;
+    bytes: Buffer;
+    thumbnail: Buffer;
+    width: number;
+    height: number;
+    at: Date;
+  },
+): Promise<boolean> {
+  const hash = await keepFile(tx, photo.bytes);
+  const small = await keepFile(tx, photo.thumbnail);
+  const kept = await tx.run(
+    `INSERT IGNORE INTO photo (id, upload_hash, sha256, width, height, thumbnail_sha256, created_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?)`,
+    [photo.id, photo.uploadHash, hash, photo.width, photo.height, small, photo.at],
+  );
+  return kept.affectedRows > 0;
+}
+
 /**
  * Takes a picture in: decided by its content, re-encoded with its hidden data off, kept once by the hash of what came.
  * @throws Refusal naming `file` when it is too large or not a picture we keep
@@ -73,13 +97,10 @@ export async function storePhoto(upload: Buffer): Promise<StoredPhoto> {
   if (before) return { photoId: before.id, width: before.width, height: before.height, known: true };
   const { data, thumbnail, width, height } = await reencode(upload);
   const photoId = randomUUID();
-  const kept = await db().run(
-    `INSERT IGNORE INTO photo
-       (id, upload_hash, sha256, width, height, bytes, thumbnail, thumbnail_sha256, created_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-    [photoId, uploadHash, sha256(data), width, height, data, thumbnail, sha256(thumbnail), now()],
+  const kept = await transaction((tx) =>
+    insertPhoto(tx, { id: photoId, uploadHash, bytes: data, thumbnail, width, height, at: now() }),
   );
-  if (kept.affectedRows === 0) {
+  if (!kept) {
     const other = (await find())!;
     return { photoId: other.id, width: other.width, height: other.height, known: true };
   }
@@ -90,6 +111,9 @@ export async function readPhoto(
   photoId: string,
   size: 'full' | 'small',
 ): Promise<{ bytes: Buffer; sha256: string } | null> {
-  const column = size === 'full' ? 'bytes' : 'thumbnail';
-  return db().row(`SELECT ${column} AS bytes, sha256 FROM photo WHERE id = ?`, [photoId]);
+  return db().row(
+    `SELECT bytes, sha256 FROM photo
+       JOIN kept_file ON kept_file.hash = ${size === 'full' ? 'photo.sha256' : 'thumbnail_sha256'} WHERE photo.id = ?`,
+    [photoId],
+  );
 }

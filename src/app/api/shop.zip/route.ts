@@ -9,5 +9,5 @@ export async function GET() {
   if (!session || session.needs !== 'nothing') return new Response('Sign in first.', { status: 401 });
   if (!holdsRole(session.person.roles, ['owner']))
     return new Response('This is for the owner.', { status: 403 });
-  return zipResponse(await exportShop(), 'wrenchwise-shop.zip');
+  return zipResponse(exportShop(), 'wrenchwise-shop.zip');
 }

@@ -5,6 +5,7 @@ import { db } from '@/server/database';
 import { requireRole } from '@/server/http';
 import { readShop } from '@/server/queries/shop';
 import { figuresHere } from '@/server/running/figures';
+import { longWorkShown } from '@/server/running/long-work';
 import { readiness } from '@/server/running/readiness';
 import { backups, standing } from '@/server/running/standing';
 
@@ -28,7 +29,14 @@ export default async function RunsPage() {
         METRICS_PORT names one, at a port of this machine. What fails is in the log, under the number that
         stood on the screen.
       </p>
-      <HowItRuns checks={checks} stands={stands} here={here} backups={kept} timeZone={timeZone} />
+      <HowItRuns
+        checks={checks}
+        stands={stands}
+        here={here}
+        backups={kept}
+        works={longWorkShown()}
+        timeZone={timeZone}
+      />
     </>
   );
 }

@@ -2,8 +2,18 @@ import { FORM_AROUND, formOf } from '@/server/body';
 import { fileOf } from '@/server/formats/take-file';
 import { SHOP_LIMITS } from '@/server/formats/zip';
 import { withMutationGuards, currentDevice, json, keepSession } from '@/server/http';
+import { db } from '@/server/database';
+import { findShop } from '@/server/queries/shop';
+import { longWorkShown } from '@/server/running/long-work';
 import { signIn } from '@/server/sessions/sessions';
 import { bringShop } from '@/server/shop-opening';
+
+/** How far a shop that is being brought in is; nothing once there is one here. */
+export async function GET() {
+  const [work] = longWorkShown().filter(({ what, stands }) => what === 'import' && stands === 'under way');
+  const answer = work && !(await findShop(db())) ? { share: work.share, words: work.words } : null;
+  return json(200, { ok: true, answer });
+}
 
 /** Brings a whole shop into an empty place; whoever does so needs the console's code. */
 export const POST = withMutationGuards(async (request) => {

@@ -1,0 +1,14 @@
+/** A thread that walks the whole record: every entry hashed and every picture read hold nobody else up. */
+import workerpool from 'workerpool';
+import { closePool } from '../server/database';
+import { walkRecord } from '../server/running/walk-record';
+
+workerpool.worker({
+  async walk(anew: boolean) {
+    try {
+      return await walkRecord({ anew, by: 'server' });
+    } finally {
+      await closePool();
+    }
+  },
+});

@@ -1,0 +1,148 @@
+import type { Db } from '../database';
+import { fileOf } from '../kept-files';
+import type { Row } from '../tables';
+import { sha256 } from './canonical';
+import type { EntryRow } from './verify-chain';
+
+/** Pictures, papers and signatures: their bytes against their hashes, and what entries name against what is kept. */
+
+const dataOf = <T>(row: EntryRow) => (JSON.parse(row.canonical) as { data: T }).data;
+
+async function brokenPictureNames(tx: Db, rows: readonly EntryRow[]): Promise<string | null> {
+  const named = rows
+    .filter(({ kind }) => kind === 'photo')
+    .map((row) => ({ id: row.id, ...dataOf<{ photoId: string; sha256: string }>(row) }));
+  if (!named.length) return null;
+  const kept = await tx.rows<Row<'photo', 'id' | 'sha256'>>(
+    `SELECT id, sha256 FROM photo WHERE id IN (${named.map(() => '?').join(', ')})`,
+    named.map(({ photoId }) => photoId),
+  );
+  const known = new Map(kept.map((photo) => [photo.id, photo.sha256]));
+  const off = named.find((one) => known.get(one.photoId) !== one.sha256);
+  return off ? `entry ${off.id} names a photo ${off.photoId} that is missing or another.` : null;
+}
+
+interface SignedPaper {
+  packetHash: string;
+  pdfHash: string;
+  signatureHash: string | null;
+}
+
+async function brokenPaperNames(tx: Db, rows: readonly EntryRow[]): Promise<string | null> {
+  const named = rows.flatMap((row) => {
+    if (row.kind === 'handoff') {
+      const { packetHash, pdfHash } = dataOf<SignedPaper>(row);
+      return [packetHash, pdfHash].map((hash) => ({ id: row.id, hash }));
+    }
+    if (row.kind !== 'run.start' && row.kind !== 'run.change') return [];
+    return [{ id: row.id, hash: dataOf<{ documentHash: string }>(row).documentHash }];
+  });
+  if (!named.length) return null;
+  const kept = await tx.rows<Row<'document', 'hash'>>(
+    `SELECT hash FROM document WHERE hash IN (${named.map(() => '?').join(', ')})`,
+    named.map(({ hash }) => hash),
+  );
+  const known = new Set(kept.map(({ hash }) => hash));
+  const off = named.find(({ hash }) => !known.has(hash));
+  return off ? `entry ${off.id} names a document ${off.hash} that is not there.` : null;
+}
+
+/** Does another order's handoff name this signature? The same drawing twice is kept once, under whoever drew it first. */
+const namedBy = (tx: Db, chain: string, hash: string) =>
+  tx.row(
+    "SELECT id FROM entry WHERE chain = ? AND kind = 'handoff' AND JSON_VALUE(canonical, '$.data.signatureHash') = ?",
+    [chain, hash],
+  );
+
+/** The signatures of an order's handoffs: there, and each saying who signed. */
+async function brokenSignatures(tx: Db, chain: string, rows: readonly EntryRow[]): Promise<string | null> {
+  const signers = new Map<string, Set<string>>();
+  for (const row of rows.filter(({ kind }) => kind === 'handoff')) {
+    const { signatureHash: hash, packetHash } = dataOf<SignedPaper>(row);
+    if (!hash) continue;
+    const kept = await tx.row('SELECT hash FROM signature WHERE hash = ?', [hash]);
+    if (!kept) return `entry ${row.id} names a signature ${hash} that is not there.`;
+    const paper = await fileOf(tx, packetHash);
+    if (!paper) return `packet document ${packetHash} was changed.`;
+    const { signed } = JSON.parse(paper.toString('utf8')) as { signed?: { by: string } | null };
+    const names = signers.get(hash) ?? new Set();
+    signers.set(hash, signed ? names.add(signed.by) : names);
+  }
+  for (const [hash, names] of signers) {
+    const row = (await tx.row<Row<'signature', 'order_id' | 'signer_name'>>(
+      'SELECT order_id, signer_name FROM signature WHERE hash = ?',
+      [hash],
+    ))!;
+    const whole =
+      row.order_id === chain
+        ? !names.size || names.has(row.signer_name)
+        : await namedBy(tx, row.order_id, hash);
+    if (!whole) return `signature ${hash} was changed: it no longer says who signed.`;
+  }
+  return null;
+}
+
+/** What the entries of one chain name: pictures, papers and signatures. @returns the first that is not as named, or null */
+export async function brokenNames(tx: Db, chain: string, rows: readonly EntryRow[]): Promise<string | null> {
+  return (
+    (await brokenPictureNames(tx, rows)) ??
+    (await brokenPaperNames(tx, rows)) ??
+    (await brokenSignatures(tx, chain, rows))
+  );
+}
+
+/** What was looked at of a long list: the first thing wrong, how many, and after which to go on; null at the end. */
+export interface Looked {
+  broken: string | null;
+  count: number;
+  last: string | null;
+}
+
+const isOf = (bytes: Buffer | null, hash: string) => bytes !== null && sha256(bytes) === hash;
+
+const PICTURES_AT_ONCE = 40;
+const PAPERS_AT_ONCE = 100;
+
+/** Rehashes the pictures after one, by their ids. */
+export async function rehashPictures(tx: Db, after: string): Promise<Looked> {
+  const rows = await tx.rows<
+    Row<'photo', 'id' | 'sha256' | 'thumbnail_sha256'> & { bytes: Buffer | null; thumbnail: Buffer | null }
+  >(
+    `SELECT id, sha256, thumbnail_sha256, large.bytes AS bytes, small.bytes AS thumbnail FROM photo
+       LEFT JOIN kept_file AS large ON large.hash = sha256
+       LEFT JOIN kept_file AS small ON small.hash = thumbnail_sha256 WHERE id > ? ORDER BY id LIMIT ?`,
+    [after, PICTURES_AT_ONCE],
+  );
+  const last = rows.at(-1)?.id ?? null;
+  const large = rows.find((row) => !isOf(row.bytes, row.sha256));
+  if (large)
+    return { broken: `photo ${large.id} was changed: its bytes no longer have their hash.`, count: 0, last };
+  const small = rows.find((row) => !isOf(row.thumbnail, row.thumbnail_sha256));
+  return {
+    broken: small ? `the small picture of photo ${small.id} was changed.` : null,
+    count: rows.length,
+    last,
+  };
+}
+
+/** Rehashes the papers after one, by their hashes. */
+export async function rehashPapers(tx: Db, after: string): Promise<Looked> {
+  const rows = await tx.rows<Row<'document', 'hash' | 'kind'> & { bytes: Buffer | null }>(
+    `SELECT hash, kind, bytes FROM document LEFT JOIN kept_file USING (hash)
+      WHERE hash > ? ORDER BY hash LIMIT ?`,
+    [after, PAPERS_AT_ONCE],
+  );
+  const off = rows.find((row) => !isOf(row.bytes, row.hash));
+  return {
+    broken: off ? `${off.kind} document ${off.hash} was changed.` : null,
+    count: rows.length,
+    last: rows.at(-1)?.hash ?? null,
+  };
+}
+
+/** Rehashes every signature. */
+export async function rehashSignatures(tx: Db): Promise<string | null> {
+  const rows = await tx.rows<Row<'signature', 'hash' | 'picture'>>('SELECT hash, picture FROM signature');
+  const off = rows.find((row) => sha256(row.picture) !== row.hash);
+  return off ? `signature ${off.hash} was changed.` : null;
+}
