@@ -145,7 +145,7 @@ let room = { at: 0, bytes: Infinity };
 /** The disk is full: said to the person at once, instead of when somebody has made room. */
 export class DiskFull extends Error {
   constructor() {
-    super(`less than ${LEAST_ROOM_BYTES / 1024 / 1024} MB are free where the records lie`);
+    super(`disk full: less than ${LEAST_ROOM_BYTES / 1024 / 1024} MB are free where the records lie`);
   }
 }
 

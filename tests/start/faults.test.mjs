@@ -294,7 +294,7 @@ test(
   { timeout: 180_000 },
   async (t) => {
     const place = mkdtempSync(path.join(tmpdir(), 'wrenchwise-full-'));
-    const mounted = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=220m', 'tmpfs', place]);
+    const mounted = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=340m', 'tmpfs', place]);
     if (mounted.status !== 0) {
       t.skip('this account may not mount a small disk');
       rmSync(place, { recursive: true, force: true });

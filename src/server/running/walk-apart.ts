@@ -7,6 +7,8 @@ import { underWay } from './walk-record';
 
 const held = globalThis as typeof globalThis & { wrenchwiseWalk?: Pool | null };
 
+const ENDS_WITHIN_MS = 500;
+
 /**
  * Begins to walk the record beside the server, or goes on where a walk was interrupted; `How it runs` shows how far it is.
  * @throws Refusal where a walk is under way
@@ -32,11 +34,14 @@ export function beginWalk(anew: boolean): void {
 }
 
 /** Stops a walk of this server; begun again, it goes on from there. */
-export function stopWalk(): void {
+export async function stopWalk(): Promise<void> {
   const pool = held.wrenchwiseWalk;
   if (!pool) return;
   held.wrenchwiseWalk = null;
-  void pool.terminate(true).then(() => leaveLongWork('verify', 'Stopped by hand.'));
+  void pool.terminate(true);
+  // Its thread may yet write how far it was: said after that, whether or not anybody tells that it has ended.
+  await new Promise((resolve) => setTimeout(resolve, ENDS_WITHIN_MS));
+  leaveLongWork('verify', 'Stopped by hand.');
 }
 
 /** A walk this server had begun before it was stopped or killed goes on by itself. */

@@ -19,7 +19,7 @@ export const POST = withMutationGuards(async (request) => {
     throw new Refusal('role', 'This is for the owner: ask them.', 'ask');
   const { value, error } = schema.validate(await jsonOf(request, LARGEST.command), LOOKED_AT);
   if (error) throw firstWrong(error);
-  if (value.ask === 'stop') stopWalk();
+  if (value.ask === 'stop') await stopWalk();
   else beginWalk(value.ask === 'anew');
   return json(200, { ok: true, answer: {} });
 });
