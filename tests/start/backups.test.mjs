@@ -47,6 +47,13 @@ const verify = (...args) => script('run-cli', ['verify', ...args]);
 const noteOf = (file) => JSON.parse(readFileSync(`${file}.json`, 'utf8'));
 const at = (name) => path.join(place, name);
 
+/** More cars than are walked at once, so that there is a place to go on from. */
+async function manyCars() {
+  const orders = [];
+  for (let count = 0; count < 60; count += 1) orders.push(await shop.newOrder());
+  return orders;
+}
+
 async function written(orderId, count) {
   const ids = Array.from({ length: count }, () => randomUUID());
   for (const id of ids) assert.equal(await shop.write(shop.ask, orderId, id, id), true);
@@ -160,9 +167,7 @@ test(
   'a walk that was killed goes on where it was, and finds what lies ahead of it',
   { timeout: 300_000 },
   async () => {
-    // More cars than are walked at once, so that there is a place to go on from.
-    const orders = [];
-    for (let count = 0; count < 60; count += 1) orders.push(await shop.newOrder());
+    const orders = await manyCars();
     const file = path.join(shop.dataDir, 'work', 'verify.json');
     const walk = () => JSON.parse(readFileSync(file, 'utf8'));
     const interrupted = async () => {
@@ -213,7 +218,7 @@ test(
     const file = path.join(shop.dataDir, 'work', 'verify.json');
     const walk = () => JSON.parse(readFileSync(file, 'utf8'));
     const until = async (holds, what) => {
-      for (let tries = 0; tries < 60_000; tries += 1) {
+      for (let tries = 0; tries < 30_000; tries += 1) {
         if (existsSync(file) && holds(walk())) return walk();
         await sleep(2);
       }
@@ -222,6 +227,7 @@ test(
     const ask = async (words) => (await shop.ask('/api/verify', { ask: words })).json();
     const onItsWay = (work) => !work.endedAt && work.pid !== null && work.place?.cars > 0;
 
+    await manyCars();
     assert.deepEqual(await ask('anew'), { ok: true, answer: {} });
     await until(onItsWay, 'it does not get on its way');
     const twice = await ask('go on');
