@@ -1,4 +1,4 @@
-import { type Db, snapshot } from '../database';
+import { type Db, db, snapshot } from '../database';
 import { FOLD_EDITION } from '../derive';
 import type { Row } from '../tables';
 import { SHOP_CHAIN } from './append';
@@ -39,7 +39,9 @@ export interface WalkTold {
   words: string;
 }
 
-const CARS_AT_ONCE = 24;
+const CARS_AT_ONCE = 12;
+/** So many of those pieces are walked beside each other: most of what one takes is waiting for the database's answers. */
+const LANES = 3;
 
 interface OrderHead extends OrderRow {
   count: number | null;
@@ -75,7 +77,7 @@ const carsAfter = (tx: Db, after: string) =>
       WHERE number > ? AND NOT EXISTS
         (SELECT 1 FROM work_order AS earlier WHERE earlier.vehicle_id = one.vehicle_id AND earlier.number < one.number)
       ORDER BY number LIMIT ?`,
-    [Number(after) || 0, CARS_AT_ONCE],
+    [Number(after) || 0, CARS_AT_ONCE * LANES],
   );
 
 /** Chains that are of no order, entries that are of no chain, and what the shop's own chain says of everything beside. */
@@ -155,23 +157,38 @@ async function nextPiece(place: WalkPlace, mended: Mended): Promise<string | Wal
         (await strayDerived(tx))
       );
     });
-  return snapshot(async (tx) => {
-    const cars = await carsAfter(tx, place.after);
-    if (!cars.length) return { ...place, part: 'pictures' as const, after: '' };
-    const orders = await ordersOf(
-      tx,
-      cars.map((car) => car.vehicle_id),
-    );
-    const broken = (await brokenOrders(tx, orders, mended)) ?? (await brokenDerived(tx, orders));
-    if (broken) return broken;
-    return {
-      ...place,
-      after: String(cars.at(-1)!.first),
-      cars: place.cars + cars.length,
-      chains: place.chains + orders.length,
-      entries: place.entries + orders.reduce((sum, { count }) => sum + count!, 0),
-    };
-  });
+  return nextCars(place, mended);
+}
+
+/** Walks the next cars, some beside others, each lot of them as it stood at one moment. */
+async function nextCars(place: WalkPlace, mended: Mended): Promise<string | WalkPlace> {
+  const cars = await carsAfter(db(), place.after);
+  if (!cars.length) return { ...place, part: 'pictures', after: '' };
+  const lots = Array.from({ length: LANES }, (_, lane) =>
+    cars.slice(lane * CARS_AT_ONCE, (lane + 1) * CARS_AT_ONCE).map((car) => car.vehicle_id),
+  ).filter((lot) => lot.length > 0);
+  const walked = await Promise.all(
+    lots.map((lot) =>
+      snapshot(async (tx) => {
+        const orders = await ordersOf(tx, lot);
+        const broken = (await brokenOrders(tx, orders, mended)) ?? (await brokenDerived(tx, orders));
+        return {
+          broken,
+          orders: orders.length,
+          entries: orders.reduce((sum, { count }) => sum + (count ?? 0), 0),
+        };
+      }),
+    ),
+  );
+  const broken = walked.find((lot) => lot.broken !== null)?.broken;
+  if (broken) return broken;
+  return {
+    ...place,
+    after: String(cars.at(-1)!.first),
+    cars: place.cars + cars.length,
+    chains: walked.reduce((sum, { orders }) => sum + orders, place.chains),
+    entries: walked.reduce((sum, { entries }) => sum + entries, place.entries),
+  };
 }
 
 /**
