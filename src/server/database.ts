@@ -139,6 +139,8 @@ function leaveNode(): void {
  * everybody else behind it.
  */
 const LEAST_ROOM_BYTES = 32 * 1024 * 1024;
+/** With this much and more nobody fills it within a blink: it need not be looked at for each statement. */
+const PLENTY_BYTES = 1024 * 1024 * 1024;
 const LOOKED_AT_FOR_MS = 200;
 let room = { at: 0, bytes: Infinity };
 
@@ -150,7 +152,7 @@ export class DiskFull extends Error {
 }
 
 function mustHaveRoom(): void {
-  if (Date.now() - room.at > LOOKED_AT_FOR_MS) {
+  if (room.bytes < PLENTY_BYTES || Date.now() - room.at > LOOKED_AT_FOR_MS) {
     const { bavail, bsize } = statfsSync(dataFolder());
     room = { at: Date.now(), bytes: bavail * bsize };
   }
