@@ -11,7 +11,7 @@ export async function keepFile(tx: Db, bytes: Buffer): Promise<string> {
   return hash;
 }
 
-export async function fileOf(tx: Db, hash: string): Promise<Buffer | null> {
+export async function keptFile(tx: Db, hash: string): Promise<Buffer | null> {
   const row = await tx.row<Row<'kept_file', 'bytes'>>('SELECT bytes FROM kept_file WHERE hash = ?', [hash]);
   return row?.bytes ?? null;
 }

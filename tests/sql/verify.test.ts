@@ -203,6 +203,16 @@ test('signatures: one that was changed, one that is gone, and who signed', async
   await set('picture', Buffer.from('another'));
   expect(await verify()).toBe(`signature ${row.hash} was changed.`);
   await set('picture', row.picture);
+  const paper = (await db().row<{ hash: string; bytes: Buffer }>(
+    `SELECT hash, bytes FROM kept_file WHERE hash =
+       (SELECT JSON_VALUE(canonical, '$.data.packetHash') FROM entry WHERE chain = ? AND kind = 'handoff' LIMIT 1)`,
+    [signed.orderId],
+  ))!;
+  const write = (bytes: Buffer) =>
+    db().run('UPDATE kept_file SET bytes = ? WHERE hash = ?', [bytes, paper.hash]);
+  await write(Buffer.from('no paper at all'));
+  expect(await verify()).toBe(`packet document ${paper.hash} was changed.`);
+  await write(paper.bytes);
   await db().run('DELETE FROM signature WHERE hash = ?', [row.hash]);
   expect(await verify()).toMatch(/names a signature .* that is not there/);
   await db().run(

@@ -1,11 +1,12 @@
 import type { Db } from '../database';
-import { fileOf } from '../kept-files';
+import { keptFile } from '../kept-files';
 import type { Row } from '../tables';
 import { sha256 } from './canonical';
 import type { EntryRow } from './verify-chain';
 
 /** Pictures, papers and signatures: their bytes against their hashes, and what entries name against what is kept. */
 
+const isOf = (bytes: Buffer | null, hash: string) => bytes !== null && sha256(bytes) === hash;
 const dataOf = <T>(row: EntryRow) => (JSON.parse(row.canonical) as { data: T }).data;
 
 async function brokenPictureNames(tx: Db, rows: readonly EntryRow[]): Promise<string | null> {
@@ -62,9 +63,10 @@ async function brokenSignatures(tx: Db, chain: string, rows: readonly EntryRow[]
     if (!hash) continue;
     const kept = await tx.row('SELECT hash FROM signature WHERE hash = ?', [hash]);
     if (!kept) return `entry ${row.id} names a signature ${hash} that is not there.`;
-    const paper = await fileOf(tx, packetHash);
-    if (!paper) return `packet document ${packetHash} was changed.`;
-    const { signed } = JSON.parse(paper.toString('utf8')) as { signed?: { by: string } | null };
+    const paper = await keptFile(tx, packetHash);
+    // Looked at before it is read: what was changed may be no paper at all any more.
+    if (!isOf(paper, packetHash)) return `packet document ${packetHash} was changed.`;
+    const { signed } = JSON.parse(paper!.toString('utf8')) as { signed?: { by: string } | null };
     const names = signers.get(hash) ?? new Set();
     signers.set(hash, signed ? names.add(signed.by) : names);
   }
@@ -97,8 +99,6 @@ export interface Looked {
   count: number;
   last: string | null;
 }
-
-const isOf = (bytes: Buffer | null, hash: string) => bytes !== null && sha256(bytes) === hash;
 
 const PICTURES_AT_ONCE = 40;
 const PAPERS_AT_ONCE = 100;
