@@ -5,18 +5,15 @@ import { FOLD_EDITION, rebuildDerived } from '../server/derive';
 import { mendRecord } from '../server/entries/mend';
 import { migrate } from '../server/migrations';
 import type { Row } from '@/server/tables';
+import { eachTenth } from './each-tenth';
 
 const address = JSON.parse(readFileSync(path.join(dataFolder(), 'database.json'), 'utf8')) as DatabaseAddress;
+/** Of a large shop it takes minutes; of a small one nothing is told. */
 const TOLD_AFTER_MS = 3000;
-const began = Date.now();
-let tenth = -1;
-/** Of a large shop it takes minutes: each tenth is told. */
-function howFar(done: number, of: number): void {
-  const now = Math.floor((done / of) * 10);
-  if (now === tenth || Date.now() - began < TOLD_AFTER_MS) return;
-  tenth = now;
-  console.error(`      What follows from the entries is written anew: ${now * 10} %`);
-}
+const howFar = eachTenth(
+  (percent) => `      What follows from the entries is written anew: ${percent} %`,
+  TOLD_AFTER_MS,
+);
 
 const ran = await migrate(
   address,

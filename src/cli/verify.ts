@@ -5,20 +5,19 @@
 import { Refusal } from '../core/refusal';
 import { closePool } from '../server/database';
 import { walkRecord } from '../server/running/walk-record';
+import { eachTenth } from './each-tenth';
 
-const TENTHS = 10;
-let tenth = -1;
+let busy = '';
+const howFar = eachTenth((percent) => `${percent} %: ${busy}`);
 
 try {
   const { broken, words } = await walkRecord({
     anew: process.argv.includes('--anew'),
     by: 'command',
     goesOn: (share) => console.error(`An earlier walk was interrupted at ${share} %: going on there.`),
-    at({ done, of, words: busy }) {
-      const now = Math.floor((done / of) * TENTHS);
-      if (now === tenth) return;
-      tenth = now;
-      console.error(`${now * TENTHS} %: ${busy}`);
+    at({ done, of, words }) {
+      busy = words;
+      howFar(done, of);
     },
   });
   if (broken) {
