@@ -4,9 +4,9 @@ import { closePool } from '../server/database';
 import { walkRecord } from '../server/running/walk-record';
 
 workerpool.worker({
-  async walk(anew: boolean) {
+  async walk() {
     try {
-      return await walkRecord({ anew, by: 'server' });
+      return await walkRecord({ by: 'server', begun: true });
     } finally {
       await closePool();
     }

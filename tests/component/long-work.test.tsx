@@ -45,7 +45,6 @@ test('an interrupted walk is gone on with, or begun anew; one that found somethi
   expect(screen.getByText(/interrupted at 43 %/)).toBeVisible();
   await hand.click(button('Begin it anew')!);
   expect(server.asked.at(-1)!.body).toEqual({ ask: 'anew' });
-  expect(button('Go on with the walk')).toBeDisabled();
   unmount();
   const words = 'entry 7 (torque, number 3 of order 1004) was changed: its hash no longer fits its text.';
   show([
@@ -58,9 +57,14 @@ test('an interrupted walk is gone on with, or begun anew; one that found somethi
   expect(server.asked.at(-1)!.body).toEqual({ ask: 'go on' });
 });
 
-test('nothing was asked for yet', () => {
+test('nothing was asked for yet; what was asked for is looked at as soon as it is answered', async () => {
+  const hand = userEvent.setup();
+  shopServer({ '/api/verify': yes({}) });
   show([]);
   expect(button('Walk over the whole record')).toBeEnabled();
+  const looked = went.length;
+  await hand.click(button('Walk over the whole record')!);
+  await waitFor(() => expect(went.slice(looked)).toEqual(['refresh']), { timeout: 1000 });
 });
 
 test('a shop that is brought in says how far it is; what is wrong is told and stays typed', async () => {

@@ -9,6 +9,7 @@ import {
   longWorkShown,
   tellLongWork,
 } from '@/server/running/long-work';
+import { beginWalk } from '@/server/running/walk-apart';
 
 let folder: string;
 const before = process.env.WRENCHWISE_DATA;
@@ -83,4 +84,28 @@ test('a folder that cannot be written, or a file that does not read, stops nobod
   writeFileSync(path.join(folder, 'work', 'backup.json'), '{"what":');
   expect(longWorkOf('backup')).toBeNull();
   expect(readFileSync(path.join(folder, 'work', 'backup.json'), 'utf8')).toBe('{"what":');
+});
+
+test('a walk is told of before its thread has begun, begun once, and left where its thread cannot run', async () => {
+  const root = process.env.WRENCHWISE_ROOT;
+  // No thread is built here.
+  process.env.WRENCHWISE_ROOT = folder;
+  try {
+    beginWalk(false);
+    expect(longWorkShown()).toEqual([
+      expect.objectContaining({ what: 'verify', stands: 'under way', share: 0, here: true }),
+    ]);
+    expect(() => beginWalk(false)).toThrow('The record is being walked already: 0 % of it is done.');
+    for (let tries = 0; tries < 100 && isUnderWay(longWorkOf('verify')); tries += 1)
+      await new Promise((resolve) => setTimeout(resolve, 50));
+    expect(longWorkShown()).toEqual([
+      expect.objectContaining({
+        stands: 'interrupted',
+        words: expect.stringContaining('It could not be walked to its end: '),
+      }),
+    ]);
+  } finally {
+    if (root === undefined) delete process.env.WRENCHWISE_ROOT;
+    else process.env.WRENCHWISE_ROOT = root;
+  }
 });

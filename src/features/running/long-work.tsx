@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useEffect, useState, useTransition } from 'react';
 import { shopMoment } from '@/core/units/shop-time';
 import { postJson } from '@/features/transport/post';
 import type { LongWorkName, LongWorkShown } from '@/server/running/long-work';
@@ -26,7 +26,9 @@ const LOOK_AGAIN_MS = 1500;
 /** What takes long, how far it is, and the walk over the record that is begun, stopped and gone on with here. */
 export function LongWorkList({ works, timeZone }: { works: readonly LongWorkShown[]; timeZone: string }) {
   const router = useRouter();
-  const [asking, setAsking] = useState(false);
+  const [asked, setAsked] = useState(false);
+  const [reading, read] = useTransition();
+  const asking = asked || reading;
   const busy = works.some(({ stands }) => stands === 'under way');
   useEffect(() => {
     if (!busy) return;
@@ -34,14 +36,13 @@ export function LongWorkList({ works, timeZone }: { works: readonly LongWorkShow
     return () => clearInterval(timer);
   }, [router, busy]);
   const ask = async (what: 'go on' | 'anew' | 'stop') => {
-    setAsking(true);
+    setAsked(true);
     const answer = await postJson('/api/verify', { ask: what });
     if (!answer.ok) notice(answer.errors[0]!.message);
-    // It is told of a moment after it began.
-    setTimeout(() => {
+    read(() => {
       router.refresh();
-      setAsking(false);
-    }, LOOK_AGAIN_MS);
+      setAsked(false);
+    });
   };
   const walk = works.find(({ what }) => what === 'verify');
   return (

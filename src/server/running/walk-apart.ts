@@ -3,7 +3,7 @@ import type { Pool } from 'workerpool';
 import { freshThreads } from '../threads';
 import { log } from './log';
 import { isUnderWay, leaveLongWork, longWorkOf } from './long-work';
-import { underWay } from './walk-record';
+import { beginTelling } from './walk-record';
 
 const held = globalThis as typeof globalThis & { wrenchwiseWalk?: Pool | null };
 
@@ -14,18 +14,20 @@ const ENDS_WITHIN_MS = 500;
  * @throws Refusal where a walk is under way
  */
 export function beginWalk(anew: boolean): void {
-  const before = longWorkOf('verify');
-  if (isUnderWay(before)) throw underWay(before!);
+  // Its thread takes a while to begin: told of before that, so that whoever asked for it sees it at once.
+  beginTelling(anew, 'server');
   const pool = freshThreads('walk-worker');
   held.wrenchwiseWalk = pool;
   void (async () => {
     try {
-      const { broken } = (await pool.exec('walk', [anew])) as { broken: string | null };
+      const { broken } = (await pool.exec('walk', [])) as { broken: string | null };
       if (broken) log().error({ broken }, 'the record does not hold');
     } catch (error) {
       // Stopped by a hand, or the database went away: it goes on from its place when it is begun again.
-      if (held.wrenchwiseWalk === pool)
+      if (held.wrenchwiseWalk === pool) {
         log().error({ err: error }, 'the record could not be walked to its end');
+        leaveLongWork('verify', `It could not be walked to its end: ${(error as Error).message}`);
+      }
     } finally {
       if (held.wrenchwiseWalk === pool) held.wrenchwiseWalk = null;
       void pool.terminate(true);
