@@ -16,7 +16,7 @@ import {
   statSync,
   symlinkSync,
 } from 'node:fs';
-import { userInfo } from 'node:os';
+import { totalmem, userInfo } from 'node:os';
 import path from 'node:path';
 import { writeWhole } from './files.mjs';
 import { aptInstall, has, isRoot, must } from './run.mjs';
@@ -157,6 +157,17 @@ function changeLog({ dataDir }) {
   ];
 }
 
+/**
+ * How much of the machine's memory holds what the database reads again and again: an eighth, since the shop's server, its threads
+ * and whatever else the machine does want the rest.
+ */
+function poolOf({ forgetful }) {
+  const MB = 1024 ** 2;
+  const memory = Math.min(totalmem(), process.constrainedMemory() || Infinity);
+  const size = forgetful ? 128 : Math.round(Math.min(4096, Math.max(128, memory / 8 / MB)));
+  return [`--innodb-buffer-pool-size=${size}M`, `--innodb-buffer-pool-size-max=${Math.max(256, size)}M`];
+}
+
 /** Starts the server process for a layout on a port and waits until it answers on its socket. */
 async function launch(layout, port) {
   const log = path.join(layout.logDir, 'database.log');
@@ -178,7 +189,7 @@ async function launch(layout, port) {
     '--default-time-zone=+00:00',
     '--sql-mode=STRICT_ALL_TABLES,NO_ENGINE_SUBSTITUTION,NO_ZERO_DATE,NO_ZERO_IN_DATE,ERROR_FOR_DIVISION_BY_ZERO',
     ...(layout.forgetful ? FORGETFUL : [...DURABLE, ...changeLog(layout)]),
-    '--innodb-buffer-pool-size-max=256M',
+    ...poolOf(layout),
   ];
   const out = openSync(path.join(layout.folder, 'database-start.log'), 'a');
   // Its own process group, so that Ctrl-C in the terminal reaches only us and we stop it in order.

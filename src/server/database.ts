@@ -161,11 +161,15 @@ function mustHaveRoom(): void {
 
 export type Value = string | number | boolean | Date | Buffer | null;
 
+export type Statement = readonly [sql: string, values: Value[]];
+
 /** Something that runs SQL: the pool, or the connection of a transaction. */
 export interface Db {
   rows<T>(sql: string, values?: Value[]): Promise<T[]>;
   row<T>(sql: string, values?: Value[]): Promise<T | null>;
   run(sql: string, values?: Value[]): Promise<ResultSetHeader>;
+  /** Runs statements one after the other in one message; at the first that fails it stops. */
+  together(statements: readonly Statement[]): Promise<void>;
 }
 
 function over(connection: PoolConnection): Db {
@@ -185,6 +189,15 @@ function over(connection: PoolConnection): Db {
     run: async (sql, values = []) => {
       mustHaveRoom();
       return ask<ResultSetHeader>(sql, values);
+    },
+    together: async (statements) => {
+      if (!statements.length) return;
+      mustHaveRoom();
+      const exchange = exchangeNow();
+      if (exchange) exchange.statements += 1;
+      // A block of statements takes no parameters: its values are written into it as the driver writes them.
+      const written = statements.map(([sql, values]) => connection.format(sql, values));
+      await connection.query(`BEGIN NOT ATOMIC\n${written.join(';\n')};\nEND`);
     },
   };
 }
@@ -226,6 +239,7 @@ const single: Db = {
   rows: (sql, values) => queryWithFailover((tx) => tx.rows(sql, values)),
   row: (sql, values) => queryWithFailover((tx) => tx.row(sql, values)),
   run: (sql, values) => withConnection((tx) => tx.run(sql, values)),
+  together: (statements) => withConnection((tx) => tx.together(statements)),
 };
 export const db = (): Db => single;
 

@@ -5,6 +5,7 @@ import { nextThing } from '@/core/ledger/next-thing';
 import { type OrderState, isClosed } from '@/core/ledger/order-state';
 import { markNow, tapeOf } from '@/core/ledger/tape';
 import type { Db } from './database';
+import { fromNothing, gathering } from './gathering';
 import { insertMany } from './insert-many';
 import { deriveBookings, deriveKitFacts, deriveWatch, deriveWishes } from './derive-after';
 import {
@@ -241,7 +242,21 @@ const PROJECTIONS = Object.keys(DERIVED) as Projection[];
 export type Touched = ReadonlySet<EntryKind> | 'all';
 
 /** Rewrites what is derived from one work order's entries, and the due dates of its vehicle. */
-export async function deriveOrder(tx: Db, whole: WholeOrder, touched: Touched = 'all'): Promise<void> {
+export const deriveOrder = (tx: Db, whole: WholeOrder, touched: Touched = 'all'): Promise<void> =>
+  gathering(tx, (gathered) => deriveWhole(gathered, whole, touched));
+
+/**
+ * Derives orders each of which nothing was derived of yet: the tables are empty, or beside the shop's, and nobody else writes
+ * into them.
+ */
+export function derivesFromNothing(tx: Db): (whole: WholeOrder) => Promise<void> {
+  const read = new Map<string, unknown[]>();
+  const tables: ReadonlySet<string> = new Set(DERIVED_TABLES);
+  return (whole) =>
+    gathering(tx, (gathered) => deriveWhole(fromNothing(gathered, tables, read), whole, 'all'));
+}
+
+async function deriveWhole(tx: Db, whole: WholeOrder, touched: Touched): Promise<void> {
   const { id, number, vehicleId, entries, state } = whole;
   const order: OrderRow = { id, number, vehicle_id: vehicleId };
   const due = new Set<Projection>(
@@ -292,8 +307,9 @@ export async function rebuildDerived(
   // eslint-disable-next-line shop/sql-parameters -- words of our own lists of tables, columns or conditions
   for (const table of DERIVED_TABLES) await tx.run(`DELETE FROM ${table}`);
   const orders = await tx.rows<Row<'work_order', 'id'>>('SELECT id FROM work_order ORDER BY number');
+  const derive = derivesFromNothing(tx);
   for (const [index, { id }] of orders.entries()) {
-    await deriveOrder(tx, await wholeOrder(tx, id));
+    await derive(await wholeOrder(tx, id));
     tell(index + 1, orders.length);
   }
   return orders.length;

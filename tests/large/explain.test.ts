@@ -123,3 +123,57 @@ test.each(Object.keys(ASKED))(
     expect(whole).toEqual([]);
   },
 );
+
+/** All documents that hold every one of some words, each as the beginning of a word, by looking through all there are. */
+async function docsHolding(words: readonly string[]) {
+  const docs = await db().rows<{ order_id: string; what: string; words: string; at: Date }>(
+    "SELECT order_id, what, words, at FROM search_doc WHERE what <> 'car'",
+  );
+  const begins = (text: string) => text.toLowerCase().split(/[^\p{L}\p{N}]+/u);
+  return docs.filter((doc) => {
+    const own = begins(doc.words);
+    return words.every((word) => own.some((one) => one.startsWith(word)));
+  });
+}
+
+test('words that stand in every order, in some, and in one: the newest that hold them all', async () => {
+  // One of the oldest holds what no other does.
+  const oldest = (await db().row<{ order_id: string }>(
+    "SELECT order_id FROM search_doc WHERE what = 'notes' ORDER BY at LIMIT 1",
+  ))!.order_id;
+  await db().run(
+    "UPDATE search_doc SET words = CONCAT(words, '\nFerrule quibbled loose') WHERE order_id = ? AND what = 'notes'",
+    [oldest],
+  );
+  const [common] = await db().rows<{ words: string }>(
+    "SELECT words FROM search_doc WHERE order_id = ? AND what = 'notes'",
+    [oldest],
+  );
+  const inAll = common!.words
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .find((word) => word.length > 4)!;
+  for (const text of [
+    'upper ball',
+    'upper',
+    'lower control joint',
+    'quibbl',
+    `${inAll} quibbl`,
+    'upper zzyzx',
+    'forest road',
+  ]) {
+    const words = text.split(' ');
+    const holding = await docsHolding(words);
+    const times = new Map(holding.map((doc) => [`${doc.order_id} ${doc.what}`, doc.at.getTime()]));
+    const hits = (await searchAll(db(), text)).filter(
+      ({ what }) => !['plate', 'customer', 'car', 'order'].includes(what),
+    );
+    expect({ text, hits: hits.length }).toEqual({ text, hits: Math.min(24, holding.length) });
+    const seen = hits.map(({ orderId: id, what }) => times.get(`${id} ${what}`)!);
+    // Each holds all the words, and none that is left out is newer.
+    const newest = [...times.values()].sort((a, b) => b - a).slice(0, 24);
+    expect(seen).toEqual(newest);
+  }
+  expect(await docsHolding(['quibbl'])).toHaveLength(1);
+  expect((await docsHolding(['upper', 'ball'])).length).toBeGreaterThan(1000);
+});

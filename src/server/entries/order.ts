@@ -86,6 +86,15 @@ export interface WholeOrder extends FoldedOrder {
   vehicleId: string;
 }
 
+/** A work order whose entries were read already, folded. */
+export const foldWhole = async (tx: Db, order: OrderRow, entries: readonly Entry[]): Promise<WholeOrder> => ({
+  id: order.id,
+  number: order.number,
+  vehicleId: order.vehicle_id,
+  entries,
+  state: readOnly(await foldWithRun(tx, entries)),
+});
+
 /** Reads a work order by its id. @throws when there is none */
 export async function wholeOrder(tx: Db, orderId: string): Promise<WholeOrder> {
   const row = await tx.row<Row<'work_order', 'id' | 'number' | 'vehicle_id'>>(

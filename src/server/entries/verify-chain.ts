@@ -1,3 +1,4 @@
+import type { Entry } from '@/core/ledger/entries';
 import type { Db } from '../database';
 import { CHAIN_START, chainHash } from './canonical';
 import { type Mended, NOTHING_MENDED, mendKey } from './mended';
@@ -20,12 +21,12 @@ export interface EntryRow {
 export const ENTRY_COLUMNS_READ =
   'id, seq, kind, at, received_at, person_id, device_id, corrects, canonical, previous_hash, hash';
 
-function isJson(text: string): boolean {
+/** What an entry's text says; null where it can no longer be read. */
+function read(text: string): Entry | null {
   try {
-    JSON.parse(text);
-    return true;
+    return JSON.parse(text) as Entry;
   } catch {
-    return false;
+    return null;
   }
 }
 
@@ -40,8 +41,9 @@ const nameOf = async (tx: Db, chain: string) => {
 export function columnsThatDiffer(
   row: EntryRow,
   chain: string,
+  text = JSON.parse(row.canonical) as Entry,
 ): { column: string; row: unknown; text: unknown }[] {
-  const told = JSON.parse(row.canonical) as Record<string, unknown>;
+  const told = text as unknown as Record<string, unknown>;
   const columns: Record<string, unknown> = {
     id: row.id,
     chain,
@@ -58,12 +60,6 @@ export function columnsThatDiffer(
     .map((column) => ({ column, row: columns[column], text: told[column] }));
 }
 
-/** A chain as it was walked: its rows, and the first thing wrong with it, or null. */
-export interface Walked {
-  broken: string | null;
-  rows: readonly EntryRow[];
-}
-
 export interface Head {
   chain: string;
   count: number;
@@ -72,7 +68,17 @@ export interface Head {
   name?: string;
 }
 
-function brokenIn(rows: readonly EntryRow[], head: Head, name: string, mended: Mended): string | null {
+/**
+ * Walks the rows of one chain against its head.
+ * @returns the first thing wrong, or what its entries say
+ */
+function walked(
+  rows: readonly EntryRow[],
+  head: Head,
+  name: string,
+  mended: Mended,
+): string | readonly Entry[] {
+  const entries: Entry[] = [];
   let previous = CHAIN_START;
   for (const [index, row] of rows.entries()) {
     const what = `entry ${row.id} (${row.kind}, number ${row.seq} of ${name})`;
@@ -80,21 +86,36 @@ function brokenIn(rows: readonly EntryRow[], head: Head, name: string, mended: M
     if (row.previous_hash !== previous) return `${what} does not follow the one before it.`;
     if (chainHash(previous, row.canonical) !== row.hash)
       return `${what} was changed: its hash no longer fits its text.`;
-    if (!isJson(row.canonical)) return `${what} was changed: its text can no longer be read.`;
-    const off = columnsThatDiffer(row, head.chain).find((one) => !mended.has(mendKey(row.id, one)));
+    const entry = read(row.canonical);
+    if (!entry) return `${what} was changed: its text can no longer be read.`;
+    entries.push(entry);
+    const off = columnsThatDiffer(row, head.chain, entry).find((one) => !mended.has(mendKey(row.id, one)));
     if (off) return `${what} was changed: its column "${off.column}" no longer says what its text says.`;
     previous = row.hash;
   }
   if (rows.length !== head.count)
     return `${name} was cut: its head counts ${head.count} entries and ${rows.length} are there.`;
-  return previous === head.hash ? null : `${name}: its last entry does not have the hash its head keeps.`;
+  return previous === head.hash ? entries : `${name}: its last entry does not have the hash its head keeps.`;
 }
 
-/** Walks one chain against its head. */
-export async function walkChain(tx: Db, head: Head, mended: Mended = NOTHING_MENDED): Promise<Walked> {
-  const rows = await tx.rows<EntryRow>(
-    `SELECT ${ENTRY_COLUMNS_READ} FROM entry WHERE chain = ? ORDER BY seq`,
-    [head.chain],
+/** Walks some chains against their heads. @returns the first thing wrong, or what the entries of each of them say */
+export async function walkChains(
+  tx: Db,
+  heads: readonly Head[],
+  mended: Mended = NOTHING_MENDED,
+): Promise<string | ReadonlyMap<string, readonly Entry[]>> {
+  const said = new Map<string, readonly Entry[]>();
+  if (!heads.length) return said;
+  const rows = await tx.rows<EntryRow & { chain: string }>(
+    `SELECT chain, ${ENTRY_COLUMNS_READ} FROM entry WHERE chain IN (${heads.map(() => '?').join(', ')}) ORDER BY chain, seq`,
+    heads.map(({ chain }) => chain),
   );
-  return { broken: brokenIn(rows, head, head.name ?? (await nameOf(tx, head.chain)), mended), rows };
+  const of = new Map<string, EntryRow[]>(heads.map(({ chain }) => [chain, []]));
+  for (const row of rows) of.get(row.chain)!.push(row);
+  for (const head of heads) {
+    const entries = walked(of.get(head.chain)!, head, head.name ?? (await nameOf(tx, head.chain)), mended);
+    if (typeof entries === 'string') return entries;
+    said.set(head.chain, entries);
+  }
+  return said;
 }

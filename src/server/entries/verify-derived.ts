@@ -1,9 +1,9 @@
 import type { Db } from '../database';
-import { DERIVED_TABLES, deriveOrder } from '../derive';
+import type { Entry } from '@/core/ledger/entries';
+import { DERIVED_TABLES, derivesFromNothing } from '../derive';
 import { insertMany } from '../insert-many';
 import type { Row } from '../tables';
-import { canonicalJson } from './canonical';
-import { type OrderRow, wholeOrder } from './order';
+import { type OrderRow, foldWhole } from './order';
 
 /**
  * What is derived, worked out anew beside the shop's tables and compared with them: some cars at a time, each with all its
@@ -40,14 +40,27 @@ const KEYS: Record<Derived, string> = {
 /** By which column a row belongs to some cars: plates are of the car, all else of an order. */
 const ownerOf = (table: Derived) => (table === 'plate_gram' ? 'vehicle_id' : 'order_id');
 
-async function rowsOf(tx: Db, table: Derived, orders: readonly OrderRow[]): Promise<Map<string, string>> {
+type Derivation = Record<string, unknown>;
+
+/** The same column of two rows, one as it is kept and one as it was worked out. */
+const sameValue = (one: unknown, other: unknown): boolean =>
+  one === other ||
+  (typeof one === 'object' && typeof other === 'object' && JSON.stringify(one) === JSON.stringify(other));
+
+/** Both were read from tables with the same columns. */
+const sameRow = (one: Derivation | undefined, other: Derivation | undefined): boolean =>
+  one !== undefined &&
+  other !== undefined &&
+  Object.keys(one).every((column) => sameValue(one[column], other[column]));
+
+async function rowsOf(tx: Db, table: Derived, orders: readonly OrderRow[]): Promise<Map<string, Derivation>> {
   const owners = orders.map((order) => (table === 'plate_gram' ? order.vehicle_id : order.id));
-  const rows = await tx.rows<Record<string, unknown>>(
+  const rows = await tx.rows<Derivation>(
     // eslint-disable-next-line shop/sql-parameters -- words of our own lists of tables, columns or conditions
     `SELECT ${KEYS[table]} AS verify_key, t.* FROM ${table} t WHERE ${ownerOf(table)} IN (${owners.map(() => '?').join(', ')})`,
     owners,
   );
-  return new Map(rows.map((row) => [String(row.verify_key), canonicalJson(JSON.parse(JSON.stringify(row)))]));
+  return new Map(rows.map((row) => [String(row.verify_key), row]));
 }
 
 /**
@@ -79,14 +92,19 @@ const firstElsewhere = (tx: Db, orders: readonly OrderRow[]) =>
     orders.map(({ id }) => id),
   );
 
+/** An order with its entries, as they were walked. */
+export interface WalkedOrder extends OrderRow {
+  entries: readonly Entry[];
+}
+
 /**
  * Works out what some cars' orders derive, beside the shop's tables, and compares row by row. All orders of each car have to be
  * among them.
  * @returns the first row that is not what the entries say, or null
  */
-export async function brokenDerived(tx: Db, orders: readonly OrderRow[]): Promise<string | null> {
+export async function brokenDerived(tx: Db, orders: readonly WalkedOrder[]): Promise<string | null> {
   if (!orders.length) return null;
-  const kept = new Map<Derived, Map<string, string>>();
+  const kept = new Map<Derived, Map<string, Derivation>>();
   for (const table of DERIVED_TABLES) kept.set(table, await rowsOf(tx, table, orders));
   const firsts = await firstElsewhere(tx, orders);
   try {
@@ -97,12 +115,13 @@ export async function brokenDerived(tx: Db, orders: readonly OrderRow[]): Promis
       ['order_id', 'procedures', 'platform', 'closed_at', 'book_minutes', 'actual_minutes'],
       firsts.map((one, index) => [`first ${index}`, one.procedures, one.platform, one.closed_at, 0, 1]),
     );
-    for (const { id } of orders) await deriveOrder(tx, await wholeOrder(tx, id));
+    const derive = derivesFromNothing(tx);
+    for (const order of orders) await derive(await foldWhole(tx, order, order.entries));
     for (const table of DERIVED_TABLES) {
       const anew = await rowsOf(tx, table, orders);
       const before = kept.get(table)!;
       const off = [...new Set([...before.keys(), ...anew.keys()])].find(
-        (key) => before.get(key) !== anew.get(key),
+        (key) => !sameRow(before.get(key), anew.get(key)),
       );
       if (off !== undefined) return `derived table ${table}, row ${off}, is not what the entries say.`;
     }

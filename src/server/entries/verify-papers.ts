@@ -1,15 +1,16 @@
+import type { Entry } from '@/core/ledger/entries';
 import type { Db } from '../database';
-import { keptFile } from '../kept-files';
 import type { Row } from '../tables';
 import { sha256 } from './canonical';
-import type { EntryRow } from './verify-chain';
 
 /** Pictures, papers and signatures: their bytes against their hashes, and what entries name against what is kept. */
 
 const isOf = (bytes: Buffer | null, hash: string) => bytes !== null && sha256(bytes) === hash;
-const dataOf = <T>(row: EntryRow) => (JSON.parse(row.canonical) as { data: T }).data;
+const dataOf = <T>(entry: Entry) => entry.data as T;
+/** What the entries of chains say, each under its name. */
+type Said = ReadonlyMap<string, readonly Entry[]>;
 
-async function brokenPictureNames(tx: Db, rows: readonly EntryRow[]): Promise<string | null> {
+async function brokenPictureNames(tx: Db, rows: readonly Entry[]): Promise<string | null> {
   const named = rows
     .filter(({ kind }) => kind === 'photo')
     .map((row) => ({ id: row.id, ...dataOf<{ photoId: string; sha256: string }>(row) }));
@@ -29,7 +30,7 @@ interface SignedPaper {
   signatureHash: string | null;
 }
 
-async function brokenPaperNames(tx: Db, rows: readonly EntryRow[]): Promise<string | null> {
+async function brokenPaperNames(tx: Db, rows: readonly Entry[]): Promise<string | null> {
   const named = rows.flatMap((row) => {
     if (row.kind === 'handoff') {
       const { packetHash, pdfHash } = dataOf<SignedPaper>(row);
@@ -55,26 +56,45 @@ const namedBy = (tx: Db, chain: string, hash: string) =>
     [chain, hash],
   );
 
-/** The signatures of an order's handoffs: there, and each saying who signed. */
-async function brokenSignatures(tx: Db, chain: string, rows: readonly EntryRow[]): Promise<string | null> {
-  const signers = new Map<string, Set<string>>();
-  for (const row of rows.filter(({ kind }) => kind === 'handoff')) {
-    const { signatureHash: hash, packetHash } = dataOf<SignedPaper>(row);
-    if (!hash) continue;
-    const kept = await tx.row('SELECT hash FROM signature WHERE hash = ?', [hash]);
-    if (!kept) return `entry ${row.id} names a signature ${hash} that is not there.`;
-    const paper = await keptFile(tx, packetHash);
+/** The signatures of some orders' handoffs: there, and each saying who signed. */
+async function brokenSignatures(tx: Db, chains: Said): Promise<string | null> {
+  const named = [...chains].flatMap(([chain, entries]) =>
+    entries
+      .filter(({ kind }) => kind === 'handoff')
+      .map((entry) => ({ chain, id: entry.id, ...dataOf<SignedPaper>(entry) }))
+      .filter((one): one is typeof one & { signatureHash: string } => Boolean(one.signatureHash)),
+  );
+  if (!named.length) return null;
+  const marks = named.map(() => '?').join(', ');
+  const signatures = new Map(
+    (
+      await tx.rows<Row<'signature', 'hash' | 'order_id' | 'signer_name'>>(
+        `SELECT hash, order_id, signer_name FROM signature WHERE hash IN (${marks})`,
+        named.map((one) => one.signatureHash),
+      )
+    ).map((row) => [row.hash, row]),
+  );
+  const papers = new Map(
+    (
+      await tx.rows<Row<'kept_file', 'hash' | 'bytes'>>(
+        `SELECT hash, bytes FROM kept_file WHERE hash IN (${marks})`,
+        named.map((one) => one.packetHash),
+      )
+    ).map(({ hash, bytes }) => [hash, bytes]),
+  );
+  const signers = new Map<string, { chain: string; hash: string; names: Set<string> }>();
+  for (const { chain, id, signatureHash: hash, packetHash } of named) {
+    if (!signatures.has(hash)) return `entry ${id} names a signature ${hash} that is not there.`;
+    const paper = papers.get(packetHash) ?? null;
     // Looked at before it is read: what was changed may be no paper at all any more.
     if (!isOf(paper, packetHash)) return `packet document ${packetHash} was changed.`;
     const { signed } = JSON.parse(paper!.toString('utf8')) as { signed?: { by: string } | null };
-    const names = signers.get(hash) ?? new Set();
-    signers.set(hash, signed ? names.add(signed.by) : names);
+    const key = `${chain} ${hash}`;
+    if (!signers.has(key)) signers.set(key, { chain, hash, names: new Set() });
+    if (signed) signers.get(key)!.names.add(signed.by);
   }
-  for (const [hash, names] of signers) {
-    const row = (await tx.row<Row<'signature', 'order_id' | 'signer_name'>>(
-      'SELECT order_id, signer_name FROM signature WHERE hash = ?',
-      [hash],
-    ))!;
+  for (const { chain, hash, names } of signers.values()) {
+    const row = signatures.get(hash)!;
     const whole =
       row.order_id === chain
         ? !names.size || names.has(row.signer_name)
@@ -84,12 +104,13 @@ async function brokenSignatures(tx: Db, chain: string, rows: readonly EntryRow[]
   return null;
 }
 
-/** What the entries of one chain name: pictures, papers and signatures. @returns the first that is not as named, or null */
-export async function brokenNames(tx: Db, chain: string, rows: readonly EntryRow[]): Promise<string | null> {
+/** What the entries of some chains name: pictures, papers and signatures. @returns the first that is not as named, or null */
+export async function brokenNames(tx: Db, chains: Said): Promise<string | null> {
+  const entries = [...chains.values()].flat();
   return (
-    (await brokenPictureNames(tx, rows)) ??
-    (await brokenPaperNames(tx, rows)) ??
-    (await brokenSignatures(tx, chain, rows))
+    (await brokenPictureNames(tx, entries)) ??
+    (await brokenPaperNames(tx, entries)) ??
+    (await brokenSignatures(tx, chains))
   );
 }
 

@@ -4,8 +4,8 @@ import type { Row } from '../tables';
 import { SHOP_CHAIN } from './append';
 import { type Mended, mendedEntries } from './mended';
 import type { OrderRow } from './order';
-import { type Head, walkChain } from './verify-chain';
-import { brokenDerived, strayDerived } from './verify-derived';
+import { type Head, walkChains } from './verify-chain';
+import { type WalkedOrder, brokenDerived, strayDerived } from './verify-derived';
 import { type Looked, brokenNames, rehashPapers, rehashPictures, rehashSignatures } from './verify-papers';
 import { CAR_MERGED, checkShop } from './verify-shop';
 
@@ -39,7 +39,7 @@ export interface WalkTold {
   words: string;
 }
 
-const CARS_AT_ONCE = 12;
+const CARS_AT_ONCE = 48;
 /** So many of those pieces are walked beside each other: most of what one takes is waiting for the database's answers. */
 const LANES = 3;
 
@@ -55,19 +55,33 @@ const ordersOf = (tx: Db, cars: readonly string[]) =>
     [...cars],
   );
 
-async function brokenChain(tx: Db, head: Head, mended: Mended): Promise<string | null> {
-  const { broken, rows } = await walkChain(tx, head, mended);
-  return broken ?? brokenNames(tx, head.chain, rows);
+/** Walks some chains, and holds what they name against what is kept. @returns what is wrong, or what each of them says */
+async function walkedChains(tx: Db, heads: readonly Head[], mended: Mended) {
+  const said = await walkChains(tx, heads, mended);
+  return typeof said === 'string' ? said : ((await brokenNames(tx, said)) ?? said);
 }
 
-/** Walks the chains of some cars' orders. */
-async function brokenOrders(tx: Db, orders: readonly OrderHead[], mended: Mended): Promise<string | null> {
+/** Walks the chains of some cars' orders. @returns what is wrong, or the orders with what they say */
+async function walkedOrders(
+  tx: Db,
+  orders: readonly OrderHead[],
+  mended: Mended,
+): Promise<string | readonly WalkedOrder[]> {
+  const heads: Head[] = [];
   for (const { id, number, count, hash } of orders) {
     if (count === null || hash === null) return `order ${number} has lost the head of its chain.`;
-    const broken = await brokenChain(tx, { chain: id, count, hash, name: `order ${number}` }, mended);
-    if (broken) return broken;
+    heads.push({ chain: id, count, hash, name: `order ${number}` });
   }
-  return null;
+  const said = await walkedChains(tx, heads, mended);
+  return typeof said === 'string'
+    ? said
+    : orders.map((order) => ({ ...order, entries: said.get(order.id)! }));
+}
+
+/** Walks some cars' orders, and works out anew what they derive. */
+async function brokenOrders(tx: Db, orders: readonly OrderHead[], mended: Mended): Promise<string | null> {
+  const walked = await walkedOrders(tx, orders, mended);
+  return typeof walked === 'string' ? walked : brokenDerived(tx, walked);
 }
 
 /** The next cars, by the first order of each. */
@@ -85,10 +99,8 @@ async function brokenShop(tx: Db, mended: Mended): Promise<string | null> {
   const heads = await tx.rows<Row<'chain_head', 'chain' | 'count' | 'hash'>>(
     'SELECT chain, count, hash FROM chain_head WHERE chain NOT IN (SELECT id FROM work_order) ORDER BY chain',
   );
-  for (const head of heads) {
-    const broken = await brokenChain(tx, head, mended);
-    if (broken) return broken;
-  }
+  const said = await walkedChains(tx, heads, mended);
+  if (typeof said === 'string') return said;
   const loose = await tx.row<Row<'entry', 'id' | 'chain'>>(
     'SELECT id, chain FROM entry WHERE chain NOT IN (SELECT chain FROM chain_head) LIMIT 1',
   );
@@ -151,10 +163,7 @@ async function nextPiece(place: WalkPlace, mended: Mended): Promise<string | Wal
       const again = await mergedSince(tx, place.shopEntries);
       const orders = again.length ? await ordersOf(tx, again) : [];
       return (
-        (await brokenShop(tx, mended)) ??
-        (await brokenOrders(tx, orders, mended)) ??
-        (await brokenDerived(tx, orders)) ??
-        (await strayDerived(tx))
+        (await brokenShop(tx, mended)) ?? (await brokenOrders(tx, orders, mended)) ?? (await strayDerived(tx))
       );
     });
   return nextCars(place, mended);
@@ -171,9 +180,8 @@ async function nextCars(place: WalkPlace, mended: Mended): Promise<string | Walk
     lots.map((lot) =>
       snapshot(async (tx) => {
         const orders = await ordersOf(tx, lot);
-        const broken = (await brokenOrders(tx, orders, mended)) ?? (await brokenDerived(tx, orders));
         return {
-          broken,
+          broken: await brokenOrders(tx, orders, mended),
           orders: orders.length,
           entries: orders.reduce((sum, { count }) => sum + (count ?? 0), 0),
         };
@@ -230,8 +238,8 @@ export async function brokenRecord(tx: Db): Promise<string | null> {
   const cars = await tx.rows<Row<'work_order', 'vehicle_id'>>('SELECT DISTINCT vehicle_id FROM work_order');
   for (let at = 0; at < cars.length; at += CARS_AT_ONCE) {
     const some = cars.slice(at, at + CARS_AT_ONCE).map((car) => car.vehicle_id);
-    const broken = await brokenOrders(tx, await ordersOf(tx, some), mended);
-    if (broken) return broken;
+    const walked = await walkedOrders(tx, await ordersOf(tx, some), mended);
+    if (typeof walked === 'string') return walked;
   }
   for (const look of [rehashPictures, rehashPapers])
     for (let after: string | null = ''; after !== null;) {

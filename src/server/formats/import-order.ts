@@ -14,7 +14,7 @@ import { deriveOrder } from '../derive';
 import { wholeOrder, runHash } from '../entries/order';
 import { type EntryDraft, ENTRY_INTO, SHOP_CHAIN, appendEntries, entryRow } from '../entries/append';
 import { CHAIN_START, canonicalJson, chainHash, sha256 } from '../entries/canonical';
-import { walkChain } from '../entries/verify-chain';
+import { walkChains } from '../entries/verify-chain';
 import { ORDER_TAKEN_IN } from '../entries/verify-shop';
 import { insertPhoto, makeThumbnail } from '../photos/store';
 import { keepDocument } from '../documents/store';
@@ -284,8 +284,8 @@ export async function importOrder(
     );
     await keepBytes(tx, file, files);
     await keepEntries(tx, file, entries);
-    const { broken } = await walkChain(tx, { chain: file.order.id, ...file.chain });
-    if (broken) throw refused('chain', broken);
+    const said = await walkChains(tx, [{ chain: file.order.id, ...file.chain }]);
+    if (typeof said === 'string') throw refused('chain', said);
     await deriveOrder(tx, await wholeOrder(tx, file.order.id));
     const draft = {
       id: randomUUID(),
