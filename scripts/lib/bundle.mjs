@@ -23,6 +23,7 @@ export function newestChange(places) {
 export async function bundledCommand(name) {
   // What signs handoffs draws their papers, in a thread of its own.
   if (name.startsWith('load-')) await bundledCommand('paper-worker');
+  if (name === 'verify') await bundledCommand('lot-worker');
   const outfile = path.join(root, '.build', `${name}.mjs`);
   const fresh =
     existsSync(outfile) &&
@@ -70,5 +71,6 @@ export async function bundledCommand(name) {
 
 /** What the server works out in threads of their own. */
 export async function bundledWorkers() {
-  for (const name of ['calc-worker', 'zip-worker', 'paper-worker', 'walk-worker']) await bundledCommand(name);
+  for (const name of ['calc-worker', 'zip-worker', 'paper-worker', 'walk-worker', 'lot-worker'])
+    await bundledCommand(name);
 }

@@ -1,6 +1,7 @@
 import 'server-only';
 import { cookies, headers } from 'next/headers';
 import { redirect } from 'next/navigation';
+import { cache } from 'react';
 import { Refusal } from '@/core/refusal';
 import { type Role, holdsRole } from '@/core/ledger/roles';
 import { DiskFull, TooBusy, db } from './database';
@@ -20,9 +21,10 @@ const cookieOptions = async () => ({
   secure: (await headers()).get('x-forwarded-proto') === 'https',
 });
 
-export async function currentSession(): Promise<Session | null> {
-  return sessionOf((await cookies()).get(SESSION_COOKIE)?.value);
-}
+/** Who is signed in, looked up once for all parts of a page. */
+export const currentSession = cache(async (): Promise<Session | null> =>
+  sessionOf((await cookies()).get(SESSION_COOKIE)?.value),
+);
 
 export async function sessionToken(): Promise<string | undefined> {
   return (await cookies()).get(SESSION_COOKIE)?.value;

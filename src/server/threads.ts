@@ -3,7 +3,7 @@ import path from 'node:path';
 import workerpool, { type Pool, type WorkerPoolOptions } from 'workerpool';
 
 /** What is worked out beside the server: one that takes long holds nobody else up, one that takes too long is ended. */
-type Threads = 'calc-worker' | 'zip-worker' | 'paper-worker' | 'walk-worker';
+type Threads = 'calc-worker' | 'zip-worker' | 'paper-worker' | 'walk-worker' | 'lot-worker';
 
 const held = globalThis as typeof globalThis & { wrenchwiseThreads?: Map<Threads, Pool> };
 
@@ -11,8 +11,8 @@ const scriptOf = (name: Threads) =>
   path.join(process.env.WRENCHWISE_ROOT ?? process.cwd(), '.build', `${name}.mjs`);
 
 /** Threads that end with what they were asked, and take its memory with them. */
-export const freshThreads = (name: Threads): Pool =>
-  workerpool.pool(scriptOf(name), { workerType: 'thread', maxWorkers: 1 });
+export const freshThreads = (name: Threads, most = 1): Pool =>
+  workerpool.pool(scriptOf(name), { workerType: 'thread', maxWorkers: most });
 
 /** Threads that stay for the next question, one set for the whole server. */
 export function threads(name: Threads, options: WorkerPoolOptions): Pool {

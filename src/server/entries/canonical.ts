@@ -1,5 +1,5 @@
 import 'server-only';
-import { createHash } from 'node:crypto';
+import { hash } from 'node:crypto';
 
 /** JSON with keys in order and nothing undefined, so that one content has one text. */
 export function canonicalJson(value: unknown): string {
@@ -18,7 +18,7 @@ export function canonicalJson(value: unknown): string {
 }
 
 export function sha256(content: string | Buffer): string {
-  return createHash('sha256').update(content).digest('hex');
+  return hash('sha256', content, 'hex');
 }
 
 /** The hash of an entry: over the hash of the one before it and its own canonical text. */

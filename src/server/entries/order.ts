@@ -29,7 +29,7 @@ async function foldWithRun(tx: Db, entries: readonly Entry[]): Promise<OrderStat
 }
 
 /** Where an order stood after the entry with a hash: nothing but those entries, and the run they name, makes it so. */
-const states = new Kept<{ hash: string; count: number; state: OrderState }>(100);
+const states = new Kept<{ hash: string; count: number; state: OrderState }>(300);
 
 /** Whoever is handed a state reads it: the next one is handed the same. */
 function readOnly(state: OrderState): OrderState {

@@ -39,9 +39,9 @@ export interface WalkTold {
   words: string;
 }
 
-const CARS_AT_ONCE = 48;
-/** So many of those pieces are walked beside each other: most of what one takes is waiting for the database's answers. */
-const LANES = 3;
+const CARS_AT_ONCE = 32;
+/** So many lots of cars are walked beside each other: some of what one takes is waiting for the database's answers. */
+export const LANES = 6;
 
 interface OrderHead extends OrderRow {
   count: number | null;
@@ -155,7 +155,11 @@ async function nextPapers(
 }
 
 /** One piece of the walk. @returns what is wrong, or how far the walk is then; null at its end */
-async function nextPiece(place: WalkPlace, mended: Mended): Promise<string | WalkPlace | null> {
+async function nextPiece(
+  place: WalkPlace,
+  mended: Mended,
+  walk: WalkLot,
+): Promise<string | WalkPlace | null> {
   if (place.part === 'pictures') return nextPapers(place, rehashPictures, 'pictures', 'papers');
   if (place.part === 'papers') return nextPapers(place, rehashPapers, 'papers', 'shop');
   if (place.part === 'shop')
@@ -166,28 +170,37 @@ async function nextPiece(place: WalkPlace, mended: Mended): Promise<string | Wal
         (await brokenShop(tx, mended)) ?? (await brokenOrders(tx, orders, mended)) ?? (await strayDerived(tx))
       );
     });
-  return nextCars(place, mended);
+  return nextCars(place, mended, walk);
 }
 
-/** Walks the next cars, some beside others, each lot of them as it stood at one moment. */
-async function nextCars(place: WalkPlace, mended: Mended): Promise<string | WalkPlace> {
+/** Some cars with all their orders, as they were walked. */
+export interface WalkedLot {
+  broken: string | null;
+  orders: number;
+  entries: number;
+}
+
+export type WalkLot = (cars: readonly string[], mended: Mended) => Promise<WalkedLot>;
+
+/** Walks some cars as they stood at one moment. */
+export const walkLot: WalkLot = (cars, mended) =>
+  snapshot(async (tx) => {
+    const orders = await ordersOf(tx, cars);
+    return {
+      broken: await brokenOrders(tx, orders, mended),
+      orders: orders.length,
+      entries: orders.reduce((sum, { count }) => sum + (count ?? 0), 0),
+    };
+  });
+
+/** Walks the next cars, some beside others. */
+async function nextCars(place: WalkPlace, mended: Mended, walk: WalkLot): Promise<string | WalkPlace> {
   const cars = await carsAfter(db(), place.after);
   if (!cars.length) return { ...place, part: 'pictures', after: '' };
   const lots = Array.from({ length: LANES }, (_, lane) =>
     cars.slice(lane * CARS_AT_ONCE, (lane + 1) * CARS_AT_ONCE).map((car) => car.vehicle_id),
   ).filter((lot) => lot.length > 0);
-  const walked = await Promise.all(
-    lots.map((lot) =>
-      snapshot(async (tx) => {
-        const orders = await ordersOf(tx, lot);
-        return {
-          broken: await brokenOrders(tx, orders, mended),
-          orders: orders.length,
-          entries: orders.reduce((sum, { count }) => sum + (count ?? 0), 0),
-        };
-      }),
-    ),
-  );
+  const walked = await Promise.all(lots.map((lot) => walk(lot, mended)));
   const broken = walked.find((lot) => lot.broken !== null)?.broken;
   if (broken) return broken;
   return {
@@ -204,19 +217,21 @@ async function nextCars(place: WalkPlace, mended: Mended): Promise<string | Walk
  * entries say, and what stands beside the chains against the shop's own.
  * @param from where a walk that was interrupted goes on; a walk from the start trusts nothing that was walked before
  * @param keep is told after each piece how far the walk is, and may write it down
+ * @param walk walks some cars, here or in a thread
  * @returns the first thing wrong, or null
  */
 export async function verifyEverything(
   tell: (text: string) => void,
   from: WalkPlace | null = null,
   keep: (place: WalkPlace, told: WalkTold) => void = () => undefined,
+  walk: WalkLot = walkLot,
 ): Promise<string | null> {
   const there = await snapshot(counted);
   const mended = await snapshot(mendedEntries);
   const of = there.cars + there.pictures + there.papers + 1;
   let place: WalkPlace = from?.edition === FOLD_EDITION ? from : { ...START, shopEntries: there.shop ?? 0 };
   for (;;) {
-    const next = await nextPiece(place, mended);
+    const next = await nextPiece(place, mended, walk);
     if (typeof next === 'string') return next;
     if (!next) break;
     place = next;

@@ -110,6 +110,14 @@ export interface QueuedMessage {
 }
 
 /** The newest messages and how each stands. */
+/** How many messages did not get out. */
+export async function failedMessages(): Promise<number> {
+  const row = await db().row<{ count: number }>(
+    "SELECT COUNT(*) AS count FROM message WHERE state = 'failed'",
+  );
+  return row!.count;
+}
+
 export async function messagesNow(most = 60): Promise<QueuedMessage[]> {
   const rows = await db().rows<
     Row<

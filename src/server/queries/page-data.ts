@@ -15,12 +15,11 @@ import { wrenches } from './orders';
 
 /** One reading of an order's file for all parts of a page. */
 const orderFile = cache((id: string) => readOrderFile(db(), id));
-const person = cache(requirePerson);
 
 /** What every page of an order begins with: who looks, and the order's file; not found when there is no such order. */
 export async function orderPage(params: Promise<{ id: string }>) {
   await connection();
-  const viewer = await person();
+  const viewer = await requirePerson();
   const { id } = await params;
   const file = /^[0-9a-f-]{36}$/.test(id) ? await orderFile(id) : null;
   if (!file) notFound();

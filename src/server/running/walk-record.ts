@@ -1,6 +1,7 @@
 import 'server-only';
 import { Refusal } from '@/core/refusal';
 import { type WalkPlace, type WalkTold, verifyEverything } from '../entries/verify';
+import { lotsApart } from './lots-apart';
 import { type LongWork, isUnderWay, leaveLongWork, longWorkOf, tellLongWork } from './long-work';
 
 const shareOf = ({ done, of }: Pick<LongWork, 'done' | 'of'>) => Math.floor((done / of) * 100);
@@ -46,6 +47,7 @@ export async function walkRecord({
   const { work, cut } = beginTelling(anew, by, begun);
   if (cut) goesOn(shareOf(cut));
   let words = '';
+  const lots = lotsApart();
   try {
     const broken = await verifyEverything(
       (text) => (words = text),
@@ -54,11 +56,14 @@ export async function walkRecord({
         work.at(told.done, told.of, told.words, place);
         at(told);
       },
+      lots.walk,
     );
     work.end(!broken, broken ?? words);
     return { broken, words };
   } catch (error) {
     leaveLongWork('verify', `It could not be walked to its end: ${(error as Error).message}`);
     throw error;
+  } finally {
+    await lots.end();
   }
 }

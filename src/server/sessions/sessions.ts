@@ -185,13 +185,14 @@ export async function checkPin(personId: string, pin: string, field = 'pin'): Pr
   return personOf(row);
 }
 
+const openedBy = (passwordAt: Date | null | undefined): boolean =>
+  Boolean(passwordAt && now().getTime() - passwordAt.getTime() < PASSWORD_OPENS_FOR_MS);
+
 async function openedByPassword(deviceId: string): Promise<boolean> {
   const device = await db().row<Row<'device', 'password_at'>>('SELECT password_at FROM device WHERE id = ?', [
     deviceId,
   ]);
-  return Boolean(
-    device?.password_at && now().getTime() - device.password_at.getTime() < PASSWORD_OPENS_FOR_MS,
-  );
+  return openedBy(device?.password_at);
 }
 
 /** Changes the person on a device by PIN; only where a password opened the device within twelve hours. */
@@ -207,8 +208,11 @@ export async function changePerson(personId: string, pin: string, deviceId: stri
 export async function sessionOf(token: string | undefined): Promise<Session | null> {
   if (!token) return null;
   const hash = sha256(token);
-  const row = await db().row<PersonRow & { device_id: string; last_seen: Date }>(
-    `SELECT ${PERSON}, session.device_id, session.last_seen FROM session
+  const row = await db().row<
+    PersonRow & { device_id: string; last_seen: Date } & Row<'device', 'password_at'>
+  >(
+    `SELECT ${PERSON}, session.device_id, session.last_seen,
+            (SELECT password_at FROM device WHERE device.id = session.device_id) AS password_at FROM session
        JOIN person ON person.id = session.person_id
       WHERE session.id_hash = ? AND session.ended_at IS NULL AND person.active`,
     [hash],
@@ -216,7 +220,7 @@ export async function sessionOf(token: string | undefined): Promise<Session | nu
   if (!row) return null;
   const idle = now().getTime() - row.last_seen.getTime();
   let needs: Session['needs'] = 'nothing';
-  if (!(await openedByPassword(row.device_id))) needs = 'password';
+  if (!openedBy(row.password_at)) needs = 'password';
   else if (idle > IDLE_MS) needs = 'pin';
   else if (idle > SEEN_STEP_MS)
     await db().run('UPDATE session SET last_seen = ? WHERE id_hash = ?', [now(), hash]);

@@ -9,7 +9,7 @@ import { Wish } from '@/features/come-backs/wishes';
 import { now } from '@/server/clock';
 import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
-import { messagesNow } from '@/server/messages/send';
+import { failedMessages } from '@/server/messages/send';
 import { openComeBacks } from '@/server/queries/come-backs';
 import { openOrders, shopPlaces } from '@/server/queries/day';
 import { readShop } from '@/server/queries/shop';
@@ -23,18 +23,17 @@ export default async function ComeBacksPage() {
   const person = await requirePerson();
   const { timeZone } = await readShop(db());
   const at = now();
-  const [comeBacks, places, orders, wishes, bookings, messages] = await Promise.all([
+  const [comeBacks, places, orders, wishes, bookings, failed] = await Promise.all([
     openComeBacks(db(), shopDay(at, timeZone)),
     shopPlaces(db()),
     openOrders(db()),
     openWishes(db()),
     comingBookings(db(), at),
-    messagesNow(),
+    failedMessages(),
   ]);
   const free = places.filter((place) => !orders.some((order) => order.place === place.id));
   const cars = [...new Set(comeBacks.map((one) => one.vehicleId))];
   const sets = await setsToChoose(db(), cars);
-  const failed = messages.filter((message) => message.state === 'failed').length;
   const lead = holdsRole(person.roles, ['lead']);
   return (
     <>
