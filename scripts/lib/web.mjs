@@ -56,11 +56,12 @@ export async function stopProcess(pid, patience = 5000) {
 }
 
 /** Starts the production server and waits until it answers. What it logs is shown, or kept in `logFile`. */
-export async function startWeb({ port, dataDir, env = {}, onExit, logFile = null }) {
+export async function startWeb({ port, dataDir, env = {}, onExit, logFile = null, nodeArgs = [] }) {
   await bundledWorkers();
   const child = spawn(
     process.execPath,
     [
+      ...nodeArgs,
       path.join(root, 'node_modules', 'next', 'dist', 'bin', 'next'),
       'start',
       '-H',
