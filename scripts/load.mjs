@@ -10,6 +10,7 @@ import { createPool } from 'mysql2/promise';
 import { browser } from '../tests/start/hands.mjs';
 import { root } from './lib/bundle.mjs';
 import { startDatabase } from './lib/database.mjs';
+import { firstLoads } from './lib/slow-tablet.mjs';
 import { build, buildFresh } from './lib/stages.mjs';
 import { freePort, startWeb } from './lib/web.mjs';
 import { startYardstick } from './lib/yardstick.mjs';
@@ -57,9 +58,10 @@ async function everybody(work, { people = PEOPLE, seconds = SECONDS, thoughtS = 
   return { times: times.sort((a, b) => a - b), refused };
 }
 
+const OWNER = { name: 'Odalys', password: 'paint-pen-odalys' };
 const signIn = async (port) => {
   const ask = browser(port);
-  const answer = await ask('/api/sign-in', { name: 'Odalys', password: 'paint-pen-odalys' });
+  const answer = await ask('/api/sign-in', OWNER);
   if (!answer.ok) throw new Error(await answer.text());
   return ask;
 };
@@ -208,6 +210,12 @@ const empty = await everybody(nothing);
 line('an empty page', told(empty));
 await table(empty.times);
 await thinking('all of it, mixed');
+
+const { times: waited, scripts } = await firstLoads(ports[0], `/bay/${open[0].id}`, OWNER);
+line(
+  'a slow tablet',
+  `the bay works ${(at(waited, 0.5) / 1000).toFixed(1)} s after it was asked for the first time (${waited.map((time) => (time / 1000).toFixed(1)).join(', ')}); ${Math.round(scripts / 1000)} kB of script`,
+);
 
 servers.push(
   await startWeb({

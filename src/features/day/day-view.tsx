@@ -1,5 +1,3 @@
-'use client';
-
 import { Link } from '@/ui/link';
 import { longDay, shopClock, shopMoment, spanText } from '@/core/units/shop-time';
 import type { ComeBack } from '@/server/queries/come-backs';

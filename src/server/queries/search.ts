@@ -54,12 +54,12 @@ async function byPlate(tx: Db, text: string): Promise<Found[]> {
     .reverse()
     .join('')
     .replace(/[\\%_]/g, '\\$&')}%`;
-  const beginning = await tx.rows<Row<'vehicle', 'id'>>(
+  const begun = await tx.rows<Row<'vehicle', 'id'>>(
     `SELECT id FROM vehicle WHERE plate LIKE ? LIMIT ${EACH}`,
     [start],
   );
   const scraps =
-    beginning.length === EACH
+    begun.length === EACH
       ? []
       : grams.length
         ? await tx.rows<Row<'vehicle', 'id'>>(
@@ -71,7 +71,7 @@ async function byPlate(tx: Db, text: string): Promise<Found[]> {
             `SELECT id FROM vehicle WHERE plate_reversed LIKE ? LIMIT ${EACH}`,
             [end],
           );
-  const vehicles = [...beginning, ...scraps];
+  const vehicles = [...begun, ...scraps];
   return ordersOfCars(
     tx,
     vehicles.map((row) => row.id),
@@ -97,21 +97,23 @@ type Doc = Row<'search_doc', 'order_id' | 'what' | 'words'>;
  */
 async function docsWith(tx: Db, words: readonly string[]): Promise<Doc[]> {
   const holds = words.map((_, index) => `words REGEXP ? AS w${index}`).join(', ');
-  const newest = await tx.rows<Row<'search_doc', 'order_id' | 'what'> & Record<string, number>>(
+  const newest = await tx.rows<Row<'search_doc', 'order_id' | 'what' | 'at'> & Record<`w${number}`, number>>(
     // eslint-disable-next-line shop/sql-parameters -- one column for each word, named by its number
-    `SELECT order_id, what, ${holds} FROM
-       (SELECT order_id, what, words FROM search_doc WHERE what <> 'car' ORDER BY at DESC LIMIT ${NEWEST_DOCS}) AS newest`,
+    `SELECT order_id, what, at, ${holds} FROM
+       (SELECT order_id, what, at, words FROM search_doc WHERE what <> 'car' ORDER BY at DESC LIMIT ${NEWEST_DOCS}) AS newest`,
     words.map(beginning),
   );
   const has = (row: (typeof newest)[number], index: number) => row[`w${index}`] === 1;
-  const fit = newest.filter((row) => words.every((_, index) => has(row, index))).slice(0, EACH * 2);
+  const fit = newest
+    .filter((row) => words.every((_, index) => has(row, index)))
+    .sort((one, other) => other.at.getTime() - one.at.getTime())
+    .slice(0, EACH * 2);
   if (fit.length === EACH * 2) {
-    const texts = await tx.rows<Doc>(
+    return tx.rows<Doc>(
       `SELECT order_id, what, words FROM search_doc WHERE (order_id, what) IN (${fit.map(() => '(?, ?)').join(', ')})
         ORDER BY at DESC`,
       fit.flatMap((row) => [row.order_id, row.what]),
     );
-    return texts;
   }
   const often = words.map((_, index) => newest.filter((row) => has(row, index)).length);
   const least = Math.min(...often);
