@@ -39,7 +39,9 @@ export interface WalkTold {
   words: string;
 }
 
-const CARS_AT_ONCE = 32;
+const MOST_CARS_AT_ONCE = 32;
+/** Of few cars as well a walk is told of, and gone on with, after every few hundredths of it. */
+const carsAtOnce = (cars: number) => Math.min(MOST_CARS_AT_ONCE, Math.max(1, Math.ceil(cars / 200)));
 /** So many lots of cars are walked beside each other: some of what one takes is waiting for the database's answers. */
 export const LANES = 6;
 
@@ -85,13 +87,13 @@ async function brokenOrders(tx: Db, orders: readonly OrderHead[], mended: Mended
 }
 
 /** The next cars, by the first order of each. */
-const carsAfter = (tx: Db, after: string) =>
+const carsAfter = (tx: Db, after: string, most: number) =>
   tx.rows<Row<'work_order', 'vehicle_id'> & { first: number }>(
     `SELECT vehicle_id, number AS first FROM work_order AS one
       WHERE number > ? AND NOT EXISTS
         (SELECT 1 FROM work_order AS earlier WHERE earlier.vehicle_id = one.vehicle_id AND earlier.number < one.number)
       ORDER BY number LIMIT ?`,
-    [Number(after) || 0, CARS_AT_ONCE * LANES],
+    [Number(after) || 0, most],
   );
 
 /** Chains that are of no order, entries that are of no chain, and what the shop's own chain says of everything beside. */
@@ -159,6 +161,7 @@ async function nextPiece(
   place: WalkPlace,
   mended: Mended,
   walk: WalkLot,
+  atOnce: number,
 ): Promise<string | WalkPlace | null> {
   if (place.part === 'pictures') return nextPapers(place, rehashPictures, 'pictures', 'papers');
   if (place.part === 'papers') return nextPapers(place, rehashPapers, 'papers', 'shop');
@@ -170,7 +173,7 @@ async function nextPiece(
         (await brokenShop(tx, mended)) ?? (await brokenOrders(tx, orders, mended)) ?? (await strayDerived(tx))
       );
     });
-  return nextCars(place, mended, walk);
+  return nextCars(place, mended, walk, atOnce);
 }
 
 /** Some cars with all their orders, as they were walked. */
@@ -194,11 +197,16 @@ export const walkLot: WalkLot = (cars, mended) =>
   });
 
 /** Walks the next cars, some beside others. */
-async function nextCars(place: WalkPlace, mended: Mended, walk: WalkLot): Promise<string | WalkPlace> {
-  const cars = await carsAfter(db(), place.after);
+async function nextCars(
+  place: WalkPlace,
+  mended: Mended,
+  walk: WalkLot,
+  atOnce: number,
+): Promise<string | WalkPlace> {
+  const cars = await carsAfter(db(), place.after, atOnce * LANES);
   if (!cars.length) return { ...place, part: 'pictures', after: '' };
   const lots = Array.from({ length: LANES }, (_, lane) =>
-    cars.slice(lane * CARS_AT_ONCE, (lane + 1) * CARS_AT_ONCE).map((car) => car.vehicle_id),
+    cars.slice(lane * atOnce, (lane + 1) * atOnce).map((car) => car.vehicle_id),
   ).filter((lot) => lot.length > 0);
   const walked = await Promise.all(lots.map((lot) => walk(lot, mended)));
   const broken = walked.find((lot) => lot.broken !== null)?.broken;
@@ -231,7 +239,7 @@ export async function verifyEverything(
   const of = there.cars + there.pictures + there.papers + 1;
   let place: WalkPlace = from?.edition === FOLD_EDITION ? from : { ...START, shopEntries: there.shop ?? 0 };
   for (;;) {
-    const next = await nextPiece(place, mended, walk);
+    const next = await nextPiece(place, mended, walk, carsAtOnce(there.cars));
     if (typeof next === 'string') return next;
     if (!next) break;
     place = next;
@@ -251,8 +259,8 @@ export async function verifyEverything(
 export async function brokenRecord(tx: Db): Promise<string | null> {
   const mended = await mendedEntries(tx);
   const cars = await tx.rows<Row<'work_order', 'vehicle_id'>>('SELECT DISTINCT vehicle_id FROM work_order');
-  for (let at = 0; at < cars.length; at += CARS_AT_ONCE) {
-    const some = cars.slice(at, at + CARS_AT_ONCE).map((car) => car.vehicle_id);
+  for (let at = 0; at < cars.length; at += MOST_CARS_AT_ONCE) {
+    const some = cars.slice(at, at + MOST_CARS_AT_ONCE).map((car) => car.vehicle_id);
     const walked = await walkedOrders(tx, await ordersOf(tx, some), mended);
     if (typeof walked === 'string') return walked;
   }
