@@ -109,7 +109,6 @@ export interface QueuedMessage {
   sentAt: string | null;
 }
 
-/** The newest messages and how each stands. */
 /** How many messages did not get out. */
 export async function failedMessages(): Promise<number> {
   const row = await db().row<{ count: number }>(
@@ -118,6 +117,7 @@ export async function failedMessages(): Promise<number> {
   return row!.count;
 }
 
+/** The newest messages and how each stands. */
 export async function messagesNow(most = 60): Promise<QueuedMessage[]> {
   const rows = await db().rows<
     Row<
