@@ -1,7 +1,6 @@
-/** A thread that walks some cars of the record: two of them use what one would leave of the machine. */
+/** A thread that walks some cars of the record: several use all of a machine's cores. */
 import workerpool from 'workerpool';
 import { closePool } from '../server/database';
-import { type WalkLot, walkLot } from '../server/entries/verify';
+import { walkLot } from '../server/entries/verify';
 
-const walk: WalkLot = (cars, mended) => walkLot(cars, mended);
-workerpool.worker({ walk }, { onTerminate: () => closePool() });
+workerpool.worker({ walk: walkLot }, { onTerminate: () => closePool() });
