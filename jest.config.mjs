@@ -26,6 +26,9 @@ const shop = { ...shared, testEnvironment: '<rootDir>/tests/support/shop-environ
 const page = {
   ...shared,
   testEnvironment: '<rootDir>/tests/support/page-environment.cjs',
+  // It comes as modules alone, which a test does not load as they are.
+  transform: { ...shared.transform, '/react-hotkeys-hook/.+\\.js$': '@swc/jest' },
+  transformIgnorePatterns: ['/node_modules/(?!react-hotkeys-hook/)'],
   setupFilesAfterEnv: ['<rootDir>/tests/support/page.ts'],
   moduleNameMapper: {
     ...shared.moduleNameMapper,

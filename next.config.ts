@@ -28,6 +28,11 @@ const config: NextConfig = {
       source,
       headers: [{ key: 'X-Robots-Tag', value: 'noindex, nofollow' }],
     })),
+    // Built once, and asked for again each time all the same: after an upgrade nobody is shown a page whose scripts are gone.
+    ...['/', '/come-backs', '/orders/:id([0-9a-f-]{36})'].map((source) => ({
+      source,
+      headers: [{ key: 'Cache-Control', value: 'no-cache' }],
+    })),
     {
       source: '/:path*',
       headers: [

@@ -95,13 +95,18 @@ const get = async (person, url) => {
   if (!response.ok) throw new Error(String(response.status));
   await response.arrayBuffer();
 };
+/** A page that is built once, and what it shows, which is asked for beside it. */
+const shown = async (person, page, from) => {
+  await get(person, page);
+  await get(person, `/api/shown/${from}`);
+};
 const sql = (text, values = []) => pool.execute(text, values);
 const pick = (list, person, turn) => list[(person * 31 + turn * 17) % list.length];
 
 const PAGES = [
   {
     name: 'the day',
-    page: (person) => get(person, '/'),
+    page: (person) => shown(person, '/', 'day'),
     bare: () =>
       sql(
         `SELECT order_now.*, label, plate, name FROM order_now JOIN work_order ON work_order.id = order_now.order_id
@@ -111,7 +116,10 @@ const PAGES = [
   },
   {
     name: 'a work order',
-    page: (person, turn) => get(person, `/orders/${pick(orders, person, turn).id}`),
+    page: (person, turn) => {
+      const { id } = pick(orders, person, turn);
+      return shown(person, `/orders/${id}`, `orders/${id}`);
+    },
     bare: (person, turn) =>
       sql('SELECT canonical FROM entry WHERE chain = ? ORDER BY seq', [pick(orders, person, turn).id]),
   },
@@ -168,7 +176,7 @@ const PAGES = [
   },
   {
     name: 'the come-backs',
-    page: (person) => get(person, '/come-backs'),
+    page: (person) => shown(person, '/come-backs', 'come-backs'),
     bare: () => sql('SELECT * FROM follow_up WHERE closed_by IS NULL ORDER BY due_on'),
   },
 ];

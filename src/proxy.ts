@@ -1,13 +1,14 @@
 import { type NextRequest, NextResponse } from 'next/server';
+import { builtPage, scriptsOf } from './server/page-scripts';
 
 /**
- * The content security policy, made anew for each page: only scripts that carry its nonce run, and those they load.
- * Styles may stand inline, since React writes measured positions so; scripts never.
+ * The content security policy. Styles may stand inline, since React writes measured positions so; scripts only those named.
+ * @param scripts which scripts may run
  */
-const policy = (nonce: string, dev: boolean) =>
+const policy = (scripts: string) =>
   [
     "default-src 'self'",
-    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'${dev ? " 'unsafe-eval'" : ''}`,
+    `script-src 'self' ${scripts}`,
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' blob: data:",
     "font-src 'self'",
@@ -20,15 +21,42 @@ const policy = (nonce: string, dev: boolean) =>
     "frame-ancestors 'none'",
   ].join('; ');
 
-export function proxy(request: NextRequest): NextResponse {
+/** Policies of pages that were built once: they stay what they are as long as this server runs. */
+const builtPolicies = new Map<string, string>();
+
+/** The policy of a page that was built once, by what its scripts say; null for one that is drawn for each who asks. */
+function builtPolicy(pathname: string): string | null {
+  const known = builtPolicies.get(pathname);
+  if (known !== undefined) return known;
+  const scripts = scriptsOf(pathname);
+  if (!scripts) return null;
+  const built = policy(scripts.join(' '));
+  builtPolicies.set(pathname, built);
+  return built;
+}
+
+/** Made anew for each page that is drawn: only scripts that carry its nonce run, and those they load. */
+function drawnPage(request: NextRequest): NextResponse {
   const nonce = Buffer.from(crypto.getRandomValues(new Uint8Array(16))).toString('base64');
-  const csp = policy(nonce, process.env.NODE_ENV === 'development');
+  const dev = process.env.NODE_ENV === 'development' ? " 'unsafe-eval'" : '';
+  const drawn = policy(`'nonce-${nonce}' 'strict-dynamic'${dev}`);
   const headers = new Headers(request.headers);
   // The framework reads the nonce for its own scripts from here.
-  headers.set('Content-Security-Policy', csp);
+  headers.set('Content-Security-Policy', drawn);
   const response = NextResponse.next({ request: { headers } });
-  response.headers.set('Content-Security-Policy', csp);
+  response.headers.set('Content-Security-Policy', drawn);
   return response;
+}
+
+export function proxy(request: NextRequest): NextResponse {
+  const page = builtPage(request.nextUrl.pathname);
+  const built = builtPolicy(page);
+  if (built === null) return drawnPage(request);
+  const headers = { 'Content-Security-Policy': built };
+  if (page === request.nextUrl.pathname) return NextResponse.next({ headers });
+  const url = request.nextUrl.clone();
+  url.pathname = page;
+  return NextResponse.rewrite(url, { headers });
 }
 
 export const config = {

@@ -6,7 +6,6 @@ import '@fontsource/barlow-condensed/latin-600.css';
 import '@fontsource/barlow-condensed/latin-700.css';
 import './globals.css';
 import type { Metadata, Viewport } from 'next';
-import { connection } from 'next/server';
 import type { ReactNode } from 'react';
 import { Ready } from '@/ui/ready';
 
@@ -16,9 +15,7 @@ export const metadata: Metadata = {
 };
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 
-/** Every page is made for whoever asks: its scripts carry a nonce that is good for one answer. */
-export default async function RootLayout({ children }: { children: ReactNode }) {
-  await connection();
+export default function RootLayout({ children }: { children: ReactNode }) {
   return (
     <html lang="en">
       <body>

@@ -3,6 +3,13 @@ export const CORNERS = ['LF', 'RF', 'LR', 'RR'] as const;
 export type Corner = (typeof CORNERS)[number];
 export type PerCorner<T> = Record<Corner, T>;
 
+export const CORNER_NAMES: PerCorner<string> = {
+  LF: 'left front',
+  RF: 'right front',
+  LR: 'left rear',
+  RR: 'right rear',
+};
+
 /** Builds a value for each corner. */
 export function eachCorner<T>(make: (corner: Corner) => T): PerCorner<T> {
   return { LF: make('LF'), RF: make('RF'), LR: make('LR'), RR: make('RR') };

@@ -1,8 +1,8 @@
 import type { AlignmentReadings } from './calc/alignment.verdict';
 import { formatTape } from './calc/tape.format';
 import type { TapeUnit } from './calc/tape.parse';
-import { CORNERS, type PerCorner } from './corners';
-import { CORNER_NAMES } from './procedure/run-state';
+import { CORNER_NAMES, CORNERS, type PerCorner } from './corners';
+
 import { Refusal } from './refusal';
 import type { Target } from './stance/targets';
 import { torqueBoth } from './units/torque-text';

@@ -1,6 +1,7 @@
+import { CORNER_NAMES } from '@/core/corners';
 import { type OrderState, kitsOf } from '@/core/ledger/order-state';
 import { slopeWords, slopesOfJob } from '@/core/ledger/kit-slopes';
-import { CORNER_NAMES } from '@/core/procedure/engine';
+
 import type { Db } from './database';
 import { loadOrder, type OrderRow } from './entries/order';
 import { insertMany } from './insert-many';

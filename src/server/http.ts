@@ -2,12 +2,13 @@ import 'server-only';
 import { cookies, headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { cache } from 'react';
+import type { Desk, ShownAnswer, WayIn } from '@/contracts/shown';
 import { Refusal } from '@/core/refusal';
 import { type Role, holdsRole } from '@/core/ledger/roles';
 import { DiskFull, TooBusy, db } from './database';
 import { failureNumber, log } from './running/log';
 import { findShop } from './queries/shop';
-import { type Person, type Session, deviceFor, sessionOf } from './sessions/sessions';
+import { type Person, type Session, crewWithPins, deviceFor, sessionOf } from './sessions/sessions';
 
 const SESSION_COOKIE = 'wl_session';
 const DEVICE_COOKIE = 'wl_device';
@@ -47,14 +48,42 @@ export async function currentDevice(): Promise<string> {
   return id;
 }
 
-/** Who looks at a page; sends strangers to sign in, idle tablets to the PIN, and an empty shop to its first page. */
-export async function requirePerson(): Promise<Person> {
+/** Who looks, or the page that lets them in: strangers sign in, an idle tablet asks its PIN, an empty shop has its first page. */
+async function viewerOrWayIn(): Promise<Person | WayIn> {
   const session = await currentSession();
-  if (!session || session.needs === 'password') {
-    redirect((await findShop(db())) ? '/sign-in' : '/first-owner');
-  }
-  if (session.needs === 'pin') redirect('/pin');
-  return session.person;
+  if (!session || session.needs === 'password') return (await findShop(db())) ? '/sign-in' : '/first-owner';
+  return session.needs === 'pin' ? '/pin' : session.person;
+}
+
+/** Who looks at a page; whoever may not is sent to where they are let in. */
+export async function requirePerson(): Promise<Person> {
+  const viewer = await viewerOrWayIn();
+  return typeof viewer === 'string' ? redirect(viewer) : viewer;
+}
+
+/** What the head of every page of the desk says. */
+export async function deskOf({ id, name, roles }: Person): Promise<Desk> {
+  return { viewer: { id, name, roles }, people: await crewWithPins() };
+}
+
+/**
+ * Answers a page that is the same for everybody until it has asked: what it shows, or where whoever asks is let in.
+ * @param read what it shows to whom; null where there is no such page
+ */
+export function showing<What>(
+  read: (viewer: Person, params: Record<string, string>) => Promise<What | null>,
+) {
+  return async (_: Request, { params }: { params: Promise<Record<string, string>> }): Promise<Response> => {
+    try {
+      const viewer = await viewerOrWayIn();
+      if (typeof viewer === 'string') return json(401, { wayIn: viewer } satisfies ShownAnswer<What>);
+      const [desk, shown] = await Promise.all([deskOf(viewer), read(viewer, await params)]);
+      if (shown === null) return json(404, { desk, shown } satisfies ShownAnswer<What>);
+      return json(200, { desk, shown } satisfies ShownAnswer<What>);
+    } catch (error) {
+      return notRead(error);
+    }
+  };
 }
 
 export async function requireRole(...roles: Role[]): Promise<Person> {
@@ -108,6 +137,18 @@ export function serverError(error: unknown): Response {
       message: `That was not recorded: the record did not answer. Try again; what you typed is still here. In the log it is number ${number}.`,
     },
   ]);
+}
+
+/** Answers a page that could not be read, logged for us. */
+function notRead(error: unknown): Response {
+  const number = failureNumber();
+  if (error instanceof TooBusy) log().warn({ number, err: error }, 'too busy');
+  else log().error({ number, err: error }, 'a page could not be read');
+  const why =
+    error instanceof TooBusy
+      ? 'The shop’s server has more to do than it can just now.'
+      : 'The shop’s server could not read the record just now.';
+  return json(503, { failed: `${why} In the log it is number ${number}.` } satisfies ShownAnswer<never>);
 }
 
 /** Where the browser reached us, for a page. */

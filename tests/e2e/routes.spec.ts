@@ -252,6 +252,39 @@ const ROUTES: Record<string, Route> = {
       answer: { status: 200, cache: NO_STORE, says: /Coppice/ },
     },
   },
+  'api/shown/day': {
+    method: 'GET',
+    stranger: { status: 401, says: /^\{"wayIn":"\/sign-in"\}$/, send: at('/api/shown/day') },
+    wrong: [],
+    right: {
+      send: at('/api/shown/day'),
+      answer: { status: 200, cache: NO_STORE, says: /"nowIso":"/ },
+    },
+  },
+  'api/shown/come-backs': {
+    method: 'GET',
+    stranger: { status: 401, says: /^\{"wayIn":"\/sign-in"\}$/, send: at('/api/shown/come-backs') },
+    wrong: [],
+    right: {
+      send: at('/api/shown/come-backs'),
+      answer: { status: 200, cache: NO_STORE, says: /"bookings":\[/ },
+    },
+  },
+  'api/shown/orders/[id]': {
+    method: 'GET',
+    stranger: { status: 401, says: /^\{"wayIn":"\/sign-in"\}$/, send: at(`/api/shown/orders/${NOWHERE}`) },
+    wrong: [
+      {
+        send: at(`/api/shown/orders/${NOWHERE}`),
+        answer: { status: 404, cache: NO_STORE, says: /"shown":null/ },
+      },
+      { send: at('/api/shown/orders/none'), answer: { status: 404, says: /"shown":null/ } },
+    ],
+    right: {
+      send: at(({ order }) => `/api/shown/orders/${order}`),
+      answer: { status: 200, cache: NO_STORE, says: /"head":\{/ },
+    },
+  },
   'api/find/cars': {
     method: 'GET',
     stranger: { ...OUT, send: at('/api/find/cars?q=KLM') },

@@ -5,7 +5,7 @@ import { connection } from 'next/server';
 import { FrontPage } from '@/features/sign-in/front-page';
 import { PinForm } from '@/features/sign-in/pin-form';
 import { currentSession } from '@/server/http';
-import { crew } from '@/server/sessions/sessions';
+import { crewWithPins } from '@/server/sessions/sessions';
 
 export const metadata: Metadata = { title: 'PIN' };
 
@@ -13,7 +13,7 @@ export default async function PinPage() {
   await connection();
   const session = await currentSession();
   if (!session || session.needs === 'password') redirect('/sign-in');
-  const people = (await crew()).filter((member) => member.hasPin).map(({ id, name }) => ({ id, name }));
+  const people = await crewWithPins();
   return (
     <FrontPage title="Who is it?" intro="It was idle for five minutes. Choose your name and enter your PIN.">
       <PinForm before={session.person.id} people={people} />

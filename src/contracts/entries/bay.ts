@@ -1,10 +1,10 @@
+import { CORNER_NAMES } from '@/core/corners';
 import { sentence } from '@/core/wording';
 import type { EntryOf } from '@/core/ledger/entries';
 import { carBefore, keepLessSafe, lateThings } from '@/core/ledger/device-conflicts';
 import type { BayEntries } from '@/core/ledger/kinds/bay';
 import type { OrderState } from '@/core/ledger/order-state';
 import {
-  CORNER_NAMES,
   SUPPORT_WORDS,
   applyOpened,
   applySecondCheck,

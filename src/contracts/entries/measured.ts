@@ -1,7 +1,8 @@
+import { CORNER_NAMES } from '@/core/corners';
 import { comparedTitle, mismatchWords } from '@/core/ledger/compared';
 import type { MeasuredEntries } from '@/core/ledger/kinds/measured';
 import { capital } from '@/core/wording';
-import { CORNER_NAMES } from '@/core/procedure/engine';
+
 import { CAUSE_WORDS } from '@/core/stance/causes';
 import { type EntryContracts } from '../entry';
 

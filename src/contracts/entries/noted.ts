@@ -1,6 +1,7 @@
+import { CORNER_NAMES } from '@/core/corners';
 import { sentence } from '@/core/wording';
 import type { NotedEntries } from '@/core/ledger/kinds/noted';
-import { CORNER_NAMES } from '@/core/procedure/engine';
+
 import { type EntryContracts } from '../entry';
 
 export const noted: EntryContracts<keyof NotedEntries> = {

@@ -1,8 +1,8 @@
 import { type AlignmentReadings, pairedAngles } from '../calc/alignment.verdict';
-import { CORNERS, type Corner } from '../corners';
+import { CORNER_NAMES, CORNERS, type Corner } from '../corners';
 import { toRad } from '../calc/geometry';
 import { angleText } from '../ledger/alignment-rows';
-import { CORNER_NAMES } from '../procedure/engine';
+
 import { type Drawing, type Shape, type Tone, pathThrough, rounded } from '../stance/shapes';
 
 /** Real angles are too small to see: toe is drawn this many times, camber and caster a little less. */

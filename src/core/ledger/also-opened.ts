@@ -1,4 +1,4 @@
-import { CORNER_NAMES } from '../procedure/run-state';
+import { CORNER_NAMES } from '../corners';
 import type { EntryOf } from './entries';
 import type { LessonData } from './kinds/noted';
 

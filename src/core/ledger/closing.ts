@@ -1,5 +1,5 @@
-import type { Corner } from '../corners';
-import { CORNER_NAMES, forbidsDrive, placedName } from '../procedure/engine';
+import { CORNER_NAMES, type Corner } from '../corners';
+import { forbidsDrive, placedName } from '../procedure/engine';
 import { sentBack, measuredSinceBack } from './after-work';
 import { sheetNow, staleDrive } from './evidence';
 import { droopReadsNow } from './droop-reads';

@@ -1,5 +1,6 @@
+import { CORNER_NAMES } from '../corners';
 import { COMPARED } from '../procedure/compare';
-import { CORNER_NAMES } from '../procedure/run-state';
+
 import type { Step } from '../procedure/types';
 import { Refusal } from '../refusal';
 import type { EntryOf } from './entries';

@@ -1,6 +1,7 @@
+import { CORNER_NAMES } from '../corners';
 import type { TapeUnit } from '../calc/tape.parse';
 import { capital } from '../wording';
-import { CORNER_NAMES } from '../procedure/run-state';
+
 import { comparedNow, comparedTitle, mismatchWords } from './compared';
 import { figureGroups } from './figures';
 import type { EntryOf } from './entries';

@@ -1,5 +1,5 @@
-import { CORNERS, type Corner } from '../corners';
-import { CORNER_NAMES } from '../procedure/run-state';
+import { CORNER_NAMES, CORNERS, type Corner } from '../corners';
+
 import type { Fastener, TorqueSpec } from '../procedure/types';
 import type { WheelsData } from './kinds/arrival';
 import type { OrderState } from './order-state';

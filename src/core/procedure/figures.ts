@@ -1,3 +1,4 @@
+import { CORNER_NAMES } from '../corners';
 import { parseTape } from '../calc/tape.parse';
 import { formatTape } from '../calc/tape.format';
 import type { TapeUnit } from '../calc/tape.parse';
@@ -5,7 +6,7 @@ import type { FigureData } from '../ledger/kinds/measured';
 import { Refusal, attempt } from '../refusal';
 import { readAngle, readFigure } from '../units/typed-figure';
 import type { PlannedFigures } from '../planner/planned-figures';
-import { CORNER_NAMES } from './run-state';
+
 import {
   type AgainstKind,
   FIGURE_UNITS,

@@ -1,4 +1,4 @@
-import type { Corner } from '../corners';
+import { CORNER_NAMES, type Corner } from '../corners';
 import type { PlannedFigures } from '../planner/planned-figures';
 import type { Hang } from '../anatomy/state';
 import { type CarState, type Looseness, standingCar } from './car';
@@ -134,13 +134,6 @@ export interface RefusedMove {
   refs: string[];
   overridable: boolean;
 }
-
-export const CORNER_NAMES: Record<Corner, string> = {
-  LF: 'left front',
-  RF: 'right front',
-  LR: 'left rear',
-  RR: 'right rear',
-};
 
 /** `Wheel nuts, left front`: a thing with its place when it has one. */
 export function placedName(thing: { name: string; corner?: Corner }): string {

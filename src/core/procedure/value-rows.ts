@@ -1,7 +1,8 @@
+import { CORNER_NAMES } from '../corners';
 import Papa from 'papaparse';
 import { bare, csvText } from '../formats/csv';
 import { readFigure } from '../units/typed-figure';
-import { CORNER_NAMES } from './run-state';
+
 import type { Fastener } from './types';
 
 /** One line of a value sheet: a fastener with its twins, which go by one value. */

@@ -1,7 +1,7 @@
 import { parseTape, type TapeUnit } from '../calc/tape.parse';
 import { formatTape } from '../calc/tape.format';
-import { CORNERS, type Corner, type PerCorner } from '../corners';
-import { CORNER_NAMES } from '../procedure/run-state';
+import { CORNER_NAMES, CORNERS, type Corner, type PerCorner } from '../corners';
+
 import type { DoubtKind } from '../ledger/kinds/arrival';
 import { attempt } from '../refusal';
 import { capital } from '../wording';

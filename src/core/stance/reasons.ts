@@ -1,8 +1,8 @@
-import { type Corner, type PerCorner, CORNERS, eachCorner } from '../corners';
+import { CORNER_NAMES, type Corner, type PerCorner, CORNERS, eachCorner } from '../corners';
 import { stanceOf } from '../calc/heights.compare';
 import { formatTape } from '../calc/tape.format';
 import type { TapeUnit } from '../calc/tape.parse';
-import { CORNER_NAMES } from '../procedure/engine';
+
 import { type CarSprings, type CauseEnd, type CauseId, type Weighed, weighCauses } from './causes';
 
 export interface ReasonsInput {

@@ -4,10 +4,10 @@ import { useMemo } from 'react';
 import { useWatch } from 'react-hook-form';
 import type { AlignmentReadings, AlignmentSpec } from '@/core/calc/alignment.verdict';
 import { ADJUSTERS, type Turn, againstSaid, coachAlignment } from '@/core/alignment/coach';
-import { CORNERS, type Corner } from '@/core/corners';
+import { CORNER_NAMES, CORNERS, type Corner } from '@/core/corners';
 import { ANGLE_NAMES, angleText } from '@/core/ledger/alignment-rows';
 import { type PlannerInput, standCar } from '@/core/planner/car-stand';
-import { CORNER_NAMES } from '@/core/procedure/engine';
+
 import { attempt } from '@/core/refusal';
 import type { TypedFigure } from '@/ui/figure-fields';
 import { specFrom, type TypedSpec } from './spec-fields';

@@ -2,12 +2,12 @@
 
 import { useState } from 'react';
 import { axlePicture } from '@/core/anatomy/picture';
-import type { Corner } from '@/core/corners';
+import { CORNER_NAMES, type Corner } from '@/core/corners';
 import { type OpenedHow, TYPED_KINDS, type Typed } from '@/core/procedure/also-opened';
 import { type Openable, openablesAt } from '@/core/procedure/openables';
 import { axlesOf } from '@/core/procedure/axles-of';
 import { endNow } from '@/core/procedure/on-axle';
-import { CORNER_NAMES } from '@/core/procedure/run-state';
+
 import type { OneEnd, Step } from '@/core/procedure/types';
 import { useCommand } from '@/features/transport/use-command';
 import { Button } from '@/ui/button';

@@ -1,10 +1,10 @@
 import type { ElsewhereOnTheCar } from '@/server/other-orders';
-import type { Corner } from '@/core/corners';
+import { CORNER_NAMES, type Corner } from '@/core/corners';
 import type { EntryOf } from '@/core/ledger/entries';
 import type { SettingData } from '@/core/ledger/kinds/noted';
 import type { OrderState } from '@/core/ledger/order-state';
 import type { TapeMark } from '@/core/ledger/tape';
-import { CORNER_NAMES, type RunDocument, type RunState } from '@/core/procedure/engine';
+import { type RunDocument, type RunState } from '@/core/procedure/engine';
 import type { RungMinutes } from '@/core/procedure/refits';
 import type { OneEnd, Step } from '@/core/procedure/types';
 import type { TrayReading, WrenchLink } from '@/server/devices/torque-wrench';

@@ -1,7 +1,6 @@
 'use client';
 
-import { CORNER_NAMES } from '@/core/procedure/engine';
-import { twinCorner } from '@/core/corners';
+import { CORNER_NAMES, twinCorner } from '@/core/corners';
 import { turnsCut } from '@/core/procedure/coil-cuts';
 import type { Step } from '@/core/procedure/types';
 import { CommandForm } from '@/features/transport/lazy-command-form';

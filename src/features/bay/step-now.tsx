@@ -1,11 +1,12 @@
 'use client';
 
+import { CORNER_NAMES } from '@/core/corners';
 import { capital } from '@/core/wording';
 import dynamic from 'next/dynamic';
 import { Button } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { useRef, useState } from 'react';
-import { CORNER_NAMES, type RefusedMove, judgeTorque, placedName } from '@/core/procedure/engine';
+import { type RefusedMove, judgeTorque, placedName } from '@/core/procedure/engine';
 import { askedOfStep, besideAsked, isAttended } from '@/core/practice/alone';
 import { asksFigures } from '@/core/ledger/figures';
 import { isCoilCut } from '@/core/procedure/coil-cuts';

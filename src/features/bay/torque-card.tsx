@@ -1,9 +1,10 @@
 'use client';
 
+import { CORNER_NAMES } from '@/core/corners';
 import { whoMayCheck } from '@/core/practice/alone';
 import dynamic from 'next/dynamic';
 import { type RefObject, useEffect, useState } from 'react';
-import { CORNER_NAMES, judgeTorque } from '@/core/procedure/engine';
+import { judgeTorque } from '@/core/procedure/engine';
 import { nextNut } from '@/core/procedure/nuts';
 import type { Fastener } from '@/core/procedure/types';
 import { torqueBoth, torqueTexts } from '@/core/units/torque-text';

@@ -1,6 +1,6 @@
 import { describeLift } from '@/core/ledger/lift-words';
-import { CORNERS } from '@/core/corners';
-import { CORNER_NAMES } from '@/core/procedure/engine';
+import { CORNER_NAMES, CORNERS } from '@/core/corners';
+
 import { sideView } from '@/core/stance/drawing';
 import { shopMoment, shortDay } from '@/core/units/shop-time';
 import type { Packet } from '@/server/documents/packet';

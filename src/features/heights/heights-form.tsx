@@ -2,10 +2,10 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useEffectEvent, useState } from 'react';
-import { CORNERS, type Corner, type PerCorner, eachCorner } from '@/core/corners';
+import { CORNER_NAMES, CORNERS, type Corner, type PerCorner, eachCorner } from '@/core/corners';
 import { Refusal } from '@/core/refusal';
 import type { HeightMethod, HeightOccasion } from '@/core/ledger/kinds/arrival';
-import { CORNER_NAMES } from '@/core/procedure/engine';
+
 import type { StanceInput } from '@/core/stance/drawing';
 import { type ReadingContext, doubtfulReading } from '@/core/stance/doubtful';
 import { heightsOf } from '@/core/stance/readings';

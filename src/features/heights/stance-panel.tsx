@@ -1,7 +1,7 @@
-import { CORNERS, type PerCorner } from '@/core/corners';
+import { CORNER_NAMES, CORNERS, type PerCorner } from '@/core/corners';
 import { stanceOf } from '@/core/calc/heights.compare';
 import { formatTape } from '@/core/calc/tape.format';
-import { CORNER_NAMES } from '@/core/procedure/engine';
+
 import { type StanceInput, leanView, sideView } from '@/core/stance/drawing';
 import { Shapes } from '@/ui/shapes';
 

@@ -1,8 +1,9 @@
 'use client';
 
-import { usePathname, useRouter } from 'next/navigation';
+import { usePathname } from 'next/navigation';
 import { useEffect, useRef } from 'react';
 import { isOwnMove } from '../transport/own-moves';
+import { useRefresh } from '../transport/use-command';
 import { concerns, shownOn } from './page-concerns';
 import { useComeBack } from './use-come-back';
 import { useLive } from './use-live';
@@ -15,7 +16,7 @@ const WHOLE_SHOP_MS = 1000;
  * typed stays, since only what was read is new.
  */
 export function LiveRefresh() {
-  const router = useRouter();
+  const refresh = useRefresh();
   const shows = shownOn(usePathname());
   const last = useRef(0);
   /** Something moved while nobody looked. */
@@ -26,7 +27,7 @@ export function LiveRefresh() {
     clearTimeout(timer.current);
     timer.current = setTimeout(() => {
       last.current = Date.now();
-      if (document.visibilityState === 'visible') router.refresh();
+      if (document.visibilityState === 'visible') refresh();
       else missed.current = true;
     }, wait);
   };
@@ -41,10 +42,10 @@ export function LiveRefresh() {
     const seen = () => {
       if (document.visibilityState !== 'visible' || !missed.current) return;
       missed.current = false;
-      router.refresh();
+      refresh();
     };
     document.addEventListener('visibilitychange', seen);
     return () => document.removeEventListener('visibilitychange', seen);
-  }, [router]);
+  }, [refresh]);
   return null;
 }

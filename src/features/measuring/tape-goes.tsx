@@ -1,6 +1,5 @@
-import type { Corner } from '@/core/corners';
+import { CORNER_NAMES, type Corner } from '@/core/corners';
 import type { HeightMethod } from '@/core/ledger/kinds/arrival';
-import { CORNER_NAMES } from '@/core/procedure/engine';
 
 const LOWER: Record<HeightMethod, { y: number; words: string }> = {
   hub: { y: 150, words: 'from the center of the hub' },

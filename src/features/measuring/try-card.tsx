@@ -1,10 +1,11 @@
 'use client';
 
+import { CORNER_NAMES } from '@/core/corners';
 import { useEffect, useState } from 'react';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import type { OrderState } from '@/core/ledger/order-state';
 import { isAngle, loopOf, loopWords, readingWords, setWords, tryLifted } from '@/core/ledger/trial-loop';
-import { CORNER_NAMES } from '@/core/procedure/engine';
+
 import type { Step } from '@/core/procedure/types';
 import { useCommand } from '@/features/transport/use-command';
 import type { PinPerson } from '@/ui/pin-fields';

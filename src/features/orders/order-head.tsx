@@ -1,13 +1,8 @@
-import { onTrial } from '@/core/ledger/trial';
+import type { ReactNode } from 'react';
+import { OrderShown } from '@/features/live/order-shown';
 import { Link } from '@/ui/link';
-import { isClosed, isJob } from '@/core/ledger/order-state';
-import { jobTimes, describeRunning } from '@/core/ledger/step-times';
-import { placedName } from '@/core/procedure/engine';
-import { nextThing } from '@/core/ledger/next-thing';
-import { markNow, tapeOf } from '@/core/ledger/tape';
-import { odometerText } from '@/core/units/distance';
-import { shopDay, shopMoment, shortDay } from '@/core/units/shop-time';
-import type { OrderFile } from '@/server/queries/order';
+import { PrintStrip } from '@/ui/print-strip';
+import type { HeadOfOrder } from './head-of-order';
 import { orderHref } from './order-href';
 import { OrderNav, OrderTape, StuckHead } from './order-nav';
 
@@ -26,39 +21,37 @@ const PAGE_OF_MARK: Record<string, string> = {
   'hand-over': 'handoff',
 };
 
-/** The head of every page of an order: the car, the next thing, the tape, and the way to its other pages. */
-export function OrderHead({ file, nowIso }: { file: OrderFile; nowIso: string }) {
-  const { state, vehicle, customer } = file;
-  const marks = tapeOf(state);
-  const next = nextThing(state);
-  const intake = state.intake!.data;
-  const running =
-    state.document && !isClosed(state)
-      ? describeRunning(jobTimes(state, nowIso), (id) =>
-          placedName(state.document!.fasteners.find((one) => one.id === id) ?? { name: id }),
-        )
-      : null;
-  const end = state.handoffs.at(-1) ?? state.visitClosed ?? state.cancelled;
-  const ended = end && `${next.text} ${shortDay(shopDay(end.at, file.shop.timeZone))}`;
+/** A page of an order below its head: the car, the next thing, the tape, the way to its other pages, and what was stopped. */
+export function OrderFrame({ head, children }: { head: HeadOfOrder; children: ReactNode }) {
+  return (
+    <>
+      <OrderShown orderId={head.orderId} count={head.count} />
+      <PrintStrip {...head.print} />
+      <OrderHead head={head} />
+      {head.alarms.length > 0 && (
+        <div role="alert" className="hatch mt-4 px-4 py-3 font-semibold">
+          {head.alarms.map(({ key, message }) => (
+            <p key={key}>Stopped by a correction. {message}</p>
+          ))}
+        </div>
+      )}
+      <div className="pt-5">{children}</div>
+    </>
+  );
+}
+
+function OrderHead({ head }: { head: HeadOfOrder }) {
+  const { orderId, next, ended, running, marks } = head;
   const hrefs = Object.fromEntries(
-    Object.entries(PAGE_OF_MARK).map(([mark, page]) => [mark, `/orders/${file.id}${page && `/${page}`}`]),
+    Object.entries(PAGE_OF_MARK).map(([mark, page]) => [mark, `/orders/${orderId}${page && `/${page}`}`]),
   );
   return (
     <header className="no-print">
       <div className="flex flex-wrap items-start justify-between gap-x-8 gap-y-2">
         <div className="min-w-0">
-          <h1>{vehicle.label}</h1>
-          <p className="text-soft">
-            {vehicle.plate} · {odometerText(intake.odometer)} · {customer.name} · order {file.number}
-            {intake.orderKind === 'job' ? '' : isJob(state) ? ', next stage' : `, ${intake.orderKind} visit`}
-            {intake.promisedFor ? ` · promised ${shopMoment(intake.promisedFor, file.shop.timeZone)}` : ''}
-          </p>
-          {file.takenIn && (
-            <p className="font-medium">
-              This record came from another shop on {shopMoment(file.takenIn.at, file.shop.timeZone)}: its
-              first {file.takenIn.entries} entries were written there.
-            </p>
-          )}
+          <h1>{head.car}</h1>
+          <p className="text-soft">{head.line}</p>
+          {head.takenIn && <p className="font-medium">{head.takenIn}</p>}
         </div>
         <div className="sm:text-right">
           {ended ? (
@@ -67,7 +60,7 @@ export function OrderHead({ file, nowIso }: { file: OrderFile; nowIso: string })
             <>
               <p className="font-head text-soft">Next</p>
               <Link
-                href={orderHref(file.id, next.page)}
+                href={orderHref(orderId, next.page)}
                 className="font-head text-2xl leading-tight font-semibold underline decoration-pen decoration-4 underline-offset-4"
               >
                 {next.text}
@@ -82,16 +75,12 @@ export function OrderHead({ file, nowIso }: { file: OrderFile; nowIso: string })
         </div>
       </div>
       <div className="mt-2">
-        <OrderTape orderId={file.id} marks={marks} hrefs={hrefs} here={markNow(marks) ?? undefined} />
+        <OrderTape orderId={orderId} marks={marks} hrefs={hrefs} here={head.here ?? undefined} />
       </div>
-      <OrderNav
-        orderId={file.id}
-        hasBay={state.run !== null}
-        tried={state.trials.begun.length > 0 || onTrial(state).length > 0}
-      />
+      <OrderNav orderId={orderId} hasBay={head.hasBay} tried={head.tried} />
       <StuckHead
-        car={`${vehicle.label} · ${vehicle.plate} · order ${file.number}`}
-        next={ended ?? <Link href={orderHref(file.id, next.page)}>{next.text}</Link>}
+        car={`${head.car} · ${head.plate} · order ${head.number}`}
+        next={ended ?? <Link href={orderHref(orderId, next.page)}>{next.text}</Link>}
       />
     </header>
   );

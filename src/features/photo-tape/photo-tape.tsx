@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import { CORNERS, type Corner, type PerCorner } from '@/core/corners';
+import { CORNER_NAMES, CORNERS, type Corner, type PerCorner } from '@/core/corners';
 import { CARD } from '@/core/photo/card';
 import {
   PHOTO_POINTS,
@@ -11,7 +11,7 @@ import {
   isPhotoAngle,
   readPhoto,
 } from '@/core/photo/read-photo';
-import { CORNER_NAMES } from '@/core/procedure/engine';
+
 import { attempt } from '@/core/refusal';
 import { formatTape } from '@/core/calc/tape.format';
 import { readFigure } from '@/core/units/typed-figure';

@@ -1,6 +1,7 @@
+import { CORNER_NAMES } from '@/core/corners';
 import type { EntryOf } from '@/core/ledger/entries';
 import type { OrderState } from '@/core/ledger/order-state';
-import { CORNER_NAMES } from '@/core/procedure/engine';
+
 import { MarkPhoto } from './mark-photo';
 import { MarkedPhoto } from './marked-photo';
 

@@ -1,9 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { CORNERS, type Corner } from '@/core/corners';
+import { CORNER_NAMES, CORNERS, type Corner } from '@/core/corners';
 import { PHOTO_OCCASIONS, WALKAROUND_SHOTS } from '@/core/ledger/photo-shots';
-import { CORNER_NAMES } from '@/core/procedure/engine';
+
 import type { FieldError } from '@/contracts/answer';
 import { usePost, useSend } from '@/features/transport/use-command';
 import { Button } from '@/ui/button';

@@ -2,10 +2,10 @@
 
 import { Trash2 } from 'lucide-react';
 import { useFieldArray } from 'react-hook-form';
-import { CORNERS } from '@/core/corners';
+import { CORNER_NAMES, CORNERS } from '@/core/corners';
 import { RUB_TIMES } from '@/core/ledger/kinds/handed-over';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
-import { CORNER_NAMES } from '@/core/procedure/engine';
+
 import { CommandForm } from '@/features/transport/command-form';
 import { Button } from '@/ui/button';
 import { CheckField } from '@/ui/checkbox';

@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { lastDeviceSeq } from '@/features/transport/device';
 import { postJson } from '@/features/transport/post';
+import { forgetShown } from '@/features/transport/shown';
 import { Button } from '@/ui/button';
 import { Dialog } from '@/ui/dialog';
 import { dropAllDrafts } from '@/ui/draft';
@@ -48,6 +49,7 @@ export function PersonMenu({
             await postJson('/api/sign-out', { lastQueued: lastDeviceSeq() });
             await forgetWhenSent();
             dropAllDrafts();
+            forgetShown();
             router.push('/sign-in');
           }}
         >

@@ -1,7 +1,10 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
+import { useContext } from 'react';
 import { postJson } from '@/features/transport/post';
+import { forgetShown } from '@/features/transport/shown';
+import { ReadAgainContext } from '@/features/transport/use-command';
 import { dropAllDrafts } from '@/ui/draft';
 import { PersonPin } from '@/ui/person-pin';
 import type { PinPerson } from '@/ui/pin-fields';
@@ -18,6 +21,7 @@ export function PinForm({
   onDone?: () => void;
 }) {
   const router = useRouter();
+  const readAgain = useContext(ReadAgainContext);
   return (
     <PersonPin
       people={people}
@@ -25,10 +29,13 @@ export function PinForm({
       onEnter={async (personId, pin) => {
         const answer = await postJson('/api/pin', { personId, pin });
         if (!answer.ok) return answer.errors;
-        if (personId !== before) dropAllDrafts();
+        if (personId !== before) {
+          dropAllDrafts();
+          forgetShown();
+        }
         if (onDone) onDone();
         else router.push('/');
-        router.refresh();
+        (readAgain ?? router.refresh)();
         return [];
       }}
     />

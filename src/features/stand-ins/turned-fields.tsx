@@ -1,6 +1,6 @@
 import { ADJUSTERS, type AdjusterId } from '@/core/alignment/coach';
-import { CORNERS, type Corner } from '@/core/corners';
-import { CORNER_NAMES } from '@/core/procedure/engine';
+import { CORNER_NAMES, CORNERS, type Corner } from '@/core/corners';
+
 import { NumberField, type TypedFigure } from '@/ui/figure-fields';
 
 /** What can be turned at which wheel. */

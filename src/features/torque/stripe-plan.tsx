@@ -1,5 +1,5 @@
-import type { Corner } from '@/core/corners';
-import { CORNER_NAMES, type RunState } from '@/core/procedure/engine';
+import { CORNER_NAMES, type Corner } from '@/core/corners';
+import { type RunState } from '@/core/procedure/engine';
 import type { Fastener } from '@/core/procedure/types';
 import { STRIPE_WORDS, Stripe } from '@/ui/stripe';
 

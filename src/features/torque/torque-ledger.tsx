@@ -1,5 +1,5 @@
-import { CORNERS } from '@/core/corners';
-import { CORNER_NAMES, type FastenerState, type RunState, placedName } from '@/core/procedure/engine';
+import { CORNER_NAMES, CORNERS } from '@/core/corners';
+import { type FastenerState, type RunState, placedName } from '@/core/procedure/engine';
 import type { Fastener } from '@/core/procedure/types';
 import { torqueTexts } from '@/core/units/torque-text';
 import { shopMoment } from '@/core/units/shop-time';

@@ -52,11 +52,19 @@ export interface CommandRoute {
 }
 export const CommandRouteContext = createContext<CommandRoute | null>(null);
 
+/** How a page that asked for what it shows asks again; null where the server draws it. */
+export const ReadAgainContext = createContext<(() => void) | null>(null);
+
 /** Reads again what the page shows. */
 export function useRefresh(): () => void {
   const router = useRouter();
   const route = useContext(CommandRouteContext);
-  return useCallback(() => (route ? route.refresh() : router.refresh()), [route, router]);
+  const readAgain = useContext(ReadAgainContext);
+  return useCallback(() => {
+    if (route) route.refresh();
+    else if (readAgain) readAgain();
+    else router.refresh();
+  }, [route, readAgain, router]);
 }
 
 /** Posts, and where the tablet had gone idle, asks for the PIN and posts the same again. */

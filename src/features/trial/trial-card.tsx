@@ -1,4 +1,4 @@
-import { CORNER_NAMES } from '@/core/procedure/engine';
+import { CORNER_NAMES } from '@/core/corners';
 import type { OrderState } from '@/core/ledger/order-state';
 import type { TrialStance } from '@/core/ledger/kinds/trial';
 import { daysOnTrial, describeTrialHeight, heightShown, onTrial, saidTo } from '@/core/ledger/trial';

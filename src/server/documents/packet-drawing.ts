@@ -1,9 +1,9 @@
 import PDFDocument from 'pdfkit';
 import type { PhotoMark } from '@/core/ledger/kinds/noted';
 import { drawMark } from '@/core/ledger/photo-marks';
-import { CORNERS } from '@/core/corners';
+import { CORNER_NAMES, CORNERS } from '@/core/corners';
 import { angleText, describeSheet } from '@/core/ledger/alignment-rows';
-import { CORNER_NAMES } from '@/core/procedure/engine';
+
 import { wheelsDrawing } from '@/core/alignment/wheels-drawing';
 import { sideView } from '@/core/stance/drawing';
 import { describeLift } from '@/core/ledger/lift-words';

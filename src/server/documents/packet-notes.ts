@@ -1,8 +1,9 @@
 import 'server-only';
+import { CORNER_NAMES } from '@/core/corners';
 import { torqueTold } from '@/core/units/torque-text';
 import { odometerText } from '@/core/units/distance';
 import { shopMoment } from '@/core/units/shop-time';
-import { CORNER_NAMES, placedName } from '@/core/procedure/engine';
+import { placedName } from '@/core/procedure/engine';
 import { type ExtraStands, extrasOf } from '@/core/ledger/extras';
 import { measuredNotes } from '@/core/ledger/measured-words';
 import type { OrderState } from '@/core/ledger/order-state';

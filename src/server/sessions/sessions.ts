@@ -248,6 +248,11 @@ export async function crew(): Promise<CrewMember[]> {
   return rows.map((row) => ({ id: row.id, name: row.name, roles: row.roles, hasPin: row.pin_hash !== null }));
 }
 
+/** Who can take a device over by PIN. */
+export async function crewWithPins(): Promise<{ id: string; name: string }[]> {
+  return (await crew()).filter((member) => member.hasPin).map(({ id, name }) => ({ id, name }));
+}
+
 /** People who came with an import and do not work here. */
 export function peopleAway(): Promise<{ id: string; name: string }[]> {
   return db().rows('SELECT id, name FROM person WHERE NOT active AND password_hash IS NULL ORDER BY name');

@@ -1,9 +1,10 @@
+import { CORNER_NAMES } from '@/core/corners';
 import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import type { EntryOf } from '@/core/ledger/entries';
 import { isClosed } from '@/core/ledger/order-state';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
-import { CORNER_NAMES, judgeStep } from '@/core/procedure/engine';
+import { judgeStep } from '@/core/procedure/engine';
 import { odometerText } from '@/core/units/distance';
 import { shopMoment } from '@/core/units/shop-time';
 import { CustomerDroveForm, RoadInForm, RoadOutForm } from '@/features/road/road-forms';

@@ -5,6 +5,7 @@ import { SignBoxes } from '@/ui/sign-boxes';
 import { titleOfProcedure, titleOfSource } from '@/core/procedure/engine';
 import { isJob, openHolds, planAnswer } from '@/core/ledger/order-state';
 import { OpenList } from '@/features/orders/open-list';
+import { openLines } from '@/features/orders/open-lines';
 import { StartForm } from '@/features/work/start-form';
 import { StepList } from '@/features/work/step-list';
 import { fitsCar, suggestedFor, usualFor } from '@/core/planner/procedures-for';
@@ -39,7 +40,7 @@ export default async function WorkPage({ params }: { params: Promise<{ id: strin
           />
           <SignBoxes words={['Worked by', 'Checked by somebody else', 'Lead, date']} />
         </div>
-        <OpenList document={state.document} run={state.run} />
+        <OpenList open={openLines(state.document, state.run)} />
       </div>
     );
   }

@@ -1,49 +1,41 @@
-import type { Metadata } from 'next';
+'use client';
+
 import { Link } from '@/ui/link';
-import { connection } from 'next/server';
-import { holdsRole } from '@/core/ledger/roles';
-import { shopDay, shopMoment } from '@/core/units/shop-time';
-import { CalendarFeed } from '@/features/come-backs/calendar-feed';
-import { CarRow } from '@/features/come-backs/car-row';
-import { Wish } from '@/features/come-backs/wishes';
-import { now } from '@/server/clock';
-import { db } from '@/server/database';
-import { requirePerson } from '@/server/http';
-import { failedMessages } from '@/server/messages/send';
-import { openComeBacks } from '@/server/queries/come-backs';
-import { openOrders, shopPlaces } from '@/server/queries/day';
-import { readShop } from '@/server/queries/shop';
-import { setsToChoose } from '@/server/queries/wheel-sets';
-import { comingBookings, openWishes } from '@/server/queries/wishes';
+import { shopMoment } from '@/core/units/shop-time';
+import type { ShownComeBacks } from '@/server/queries/shown';
+import { ShownPage } from '../shell/shown-page';
+import { CalendarFeed } from './calendar-feed';
+import { CarRow } from './car-row';
+import { Wish } from './wishes';
 
-export const metadata: Metadata = { title: 'Come-backs' };
+export function ComeBacksPage() {
+  return (
+    <ShownPage<ShownComeBacks> from="/api/shown/come-backs">
+      {(shown) => <ComeBacksView {...shown} />}
+    </ShownPage>
+  );
+}
 
-export default async function ComeBacksPage() {
-  await connection();
-  const person = await requirePerson();
-  const { timeZone } = await readShop(db());
-  const at = now();
-  const [comeBacks, places, orders, wishes, bookings, failed] = await Promise.all([
-    openComeBacks(db(), shopDay(at, timeZone)),
-    shopPlaces(db()),
-    openOrders(db()),
-    openWishes(db()),
-    comingBookings(db(), at),
-    failedMessages(),
-  ]);
-  const free = places.filter((place) => !orders.some((order) => order.place === place.id));
+function ComeBacksView({
+  timeZone,
+  comeBacks,
+  free,
+  wishes,
+  bookings,
+  sets,
+  lead,
+  messagesFailed,
+}: ShownComeBacks) {
   const cars = [...new Set(comeBacks.map((one) => one.vehicleId))];
-  const sets = await setsToChoose(db(), cars);
-  const lead = holdsRole(person.roles, ['lead']);
   return (
     <>
       <h1>Come-backs</h1>
       <p className="pb-3 text-soft">
         What is due first leads. The day follows from the dial and the driver’s own pace.
       </p>
-      {failed > 0 && (
+      {messagesFailed > 0 && (
         <p className="hatch mb-4 px-4 py-2 font-medium">
-          {failed === 1 ? 'One message' : `${failed} messages`} did not get out.{' '}
+          {messagesFailed === 1 ? 'One message' : `${messagesFailed} messages`} did not get out.{' '}
           <Link href="/messages">See which</Link>
         </p>
       )}
@@ -63,7 +55,7 @@ export default async function ComeBacksPage() {
             key={vehicleId}
             comeBacks={comeBacks.filter((one) => one.vehicleId === vehicleId)}
             places={free}
-            sets={sets.get(vehicleId) ?? []}
+            sets={sets[vehicleId] ?? []}
             mayClose={lead}
           />
         ))}
