@@ -1,4 +1,5 @@
 import type { NextConfig } from 'next';
+import { ANY_ORDER, AN_ID } from './src/server/page-scripts';
 
 const config: NextConfig = {
   turbopack: { root: __dirname },
@@ -18,6 +19,12 @@ const config: NextConfig = {
     'prom-client',
   ],
   poweredByHeader: false,
+  // The addresses of all orders lead to the one page that was built for them.
+  rewrites: async () => ({
+    beforeFiles: [{ source: `/orders/:id(${AN_ID})`, destination: `/orders/${ANY_ORDER}` }],
+    afterFiles: [],
+    fallback: [],
+  }),
   // For the tests, which tell of each line whether a browser ran it.
   productionBrowserSourceMaps: process.env.WRENCHWISE_SOURCE_MAPS === '1',
   // The types of everything, tests and all, are checked by `npm test`; a start is not held up by doing so again.
@@ -29,7 +36,7 @@ const config: NextConfig = {
       headers: [{ key: 'X-Robots-Tag', value: 'noindex, nofollow' }],
     })),
     // Built once, and asked for again each time all the same: after an upgrade nobody is shown a page whose scripts are gone.
-    ...['/', '/come-backs', '/orders/:id([0-9a-f-]{36})'].map((source) => ({
+    ...['/', '/come-backs', `/orders/:id(${AN_ID})`].map((source) => ({
       source,
       headers: [{ key: 'Cache-Control', value: 'no-cache' }],
     })),

@@ -35,28 +35,22 @@ function builtPolicy(pathname: string): string | null {
   return built;
 }
 
-/** Made anew for each page that is drawn: only scripts that carry its nonce run, and those they load. */
-function drawnPage(request: NextRequest): NextResponse {
+/** Of a page that is drawn: only scripts that carry its nonce run, and those they load. */
+function drawnPolicy(): string {
   const nonce = Buffer.from(crypto.getRandomValues(new Uint8Array(16))).toString('base64');
   const dev = process.env.NODE_ENV === 'development' ? " 'unsafe-eval'" : '';
-  const drawn = policy(`'nonce-${nonce}' 'strict-dynamic'${dev}`);
-  const headers = new Headers(request.headers);
-  // The framework reads the nonce for its own scripts from here.
-  headers.set('Content-Security-Policy', drawn);
-  const response = NextResponse.next({ request: { headers } });
-  response.headers.set('Content-Security-Policy', drawn);
-  return response;
+  return policy(`'nonce-${nonce}' 'strict-dynamic'${dev}`);
 }
 
 export function proxy(request: NextRequest): NextResponse {
-  const page = builtPage(request.nextUrl.pathname);
-  const built = builtPolicy(page);
-  if (built === null) return drawnPage(request);
-  const headers = { 'Content-Security-Policy': built };
-  if (page === request.nextUrl.pathname) return NextResponse.next({ headers });
-  const url = request.nextUrl.clone();
-  url.pathname = page;
-  return NextResponse.rewrite(url, { headers });
+  const built = builtPolicy(builtPage(request.nextUrl.pathname));
+  const said = built ?? drawnPolicy();
+  const headers = new Headers(request.headers);
+  // The framework reads the nonce for its own scripts from here.
+  if (built === null) headers.set('Content-Security-Policy', said);
+  const response = NextResponse.next({ request: { headers } });
+  response.headers.set('Content-Security-Policy', said);
+  return response;
 }
 
 export const config = {

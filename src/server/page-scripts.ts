@@ -12,7 +12,10 @@ const BUILT: Record<string, string> = {
   [`/orders/${ANY_ORDER}`]: `orders/${ANY_ORDER}.html`,
 };
 
-const ORDER = /^\/orders\/[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+/** An id as it stands in an address. */
+export const AN_ID = '[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}';
+
+const ORDER = new RegExp(`^/orders/${AN_ID}$`);
 
 /** The page that was built for an address: for that of an order, the one of all orders. */
 export const builtPage = (pathname: string): string =>

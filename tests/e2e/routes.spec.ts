@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
-import { readdirSync } from 'node:fs';
+import { readFileSync, readdirSync } from 'node:fs';
 import path from 'node:path';
 import { type APIRequestContext, type APIResponse, expect, test } from './covered';
 import { db } from '../../src/server/database';
+import { ANY_ORDER, scriptsOf } from '../../src/server/page-scripts';
 import { type CrewName } from '../../demo/crew';
 import { drawnPicture, signInBy } from './hands';
 
@@ -825,4 +826,25 @@ test.describe('each address answers as it should', () => {
     stop = true;
     expect(moved.map(({ chain }) => chain)).toContain(all.order);
   });
+});
+
+test('a page is built once only where the policy names its scripts; an address of none is drawn, with its own nonce', async ({
+  request,
+}) => {
+  const { routes } = JSON.parse(readFileSync('.next/prerender-manifest.json', 'utf8')) as {
+    routes: Record<string, { dataRoute: string | null }>;
+  };
+  // Nothing leads to the framework’s own two but a failure of its own.
+  const pages = Object.keys(routes).filter((route) => routes[route]!.dataRoute && !route.startsWith('/_'));
+  expect(pages.sort()).toEqual(['/', '/come-backs', `/orders/${ANY_ORDER}`]);
+  for (const page of pages) expect(scriptsOf(page)!.length).toBeGreaterThan(1);
+  const policyOf = async (url: string) => {
+    const answer = await request.get(url);
+    return { status: answer.status(), policy: answer.headers()['content-security-policy']! };
+  };
+  const order = await policyOf(`/orders/${NOWHERE}`);
+  expect(order.policy).toContain(scriptsOf(`/orders/${ANY_ORDER}`)!.join(' '));
+  const nowhere = await policyOf('/no/such/page');
+  expect(nowhere.status).toBe(404);
+  expect(nowhere.policy).toMatch(/script-src 'self' 'nonce-[\w+/=]{20,}' 'strict-dynamic';/);
 });

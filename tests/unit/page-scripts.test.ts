@@ -19,6 +19,7 @@ const hashed = (script: string) => `'sha256-${createHash('sha256').update(script
 test('an order’s own page is the one of all orders; its other pages and all others are themselves', () => {
   expect(builtPage(`/orders/${ORDER}`)).toBe(`/orders/${ANY_ORDER}`);
   for (const other of [
+    `/bay/${ORDER}`,
     `/orders/${ORDER}/torque`,
     `/orders/${ORDER}/`,
     '/orders/new',
