@@ -202,11 +202,17 @@ async function table(empty) {
   }
 }
 
-/** Everybody thinks between two answers, and asks now for this, now for that. */
-async function thinking(words) {
+/** Everybody thinks between two answers: asks now for this, now for that, and then for words that stand in every order alone. */
+async function thinking() {
   const mixed = (person, turn) => PAGES[(person + turn) % PAGES.length].page(person, turn);
-  const seen = await everybody(mixed, { seconds: 40, thoughtS: THOUGHT_S });
-  line(words, `${told(seen, 40)}; ${THOUGHT_S} s of thought between`);
+  const words = PAGES.find(({ name }) => name === 'a search in words').page;
+  for (const [name, page] of [
+    ['all of it, mixed', mixed],
+    ['words alone', words],
+  ]) {
+    const seen = await everybody(page, { seconds: 40, thoughtS: THOUGHT_S });
+    line(name, `${told(seen, 40)}; ${THOUGHT_S} s of thought between`);
+  }
 }
 
 const nothing = async () => {
@@ -217,7 +223,7 @@ await everybody(nothing, { seconds: 3 });
 const empty = await everybody(nothing);
 line('an empty page', told(empty));
 await table(empty.times);
-await thinking('all of it, mixed');
+await thinking();
 
 const { times: waited, scripts } = await firstLoads(ports[0], `/bay/${open[0].id}`, OWNER);
 line(
@@ -235,7 +241,7 @@ servers.push(
 await signInAt(ports);
 console.log('With a second server process:');
 await table(empty.times);
-await thinking('all of it, mixed');
+await thinking();
 
 await pool.end();
 await yardstick.stop();
