@@ -38,7 +38,7 @@ export async function firstLoads(port, page, { name, password }) {
     await devtools.send('Emulation.setCPUThrottlingRate', { rate: SLOWER });
     await tablet.addInitScript(() => {
       new MutationObserver(() => {
-        // The page's own buttons, which come with what it asked for.
+        // Both: a page may be ready before its own buttons stand there.
         if ('ready' in document.documentElement.dataset && document.querySelector('[data-theme=bay] button'))
           window.usableAfter ??= performance.now();
       }).observe(document, { attributes: true, childList: true, subtree: true });

@@ -2,7 +2,6 @@ import type { AlignmentReadings } from './calc/alignment.verdict';
 import { formatTape } from './calc/tape.format';
 import type { TapeUnit } from './calc/tape.parse';
 import { CORNER_NAMES, CORNERS, type PerCorner } from './corners';
-
 import { Refusal } from './refusal';
 import type { Target } from './stance/targets';
 import { torqueBoth } from './units/torque-text';

@@ -1,7 +1,6 @@
 import { CORNER_NAMES } from '@/core/corners';
 import { type OrderState, kitsOf } from '@/core/ledger/order-state';
 import { slopeWords, slopesOfJob } from '@/core/ledger/kit-slopes';
-
 import type { Db } from './database';
 import { loadOrder, type OrderRow } from './entries/order';
 import { insertMany } from './insert-many';

@@ -2,7 +2,6 @@ import { CORNER_NAMES } from '@/core/corners';
 import { comparedTitle, mismatchWords } from '@/core/ledger/compared';
 import type { MeasuredEntries } from '@/core/ledger/kinds/measured';
 import { capital } from '@/core/wording';
-
 import { CAUSE_WORDS } from '@/core/stance/causes';
 import { type EntryContracts } from '../entry';
 

@@ -1,7 +1,6 @@
 import { CORNER_NAMES } from '@/core/corners';
 import { sentence } from '@/core/wording';
 import type { NotedEntries } from '@/core/ledger/kinds/noted';
-
 import { type EntryContracts } from '../entry';
 
 export const noted: EntryContracts<keyof NotedEntries> = {

@@ -2,7 +2,6 @@ import { type AlignmentReadings, pairedAngles } from '../calc/alignment.verdict'
 import { CORNER_NAMES, CORNERS, type Corner } from '../corners';
 import { toRad } from '../calc/geometry';
 import { angleText } from '../ledger/alignment-rows';
-
 import { type Drawing, type Shape, type Tone, pathThrough, rounded } from '../stance/shapes';
 
 /** Real angles are too small to see: toe is drawn this many times, camber and caster a little less. */

@@ -1,6 +1,5 @@
 import { CORNER_NAMES } from '../corners';
 import { COMPARED } from '../procedure/compare';
-
 import type { Step } from '../procedure/types';
 import { Refusal } from '../refusal';
 import type { EntryOf } from './entries';

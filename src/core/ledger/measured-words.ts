@@ -1,7 +1,6 @@
 import { CORNER_NAMES } from '../corners';
 import type { TapeUnit } from '../calc/tape.parse';
 import { capital } from '../wording';
-
 import { comparedNow, comparedTitle, mismatchWords } from './compared';
 import { figureGroups } from './figures';
 import type { EntryOf } from './entries';

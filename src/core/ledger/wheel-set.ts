@@ -1,5 +1,4 @@
 import { CORNER_NAMES, CORNERS, type Corner } from '../corners';
-
 import type { Fastener, TorqueSpec } from '../procedure/types';
 import type { WheelsData } from './kinds/arrival';
 import type { OrderState } from './order-state';

@@ -6,7 +6,6 @@ import type { FigureData } from '../ledger/kinds/measured';
 import { Refusal, attempt } from '../refusal';
 import { readAngle, readFigure } from '../units/typed-figure';
 import type { PlannedFigures } from '../planner/planned-figures';
-
 import {
   type AgainstKind,
   FIGURE_UNITS,

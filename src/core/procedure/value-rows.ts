@@ -2,7 +2,6 @@ import { CORNER_NAMES } from '../corners';
 import Papa from 'papaparse';
 import { bare, csvText } from '../formats/csv';
 import { readFigure } from '../units/typed-figure';
-
 import type { Fastener } from './types';
 
 /** One line of a value sheet: a fastener with its twins, which go by one value. */

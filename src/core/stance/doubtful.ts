@@ -1,7 +1,6 @@
 import { parseTape, type TapeUnit } from '../calc/tape.parse';
 import { formatTape } from '../calc/tape.format';
 import { CORNER_NAMES, CORNERS, type Corner, type PerCorner } from '../corners';
-
 import type { DoubtKind } from '../ledger/kinds/arrival';
 import { attempt } from '../refusal';
 import { capital } from '../wording';

@@ -2,7 +2,6 @@ import { CORNER_NAMES, type Corner, type PerCorner, CORNERS, eachCorner } from '
 import { stanceOf } from '../calc/heights.compare';
 import { formatTape } from '../calc/tape.format';
 import type { TapeUnit } from '../calc/tape.parse';
-
 import { type CarSprings, type CauseEnd, type CauseId, type Weighed, weighCauses } from './causes';
 
 export interface ReasonsInput {

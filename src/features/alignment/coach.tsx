@@ -7,7 +7,6 @@ import { ADJUSTERS, type Turn, againstSaid, coachAlignment } from '@/core/alignm
 import { CORNER_NAMES, CORNERS, type Corner } from '@/core/corners';
 import { ANGLE_NAMES, angleText } from '@/core/ledger/alignment-rows';
 import { type PlannerInput, standCar } from '@/core/planner/car-stand';
-
 import { attempt } from '@/core/refusal';
 import type { TypedFigure } from '@/ui/figure-fields';
 import { specFrom, type TypedSpec } from './spec-fields';

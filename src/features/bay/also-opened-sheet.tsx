@@ -7,7 +7,6 @@ import { type OpenedHow, TYPED_KINDS, type Typed } from '@/core/procedure/also-o
 import { type Openable, openablesAt } from '@/core/procedure/openables';
 import { axlesOf } from '@/core/procedure/axles-of';
 import { endNow } from '@/core/procedure/on-axle';
-
 import type { OneEnd, Step } from '@/core/procedure/types';
 import { useCommand } from '@/features/transport/use-command';
 import { Button } from '@/ui/button';

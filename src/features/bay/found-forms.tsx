@@ -4,7 +4,6 @@ import { useState } from 'react';
 import { INSPECTION_AREAS } from '@/core/ledger/kinds/arrival';
 import { CORNER_NAMES, CORNERS } from '@/core/corners';
 import { CORNER_SETTINGS, SETTING_TIMES, type CornerSetting } from '@/core/ledger/kinds/noted';
-
 import type { Phase, Step } from '@/core/procedure/types';
 import { CommandForm } from '@/features/transport/lazy-command-form';
 import { useSend } from '@/features/transport/use-command';

@@ -1,8 +1,9 @@
 import { Link } from '@/ui/link';
 import { longDay, shopClock, shopMoment, spanText } from '@/core/units/shop-time';
-import type { ComeBack } from '@/server/queries/come-backs';
+import type { Desk } from '@/contracts/shown';
 import { describeComeBack, describeDue } from '@/core/follow-up/describe';
-import type { DayOrder, DayTask, DayTrial, RunningClock, ShopPlace } from '@/server/queries/day';
+import type { DayOrder } from '@/server/queries/day';
+import type { ShownDay } from '@/server/queries/shown';
 import { ComeBackSign } from '../come-backs/come-back-sign';
 import { SmallTape } from '@/ui/tape';
 import { orderHref } from '../orders/order-href';
@@ -108,17 +109,7 @@ export function DayView({
   comeBacks,
   tasks,
   trials,
-}: {
-  viewer: { id: string; name: string };
-  nowIso: string;
-  timeZone: string;
-  orders: DayOrder[];
-  places: ShopPlace[];
-  clocks: RunningClock[];
-  comeBacks: ComeBack[];
-  tasks: DayTask[];
-  trials: DayTrial[];
-}) {
+}: ShownDay & { viewer: Desk['viewer'] }) {
   const standing = places.flatMap((place) =>
     orders.filter((order) => order.place === place.id).map((order) => ({ order, place: place.name })),
   );

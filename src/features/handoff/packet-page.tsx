@@ -1,6 +1,5 @@
 import { describeLift } from '@/core/ledger/lift-words';
 import { CORNER_NAMES, CORNERS } from '@/core/corners';
-
 import { sideView } from '@/core/stance/drawing';
 import { shopMoment, shortDay } from '@/core/units/shop-time';
 import type { Packet } from '@/server/documents/packet';

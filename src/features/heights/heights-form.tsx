@@ -5,7 +5,6 @@ import { useEffect, useEffectEvent, useState } from 'react';
 import { CORNER_NAMES, CORNERS, type Corner, type PerCorner, eachCorner } from '@/core/corners';
 import { Refusal } from '@/core/refusal';
 import type { HeightMethod, HeightOccasion } from '@/core/ledger/kinds/arrival';
-
 import type { StanceInput } from '@/core/stance/drawing';
 import { type ReadingContext, doubtfulReading } from '@/core/stance/doubtful';
 import { heightsOf } from '@/core/stance/readings';

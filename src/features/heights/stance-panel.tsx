@@ -1,7 +1,6 @@
 import { CORNER_NAMES, CORNERS, type PerCorner } from '@/core/corners';
 import { stanceOf } from '@/core/calc/heights.compare';
 import { formatTape } from '@/core/calc/tape.format';
-
 import { type StanceInput, leanView, sideView } from '@/core/stance/drawing';
 import { Shapes } from '@/ui/shapes';
 

@@ -3,7 +3,6 @@
 import { CORNER_NAMES } from '@/core/corners';
 import { CAUSE_WORDS } from '@/core/stance/causes';
 import type { Reason } from '@/core/stance/reasons';
-
 import { capital } from '@/core/wording';
 import { CommandForm } from '@/features/transport/command-form';
 import { SelectField } from '@/ui/select';

@@ -5,7 +5,6 @@ import { useEffect, useState } from 'react';
 import type { TapeUnit } from '@/core/calc/tape.parse';
 import type { OrderState } from '@/core/ledger/order-state';
 import { isAngle, loopOf, loopWords, readingWords, setWords, tryLifted } from '@/core/ledger/trial-loop';
-
 import type { Step } from '@/core/procedure/types';
 import { useCommand } from '@/features/transport/use-command';
 import type { PinPerson } from '@/ui/pin-fields';

@@ -38,6 +38,9 @@ export interface HeadOfOrder {
   count: number;
 }
 
+/** How an order of a car is called in a tab. */
+export const tabOf = ({ label, plate }: OrderFile['vehicle']): string => `${label}, ${plate}`;
+
 export function headOfOrder(file: OrderFile, nowIso: string): HeadOfOrder {
   const { state, vehicle, customer, shop } = file;
   const intake = state.intake!.data;
@@ -48,7 +51,7 @@ export function headOfOrder(file: OrderFile, nowIso: string): HeadOfOrder {
     intake.orderKind === 'job' ? '' : isJob(state) ? ', next stage' : `, ${intake.orderKind} visit`;
   return {
     orderId: file.id,
-    tab: `${vehicle.label}, ${vehicle.plate}`,
+    tab: tabOf(vehicle),
     car: vehicle.label,
     plate: vehicle.plate,
     number: file.number,

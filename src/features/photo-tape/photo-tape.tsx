@@ -11,7 +11,6 @@ import {
   isPhotoAngle,
   readPhoto,
 } from '@/core/photo/read-photo';
-
 import { attempt } from '@/core/refusal';
 import { formatTape } from '@/core/calc/tape.format';
 import { readFigure } from '@/core/units/typed-figure';

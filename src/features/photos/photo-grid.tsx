@@ -1,7 +1,6 @@
 import { CORNER_NAMES } from '@/core/corners';
 import type { EntryOf } from '@/core/ledger/entries';
 import type { OrderState } from '@/core/ledger/order-state';
-
 import { MarkPhoto } from './mark-photo';
 import { MarkedPhoto } from './marked-photo';
 

@@ -3,7 +3,6 @@
 import { useState } from 'react';
 import { CORNER_NAMES, CORNERS, type Corner } from '@/core/corners';
 import { PHOTO_OCCASIONS, WALKAROUND_SHOTS } from '@/core/ledger/photo-shots';
-
 import type { FieldError } from '@/contracts/answer';
 import { usePost, useSend } from '@/features/transport/use-command';
 import { Button } from '@/ui/button';

@@ -5,7 +5,6 @@ import { useFieldArray } from 'react-hook-form';
 import { CORNER_NAMES, CORNERS } from '@/core/corners';
 import { RUB_TIMES } from '@/core/ledger/kinds/handed-over';
 import { ROAD_CHECKS } from '@/core/ledger/road-checks';
-
 import { CommandForm } from '@/features/transport/command-form';
 import { Button } from '@/ui/button';
 import { CheckField } from '@/ui/checkbox';

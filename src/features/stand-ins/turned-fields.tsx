@@ -1,6 +1,5 @@
 import { ADJUSTERS, type AdjusterId } from '@/core/alignment/coach';
 import { CORNER_NAMES, CORNERS, type Corner } from '@/core/corners';
-
 import { NumberField, type TypedFigure } from '@/ui/figure-fields';
 
 /** What can be turned at which wheel. */

@@ -15,7 +15,7 @@ const NO_ANSWER: Reply<never> = {
 };
 
 /** A server that has not answered by then is as good as none; what it may yet record is known by its id. */
-const ANSWER_WITHIN_MS = 30_000;
+export const ANSWER_WITHIN_MS = 30_000;
 /** Where what is asked can wait on the device instead, nobody stands waiting for it. */
 export const OR_KEEP_WITHIN_MS = 8000;
 

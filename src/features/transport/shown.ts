@@ -3,9 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Shown, ShownAnswer } from '@/contracts/shown';
-
-/** A server that has not answered by then is as good as none. */
-const ANSWER_WITHIN_MS = 30_000;
+import { ANSWER_WITHIN_MS } from './post';
 
 /** What pages showed last: one that is come back to stands there at once, at the line it was left, and is read again. */
 const kept = new Map<string, Shown<unknown>>();

@@ -3,7 +3,6 @@ import type { PhotoMark } from '@/core/ledger/kinds/noted';
 import { drawMark } from '@/core/ledger/photo-marks';
 import { CORNER_NAMES, CORNERS } from '@/core/corners';
 import { angleText, describeSheet } from '@/core/ledger/alignment-rows';
-
 import { wheelsDrawing } from '@/core/alignment/wheels-drawing';
 import { sideView } from '@/core/stance/drawing';
 import { describeLift } from '@/core/ledger/lift-words';

@@ -1,13 +1,12 @@
 import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
-import { headOfOrder } from '@/features/orders/head-of-order';
+import { headOfOrder, tabOf } from '@/features/orders/head-of-order';
 import { OrderFrame } from '@/features/orders/order-head';
 import { orderPage } from '@/server/queries/page-data';
 
 /** Each page of an order is called by itself and by its car: two of them side by side are told apart by their tabs. */
 export async function generateMetadata({ params }: { params: Promise<{ id: string }> }): Promise<Metadata> {
-  const { file, nowIso } = await orderPage(params);
-  const car = headOfOrder(file, nowIso).tab;
+  const car = tabOf((await orderPage(params)).file.vehicle);
   return { title: { default: car, template: `%s · ${car}` } };
 }
 
