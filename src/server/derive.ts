@@ -2,7 +2,7 @@ import type { EntryKind } from '@/core/ledger/entries';
 import type { DistanceUnit, Odometer } from '@/core/ledger/kinds/arrival';
 import { lessonOfOpened } from '@/core/ledger/also-opened';
 import { nextThing } from '@/core/ledger/next-thing';
-import { type OrderState, isClosed } from '@/core/ledger/order-state';
+import { type OrderState, isClosed, promisedFor } from '@/core/ledger/order-state';
 import { markNow, tapeOf } from '@/core/ledger/tape';
 import type { Db } from './database';
 import { fromNothing, gathering } from './gathering';
@@ -24,6 +24,7 @@ import { deriveFollowUps, deriveDueDates, deriveFinished } from './derive-ends';
 async function deriveNow(tx: Db, order: OrderRow, state: OrderState, lastAt: string): Promise<void> {
   const tape = tapeOf(state);
   const next = nextThing(state);
+  const promised = promisedFor(state);
   await tx.run(
     `REPLACE INTO order_now
        (order_id, place, closed, mark, next_text, next_role, next_page, waiting, tape, promised_for, last_at, order_number)
@@ -38,7 +39,7 @@ async function deriveNow(tx: Db, order: OrderRow, state: OrderState, lastAt: str
       next.page,
       next.waiting,
       JSON.stringify(tape.map(({ id, ticks, done }) => ({ id, ticks, done }))),
-      state.intake?.data.promisedFor ? new Date(state.intake.data.promisedFor) : null,
+      promised ? new Date(promised) : null,
       new Date(lastAt),
       order.number,
     ],

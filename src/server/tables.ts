@@ -263,7 +263,7 @@ export interface Tables {
     once_key: string;
     order_id: string;
     sent_at: Date | null;
-    stage: 'soon' | 'due' | 'overdue' | 'link' | 'corrected';
+    stage: 'soon' | 'due' | 'overdue' | 'link' | 'corrected' | 'promise';
     state: 'queued' | 'sent' | 'failed' | 'dropped' | 'by hand' | 'handed on';
     tries: number;
     why: string;
@@ -271,7 +271,7 @@ export interface Tables {
   };
   message_template: {
     channel: 'text' | 'mail';
-    stage: 'soon' | 'due' | 'overdue' | 'link' | 'corrected';
+    stage: 'soon' | 'due' | 'overdue' | 'link' | 'corrected' | 'promise';
     words: string;
   };
   odometer_now: {
@@ -586,6 +586,7 @@ export interface Tables {
   };
   week_slot: {
     ends_at: Date;
+    helper_id: string | null;
     job_id: string;
     person_id: string | null;
     phase_id: string;

@@ -2,6 +2,8 @@ import { render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { workCalendar } from '@/core/schedule/calendar';
 import { chancesOf } from '@/core/schedule/chance';
+import type { AgreedPhase } from '@/core/schedule/as-agreed';
+import { rePlan } from '@/core/schedule/re-plan';
 import { solveWeek } from '@/core/schedule/solve';
 import type { WeekProblem } from '@/core/schedule/types';
 import { WeekView } from '@/features/week/week-view';
@@ -13,8 +15,13 @@ import { madeUpWeek } from '../support/weeks';
 jest.mock('@/features/week/use-week', () => ({
   useWorkedWeek: (problem: WeekProblem | null) => {
     if (!problem) return { week: null, busy: false };
-    const solved = solveWeek(problem);
+    const solved = solveWeek(problem, { effort: 0.05 });
     return { week: { ...solved, chances: chancesOf(problem, solved.plan), ms: 12 }, busy: false };
+  },
+  useRePlan: (problem: WeekProblem, agreed: readonly AgreedPhase[]) => {
+    if (!agreed.length) return null;
+    const again = rePlan(problem, agreed);
+    return { ...again, chances: chancesOf(problem, again.plan), ms: 3 };
   },
 }));
 
@@ -41,6 +48,8 @@ function fileOf(count = 4): WeekFile {
           number: 1600 + index,
           car: job.label,
           customer: 'Hollin',
+          phone: '555 0100',
+          wishedFor: null,
           promisedFor: '2026-04-16T22:00:00.000Z',
           kind: 'job' as const,
           hours: 'the book',
@@ -67,9 +76,9 @@ test('one sentence comes first, how it was worked out is folded, and the list be
   const { hand } = open({ file: fileOf(24) });
   const sentence = screen.getByText(/promises? will probably be missed|probably be kept/);
   expect(sentence.textContent).toMatch(/^\d+ of 24 promises will probably be missed\. Worst: 16\d\d /);
-  expect(screen.queryByText(/Worked out in/)).toBeNull();
+  expect(screen.queryByText(/orders of work looked at/)).toBeNull();
   await hand.click(screen.getByRole('button', { name: 'How this was worked out' }));
-  expect(screen.getByText(/Worked out in 0\.0/)).toBeVisible();
+  expect(screen.getByText(/orders of work looked at in 0\.0 s/)).toBeVisible();
   const rows = within(screen.getAllByRole('table')[0]!).getAllByRole('row').slice(1);
   expect(rows[0]!.textContent).toContain(/Worst: (\d+)/.exec(sentence.textContent!)![1]!);
 });
@@ -148,4 +157,90 @@ test('a phase is pinned by hand to who, where and when; a refusal stands at its 
     personId: file.problem.techs[1]!.id,
     startsAt: '2026-04-16T15:00:00.000Z',
   });
+});
+
+describe('an agreed plan', () => {
+  /** The same week agreed, and then something of it slips. */
+  const agreedFile = (slip: (file: WeekFile) => void = () => undefined): WeekFile => {
+    const file = fileOf(6);
+    for (const job of file.problem.jobs) for (const phase of job.phases) phase.skill = null;
+    for (const { away } of file.problem.techs) away.splice(0);
+    // Promised right after it is done: whatever comes later breaks it.
+    const { plan } = solveWeek(file.problem, { effort: 0.05 });
+    file.problem.jobs.forEach((job) => (job.promise = Math.ceil(plan.ends[job.id]! / 30) * 30 + 30));
+    const agreed = { ...file, agreed: solveWeek(file.problem, { effort: 0.05 }).plan.placed };
+    slip(agreed);
+    return agreed;
+  };
+  const calls = () => within(screen.getByRole('region', { name: 'Whom to call' }));
+
+  test('that still holds says so, and there is nothing to agree and nobody to call', () => {
+    open({ file: agreedFile() });
+    expect(screen.getByText('The agreed plan still holds.')).toBeVisible();
+    expect(screen.queryByRole('button', { name: /Agree/ })).toBeNull();
+    expect(screen.queryByRole('region', { name: 'Whom to call' })).toBeNull();
+  });
+
+  test('a part slips: what slipped, whom to call with the words ready, and nothing recorded before the tap', async () => {
+    const late = (file: WeekFile) => {
+      const phase = file.problem.jobs[0]!.phases[1]!;
+      Object.assign(phase, { notBefore: 6 * file.problem.dayMinutes, waitsFor: 'the left spring' });
+    };
+    const { server, hand, file } = open({
+      file: agreedFile(late),
+      answers: { 'promise.give': yes({ messageId: null, byHand: false }) },
+    });
+    expect(screen.getByRole('list', { name: 'What slipped' }).textContent).toContain(
+      '1600 Car 0 bay waits for the left spring.',
+    );
+    const call = within(calls().getByRole('listitem', { name: '1600 Car 0' }));
+    expect(call.getByRole('link', { name: '555 0100' })).toHaveAttribute('href', 'tel:5550100');
+    expect(call.getByText(/It cannot be kept, whatever else waits\./)).toBeVisible();
+    const words = call.getByLabelText('What you tell them');
+    expect((words as HTMLTextAreaElement).value).toMatch(
+      /^Your Car 0: \w+day \d+ April at \d\d:\d\d instead of \w+day \d+ April at \d\d:\d\d\. We are sorry: it waits for the left spring\.$/,
+    );
+    expect(server.asked).toEqual([]);
+    await hand.click(call.getByRole('button', { name: /^Told so: promise / }));
+    await waitFor(() => expect(server.inputs('promise.give')).toHaveLength(1));
+    expect(server.inputs('promise.give')[0]).toMatchObject({
+      orderId: file.jobs[file.problem.jobs[0]!.id]!.orderId,
+      how: 'by phone',
+      cost: 'some',
+      words: (words as HTMLTextAreaElement).value,
+    });
+    await hand.click(screen.getByRole('button', { name: 'Agree it as planned from now' }));
+    await waitFor(() => expect(server.inputs('week.accept')).toHaveLength(1));
+  });
+
+  test('planned anew is looked at beside it, and agreed only by its own button', async () => {
+    const { server, hand } = open({ file: agreedFile() });
+    await hand.click(screen.getByRole('radio', { name: 'Planned anew' }));
+    expect(screen.queryByText('The agreed plan still holds.')).toBeNull();
+    await hand.click(screen.getByRole('button', { name: 'Agree this plan anew' }));
+    await waitFor(() => expect(server.inputs('week.accept')).toHaveLength(1));
+  });
+
+  test('who may not promise sees whom to call and no button', () => {
+    const server = shopServer({});
+    const file = agreedFile((one) => {
+      Object.assign(one.problem.jobs[0]!.phases[1]!, {
+        notBefore: 6 * one.problem.dayMinutes,
+        waitsFor: 'a part',
+      });
+    });
+    render(<WeekView file={file} isLead={false} mayAsk={false} />);
+    expect(calls().getByText('Hollin')).toBeVisible();
+    expect(screen.queryByRole('button', { name: /Told so/ })).toBeNull();
+    expect(server.asked).toEqual([]);
+  });
+});
+
+test('by person: each has their own hours, also where they only help', async () => {
+  const { hand, file } = open({ file: fileOf(8) });
+  await hand.click(screen.getByRole('button', { name: 'By person' }));
+  const [list] = screen.getAllByRole('list', { name: 'The week, by person' });
+  for (const { name } of file.problem.techs)
+    expect(within(list!).getByRole('heading', { name })).toBeInTheDocument();
+  expect(within(list!).getAllByText(/^\d\d:\d\d–\d\d:\d\d$/).length).toBeGreaterThan(8);
 });

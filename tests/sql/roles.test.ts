@@ -24,6 +24,7 @@ const MAY: Record<string, Role[]> = {
   'customer.correct': ['advisor', 'lead', 'owner'],
   'car.merge': ['lead', 'owner'],
   'customer.merge': ['lead', 'owner'],
+  'promise.give': ['advisor', 'lead', 'owner'],
   'order.place': ['tech', 'advisor', 'lead', 'owner'],
   'heights.record': ['tech', 'lead', 'owner'],
   'plan.propose': ['tech', 'lead', 'owner'],

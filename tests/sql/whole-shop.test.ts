@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { DemoDriver } from '../../demo/driver';
 import { fromAxis } from '@/core/schedule/calendar';
+import { rePlan } from '@/core/schedule/re-plan';
 import { solveWeek } from '@/core/schedule/solve';
 import { Refusal } from '@/core/refusal';
 import { now } from '@/server/clock';
@@ -31,18 +32,69 @@ describe('the week', () => {
     expect(own.phases[0]!.needs).toBe('lift');
     expect(own.phases[1]).toMatchObject({ needs: 'rack', nextDay: true });
     expect(own.promise).not.toBeNull();
-    const { plan } = solveWeek(file.problem, { tries: 20 });
+    const { plan } = solveWeek(file.problem, { effort: 0.01 });
     const slots = plan.placed.map((placed) => ({
       jobId: placed.jobId,
       phaseId: placed.phaseId,
       personId: placed.techId,
+      helperId: placed.helperId,
       placeId: placed.placeId,
       startsAt: fromAxis(file.calendar, placed.start),
       endsAt: fromAxis(file.calendar, placed.end, true),
     }));
     expect((await give(shop, 'Odalys', 'week.accept', { slots })).ok).toBe(true);
-    expect((await readWeek(db(), now())).agreed).toHaveLength(slots.length);
+    const later = await readWeek(db(), now());
+    expect(later.agreed).toHaveLength(slots.length);
+    // Read again it is the same plan, who helps included, and nothing has slipped.
+    expect(rePlan(later.problem, later.agreed)).toMatchObject({ slips: [], moved: [] });
     expect(refusal(await give(shop, 'Ilse', 'week.accept', { slots })).code).toBe('not-yours');
+  });
+
+  test('another promise: the customer is told, and all that shows a promise shows the new one', async () => {
+    const job = await onTheLift('WEEK 1B');
+    const order = async () =>
+      (await readWeek(db(), now())).problem.jobs.find(({ id }) => id === job.orderId)!;
+    const before = await order();
+    const promisedFor = fromAxis((await readWeek(db(), now())).calendar, 5 * before.promise! + 300, true);
+    const change = {
+      orderId: job.orderId,
+      promisedFor,
+      cost: 'much',
+      reason: 'the rack is there on Fridays',
+    };
+    expect(refusal(await give(shop, 'Teodor', 'promise.give', change))).toMatchObject({
+      code: 'not-told',
+      field: 'how',
+    });
+    expect(refusal(await give(shop, 'Teodor', 'promise.give', { ...change, how: 'by phone' }))).toMatchObject(
+      {
+        code: 'no-words',
+        field: 'words',
+      },
+    );
+    const over = { ...change, promisedFor: '2020-04-14T18:00:00.000Z', how: 'by phone', words: 'Then.' };
+    expect(refusal(await give(shop, 'Teodor', 'promise.give', over)).field).toBe('promisedFor');
+    expect((await order()).promise).toBe(before.promise);
+    const told = { ...change, how: 'by message', words: 'Your car: Friday at 10.', wishedFor: '2026-04-17' };
+    const sent = await give(shop, 'Teodor', 'promise.give', told);
+    expect(sent).toMatchObject({ ok: true, answer: { messageId: expect.any(String) as string } });
+    const after = await order();
+    expect(after.promise).toBeGreaterThan(before.promise!);
+    expect(after).toMatchObject({ cost: 'much', wish: expect.any(Number) as number });
+    const messages = await db().rows<{ words: string }>(
+      "SELECT words FROM message WHERE order_id = ? AND stage = 'promise'",
+      [job.orderId],
+    );
+    expect(messages.map(({ words }) => words)).toEqual([
+      expect.stringContaining('Your car: Friday at 10.') as string,
+    ]);
+    const { orders } = await findOrders(db(), 'WEEK 1B', 0);
+    expect(orders[0]!.promisedFor).toBe(promisedFor);
+    // What hangs on it changes without a word to the customer, and with no other time.
+    const again = { ...change, cost: 'little' };
+    expect((await give(shop, 'Teodor', 'promise.give', again)).ok).toBe(true);
+    expect((await order()).cost).toBe('little');
+    expect(refusal(await give(shop, 'Ilse', 'promise.give', again)).code).toBe('not-yours');
   });
 
   test('a wait, somebody away, a pin and a rush job are in the next week read, and can be taken out', async () => {

@@ -1,62 +1,33 @@
 import fc from 'fast-check';
-import { latenessBound } from '@/core/schedule/bound';
+import { LatenessBound } from '@/core/schedule/bound';
 import { fromAxis, morningOf, toAxis, workCalendar } from '@/core/schedule/calendar';
 import { chancesOf } from '@/core/schedule/chance';
 import { earliestPromiseFirst, ordersByWorth } from '@/core/schedule/first-orders';
-import { placeInOrder, plannedMinutes, prepareWeek } from '@/core/schedule/place-jobs';
+import { prepareWeek } from '@/core/schedule/prepare';
 import { solveWeek } from '@/core/schedule/solve';
+import { WeekBuilder } from '@/core/schedule/week-builder';
 import type { WeekPlan, WeekProblem } from '@/core/schedule/types';
 import { movesBetween, withHappening } from '@/core/schedule/what-if';
+import { expectLawful } from '../support/lawful-week';
 import { heldShares, madeUpWeek } from '../support/weeks';
 
-/** Everything a plan must keep to, whatever it is worth. */
-function expectLawful(problem: WeekProblem, plan: WeekPlan): void {
-  const busy = new Map<string, [number, number][]>();
-  const take = (id: string | null, from: number, to: number) => {
-    if (id) busy.set(id, [...(busy.get(id) ?? []), [from, to]]);
-  };
-  for (const job of problem.jobs) {
-    let before = 0;
-    for (const phase of job.phases) {
-      const placed = plan.placed.find((one) => one.jobId === job.id && one.phaseId === phase.id)!;
-      expect(placed.start).toBeGreaterThanOrEqual(Math.max(before, phase.notBefore));
-      expect(placed.end - placed.start).toBe(plannedMinutes(job, phase));
-      if (phase.nextDay && before > 0)
-        expect(Math.floor(placed.start / problem.dayMinutes)).toBeGreaterThan(
-          Math.floor((before - 1) / problem.dayMinutes),
-        );
-      expect(placed.placeId === null).toBe(phase.needs === null);
-      const tech = problem.techs.find((one) => one.id === placed.techId);
-      if (phase.skill) expect(tech!.skills).toContain(phase.skill);
-      const place = problem.places.find((one) => one.id === placed.placeId);
-      if (phase.needs === 'lift') expect(place!.kind).toBe('lift');
-      if (phase.needs === 'rack') expect(place!.kind).toBe('rack');
-      take(placed.techId, placed.start, placed.end);
-      take(placed.placeId, placed.start, placed.end);
-      if (placed.helperId) {
-        expect(placed.helperId).not.toBe(placed.techId);
-        take(placed.helperId, placed.start, placed.start + phase.helperMinutes);
-      }
-      before = placed.end;
-    }
-    expect(plan.ends[job.id]).toBe(before);
-  }
-  for (const { id, closed } of problem.places)
-    for (const day of closed) take(id, day * problem.dayMinutes, (day + 1) * problem.dayMinutes);
-  for (const { id, away } of problem.techs)
-    for (const day of away) take(id, day * problem.dayMinutes, (day + 1) * problem.dayMinutes);
-  for (const spans of busy.values()) {
-    const sorted = spans.sort((a, b) => a[0] - b[0]);
-    for (let at = 1; at < sorted.length; at += 1)
-      expect(sorted[at]![0]).toBeGreaterThanOrEqual(sorted[at - 1]![1]);
-  }
+const builderOf = (problem: WeekProblem) => new WeekBuilder(prepareWeek(problem));
+const inOrder = (problem: WeekProblem, order: readonly number[]) => {
+  const builder = builderOf(problem);
+  return builder.planOf(builder.listOfJobs(order));
+};
+/** The lower bound that prices come to when a plan is known. */
+function latenessBound(problem: WeekProblem, plan: WeekPlan): number {
+  const prices = new LatenessBound(builderOf(problem), plan);
+  prices.raise(plan.weighed);
+  return prices.bound;
 }
 
 test('every plan is lawful, never worse than earliest promise first, never under the bound', () => {
   fc.assert(
     fc.property(fc.integer({ min: 1, max: 5000 }), fc.integer({ min: 1, max: 22 }), (seed, count) => {
       const problem = madeUpWeek(seed, count);
-      const { plan, rule, bound } = solveWeek(problem, { tries: 60, seed });
+      const { plan, rule, bound } = solveWeek(problem, { effort: 0.01, seed });
       expectLawful(problem, plan);
       expect(plan.late).toBeLessThanOrEqual(rule.late);
       expect(plan.late).toBeGreaterThanOrEqual(bound - 1e-6);
@@ -68,7 +39,6 @@ test('every plan is lawful, never worse than earliest promise first, never under
 test('small weeks: the bound is under the best of all orders, and the search comes near it', () => {
   for (let seed = 1; seed <= 12; seed += 1) {
     const problem = madeUpWeek(seed, 5);
-    const week = prepareWeek(problem);
     const orders: number[][] = [];
     const walk = (left: number[], taken: number[]) => {
       if (!left.length) orders.push(taken);
@@ -79,11 +49,11 @@ test('small weeks: the bound is under the best of all orders, and the search com
         );
     };
     walk([0, 1, 2, 3, 4], []);
-    const best = Math.min(...orders.map((order) => placeInOrder(week, order).late));
+    const best = Math.min(...orders.map((order) => inOrder(problem, order).late));
     // Whatever plan it is told of, the best of all is not under it.
     for (const order of [orders[0]!, orders[60]!, earliestPromiseFirst(problem)])
-      expect(latenessBound(problem, placeInOrder(week, order))).toBeLessThanOrEqual(best + 1e-6);
-    expect(solveWeek(problem, { tries: 400 }).plan.late).toBeLessThanOrEqual(best + 1e-6);
+      expect(latenessBound(problem, inOrder(problem, order))).toBeLessThanOrEqual(best + 1e-6);
+    expect(solveWeek(problem, { effort: 0.01 }).plan.late).toBeLessThanOrEqual(best + 1e-6);
   }
 });
 
@@ -107,11 +77,11 @@ test('a car that stands on the floor, or is pinned to it, is not counted against
   });
   problem.techs.forEach((tech) => tech.away.splice(0));
   problem.jobs.push(job('a', 'f1'), job('b', null), job('c', null), job('d', null));
-  const late = placeInOrder(prepareWeek(problem), [0, 1, 2, 3]);
+  const late = inOrder(problem, [0, 1, 2, 3]);
   expect(late.late).toBe(450);
   expect(latenessBound(problem, late)).toBeLessThanOrEqual(450);
   problem.pins.push({ jobId: 'd', phaseId: 'bay', techId: null, placeId: 'r1', start: null });
-  const { plan } = solveWeek(problem, { tries: 10 });
+  const { plan } = solveWeek(problem, { effort: 0.01 });
   expect(latenessBound(problem, late)).toBeLessThanOrEqual(plan.late + 1e-6);
 });
 
@@ -131,9 +101,8 @@ test('the bound holds whatever is fixed by hand, however long the day, and it is
           if (index % 7 === 0) job.phases[1]!.techId = 't2';
           if (index % 6 === 0) job.promise = null;
         }
-        const week = prepareWeek(problem);
-        const { plan } = solveWeek(problem, { tries: 150, seed });
-        const said = latenessBound(problem, placeInOrder(week, earliestPromiseFirst(problem)));
+        const { plan } = solveWeek(problem, { effort: 0.01, seed });
+        const said = latenessBound(problem, inOrder(problem, earliestPromiseFirst(problem)));
         expect(said).toBeLessThanOrEqual(plan.late + 1e-6);
         bound += said;
         best += plan.late;
@@ -163,9 +132,9 @@ test('orders by worth: short before long where both are late, the far promise la
 
 test('the same problem and seed give the same plan; what does not fit is named', () => {
   const problem = madeUpWeek(3, 40);
-  const [one, two] = [solveWeek(problem, { tries: 80 }), solveWeek(problem, { tries: 80 })];
+  const [one, two] = [solveWeek(problem, { effort: 0.05 }), solveWeek(problem, { effort: 0.05 })];
   expect(one).toEqual(two);
-  const crowded = solveWeek(madeUpWeek(9, 60), { tries: 20 });
+  const crowded = solveWeek(madeUpWeek(9, 60), { effort: 0.01 });
   expect(crowded.plan.after.length).toBeGreaterThan(0);
   for (const id of crowded.plan.after) expect(crowded.plan.ends[id]).toBeGreaterThan(10 * 480);
 });
@@ -178,7 +147,7 @@ test('a pin is kept to the minute, by whom and where', () => {
     pins: [{ jobId: job.id, phaseId: 'bay', techId: 't2', placeId: 'l2', start: 4 * 480 + 60 }],
   };
   job.phases.find((phase) => phase.id === 'bay')!.skill = null;
-  const { plan } = solveWeek(pinned, { tries: 40 });
+  const { plan } = solveWeek(pinned, { effort: 0.01 });
   const placed = plan.placed.find((one) => one.jobId === job.id && one.phaseId === 'bay')!;
   expect(placed).toMatchObject({ techId: 't2', placeId: 'l2', start: 4 * 480 + 60 });
   expect(plan.pinsMissed).toEqual([]);
@@ -194,19 +163,19 @@ test('what if: a slipped part, a tech out and a rush job change a week of their 
     to: 6 * 480,
     words: 'a spring',
   });
-  const plan = solveWeek(slipped, { tries: 20 }).plan;
+  const plan = solveWeek(slipped, { effort: 0.01 }).plan;
   const bay = plan.placed.find((one) => one.jobId === job.id && one.phaseId === 'bay')!;
   expect(bay.start).toBeGreaterThanOrEqual(6 * 480);
   expect(bay.because).toEqual({ why: 'waits', what: 'a spring' });
   const out = withHappening(problem, { what: 'tech out', techId: 't1', days: [0, 1] });
-  const without = solveWeek(out, { tries: 20 }).plan;
+  const without = solveWeek(out, { effort: 0.01 }).plan;
   for (const one of without.placed)
     if (one.techId === 't1') expect(one.start).toBeGreaterThanOrEqual(2 * 480);
   const rush = withHappening(problem, { what: 'rush job', job: { ...job, id: 'rush' } });
   expect(rush.jobs).toHaveLength(11);
   expect(JSON.stringify(problem)).toBe(before);
   const worked = (one: WeekProblem) => {
-    const solved = solveWeek(one, { tries: 20 });
+    const solved = solveWeek(one, { effort: 0.01 });
     return { problem: one, plan: solved.plan, chances: chancesOf(one, solved.plan, { draws: 50 }) };
   };
   expect(movesBetween(worked(problem), worked(problem))).toEqual([]);

@@ -11,10 +11,12 @@ import {
   INSPECTION_AREAS,
   type OfferAnswerData,
   type OfferBackData,
+  PROMISE_COSTS,
+  TOLD_WAYS,
 } from '@/core/ledger/kinds/arrival';
 import { SUSPENSIONS } from '@/core/planner/axle-kinds';
 import { PHASES, type Phase } from '@/core/procedure/types';
-import { id, line, odometer, text, oneOf, moment, reason, targets } from '../fields';
+import { day, id, line, odometer, text, oneOf, moment, reason, targets } from '../fields';
 import { VEHICLE_FACTS, type VehicleFacts } from '@/core/vehicle-facts';
 import { KNOWN } from '@/core/planner/measures';
 import { answerFields, answerFieldsOnLink } from '../answer-fields';
@@ -140,6 +142,38 @@ export const arrival = area('The car comes in', {
       platform: text(60),
       later: text(300),
       facts: Joi.object(Object.fromEntries(VEHICLE_FACTS.map((fact) => [fact.id, text(40)]))).default({}),
+    },
+  }),
+  /**
+   * Promises another time, or none, and says what hangs on it. A time the customer was told before changes only together
+   * with how and in which words they were told.
+   */
+  'promise.give': contract<
+    {
+      orderId: string;
+      promisedFor: string | null;
+      wishedFor?: string | null;
+      cost: (typeof PROMISE_COSTS)[number];
+      how?: (typeof TOLD_WAYS)[number] | null;
+      words?: string;
+      reason: string;
+      confirmed?: boolean;
+    },
+    { messageId: string | null; byHand: boolean }
+  >({
+    title: 'Promise another time',
+    who: ['advisor'],
+    fields: {
+      orderId: id().required(),
+      promisedFor: moment().allow(null).required(),
+      wishedFor: day().allow(null).default(null),
+      cost: oneOf(...PROMISE_COSTS).required(),
+      how: oneOf(...TOLD_WAYS)
+        .allow(null)
+        .default(null),
+      words: text(300),
+      reason: reason().required(),
+      confirmed: Joi.boolean().default(false),
     },
   }),
   /** Says on which lift or floor bay the car stands, or that it stands in the yard. */

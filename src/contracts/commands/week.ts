@@ -6,6 +6,7 @@ interface Slot {
   jobId: string;
   phaseId: string;
   personId: string | null;
+  helperId?: string | null;
   placeId: string | null;
   startsAt: string;
   endsAt: string;
@@ -28,6 +29,7 @@ export const week = area('The week', {
             jobId: jobId().required(),
             phaseId: phaseId().required(),
             personId: id().allow(null).required(),
+            helperId: id().allow(null).default(null),
             placeId: Joi.string().max(20).allow(null).required(),
             startsAt: Joi.string().isoDate().required(),
             endsAt: Joi.string().isoDate().required(),

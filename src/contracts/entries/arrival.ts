@@ -2,6 +2,7 @@ import { capital, sentence } from '@/core/wording';
 import type { ArrivalEntries } from '@/core/ledger/kinds/arrival';
 import { heightsOf } from '@/core/stance/readings';
 import { odometerText } from '@/core/units/distance';
+import { shortDay } from '@/core/units/shop-time';
 import { torqueBoth } from '@/core/units/torque-text';
 import { type EntryContracts } from '../entry';
 
@@ -23,6 +24,23 @@ export const arrival: EntryContracts<keyof ArrivalEntries> = {
       entry.data.what === 'targets' && !entry.data.yes
         ? 'The target heights are not agreed yet.'
         : `Customer said ${entry.data.yes ? 'yes' : 'no'} to the ${entry.data.what === 'plan' ? `plan, version ${entry.data.planVersion}` : 'target heights'}, ${entry.data.how}.`,
+  },
+  promise: {
+    fold: (state, entry) => {
+      state.promise = entry;
+    },
+    describe: ({ data }) =>
+      [
+        data.told
+          ? `Promised anew, told ${data.told.how}: ${sentence(data.told.words)}`
+          : 'What the promise hangs on was written down.',
+        data.promisedFor ? '' : 'Nothing is promised now.',
+        data.wishedFor ? `Wished for ${shortDay(data.wishedFor)}.` : '',
+        `If it breaks it costs the customer ${data.cost}.`,
+        sentence(data.reason),
+      ]
+        .filter(Boolean)
+        .join(' '),
   },
   place: {
     fold: (state, entry) => {

@@ -1,4 +1,4 @@
-export const MESSAGE_STAGES = ['soon', 'due', 'overdue', 'link', 'corrected'] as const;
+export const MESSAGE_STAGES = ['soon', 'due', 'overdue', 'link', 'corrected', 'promise'] as const;
 export type MessageStage = (typeof MESSAGE_STAGES)[number];
 export const CHANNELS = ['text', 'mail'] as const;
 /** How somebody gives a message to a customer where nothing here carries it. */

@@ -105,6 +105,8 @@ export interface OrderState {
   cancelled: EntryOf<'cancel'> | null;
   /** The last entry after which a plan made before is one for other heights or another car. */
   replanSeq: number;
+  /** The promise as it was given last after the car was taken in. */
+  promise: EntryOf<'promise'> | null;
   place: string | null;
   /** The wheel set it stands on, where one of the car’s is named. */
   wheels: EntryOf<'wheels'> | null;
@@ -181,6 +183,7 @@ export function emptyOrder(document: RunDocument | null): OrderState {
     replanSeq: 0,
     place: null,
     wheels: null,
+    promise: null,
     agreements: [],
     heights: [],
     plans: [],
@@ -238,6 +241,10 @@ export const latestPlan = (state: OrderState) => state.plans[state.plans.length 
 /** The targets or the car were put right since the plan was made: it is made anew before anybody says yes to it. */
 export const planIsStale = (state: OrderState): boolean =>
   !state.run && (latestPlan(state)?.seq ?? Infinity) < state.replanSeq;
+
+/** The moment it is promised for now; null when nothing is. */
+export const promisedFor = (state: OrderState): string | null =>
+  state.promise ? state.promise.data.promisedFor : (state.intake?.data.promisedFor ?? null);
 
 /** The last answer the customer gave to the plan as it stands; a new version of the plan asks again. */
 export function planAnswer(state: OrderState): EntryOf<'agreement'> | null {

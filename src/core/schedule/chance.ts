@@ -1,20 +1,30 @@
 import { drawsFrom, normalFrom } from '../draws';
-import { readyAt } from './place-jobs';
-import type { WeekPlan, WeekProblem } from './types';
+import { nextDayOf } from './prepare';
+import type { WeekPhase, WeekPlan, WeekProblem } from './types';
 
 export interface JobChance {
   /** Share of draws in which the promise holds; null where nothing is promised. */
   holds: number | null;
-  /** The minute by which half of the draws are done, and four of five. */
+  /** The minute by which half of the draws are done, four of five, and nine of ten. */
   p50: number;
   p80: number;
+  p90: number;
 }
 
 const DRAWS = 1000;
 
+/** The minute at which what a phase waits for is there, one time in many. */
+function thereAt({ notBefore, comesLate }: WeekPhase, dayMinutes: number, draw: () => number): number {
+  if (!comesLate?.length) return notBefore;
+  let left = draw();
+  const days = comesLate.findIndex((share) => (left -= share) < 0);
+  return notBefore + (days < 0 ? comesLate.length : days) * dayMinutes;
+}
+
 /**
  * How likely each promise holds when the shop works through a plan: every job's minutes are drawn from their spread,
- * each tech and place takes its work in the planned order, and what runs long pushes what comes after.
+ * parts that often come late are drawn too, each tech and place takes its work in the planned order, and what runs long
+ * pushes what comes after.
  * @param draws how many weeks are played
  * @param seed the same seed, the same chances
  */
@@ -24,7 +34,8 @@ export function chancesOf(
   { draws = DRAWS, seed = 7 } = {},
 ): Record<string, JobChance> {
   const { dayMinutes } = problem;
-  const normal = normalFrom(drawsFrom(seed));
+  const draw = drawsFrom(seed);
+  const normal = normalFrom(draw);
   const jobs = new Map(problem.jobs.map((job, index) => [job.id, { job, index }]));
   // Techs and places by number: a thousand weeks ask for them many times over.
   const seats = new Map([...problem.techs, ...problem.places].map(({ id }, index) => [id, index]));
@@ -60,7 +71,8 @@ export function chancesOf(
     free.fill(0);
     for (const { phase, job, last, needs, helper, closed, pin } of walk) {
       const minutes = phase.minutes * ratio[job]!;
-      let start = Math.max(readyAt(phase, before[job]!, dayMinutes).ready, pin);
+      const after = phase.nextDay && before[job]! > 0 ? nextDayOf(before[job]!, dayMinutes) : before[job]!;
+      let start = Math.max(after, thereAt(phase, dayMinutes, draw), pin);
       for (const seat of needs) start = Math.max(start, free[seat]!);
       if (helper !== null) start = Math.max(start, free[helper]!);
       if (closed.size) start = pastDaysAway(start, minutes, closed, dayMinutes);
@@ -76,7 +88,7 @@ export function chancesOf(
       const sorted = ends[index]!.sort();
       const at = (share: number) => sorted[Math.min(draws - 1, Math.floor(share * draws))]!;
       const held = job.promise === null ? null : sorted.filter((end) => end <= job.promise!).length / draws;
-      return [job.id, { holds: held, p50: at(0.5), p80: at(0.8) }];
+      return [job.id, { holds: held, p50: at(0.5), p80: at(0.8), p90: at(0.9) }];
     }),
   );
 }

@@ -1,4 +1,4 @@
-import { plannedMinutes } from './place-jobs';
+import { plannedMinutes } from './prepare';
 import type { WeekProblem } from './types';
 
 /** How many people's work the clock runs ahead with while an order is made, and how far ahead of a promise it is felt. */

@@ -1,194 +1,174 @@
-import type { PreparedPhase, PreparedWeek } from './place-jobs';
+import type { PreparedPhase } from './prepare';
 import type { WeekPlan } from './types';
+import type { WeekBuilder } from './week-builder';
 
 /** How much of the way the prices went before they go on with. */
-const KEPT = 0.7;
-/** A price holds for so many steps of the clock. */
-const STEPS_AT_ONE_PRICE = 10;
+const KEPT = 0.9;
 /** Past the plan's end nothing is scarce; so many days later no door is closed either. */
 const DAYS_BEYOND = 1;
-
-/**
- * The longest step of the bound's clock that days are whole numbers of. On a coarser clock every length is rounded down:
- * a plan's starts rounded down then still follow each other, and end no later, so that nothing is bounded too high.
- */
-const stepOf = (dayMinutes: number) => [6, 5, 4, 3, 2].find((step) => dayMinutes % step === 0) ?? 1;
+/** Prices change so many times a day: fewer where a week is so large that its starts would be too many to look at. */
+const PRICES_A_DAY = [8, 4, 2, 1];
+const MOST_STARTS = 100_000;
 
 /** Places or techs of which some phases must have one, and what an hour on them is said to be worth. */
 interface Pool {
-  kind: 'away' | 'closed';
+  kind: 'place' | 'tech';
   members: readonly number[];
-  /** Open seats by step. */
-  open: Int16Array;
-  /** By price: what a step on a seat costs, the steps used and those there are, and which way it was mended. */
+  /** By day: whether any of them can be had. */
+  open: boolean[];
+  /** By price: what a minute on a seat costs, the minutes used and those there are, and which way it was mended. */
   price: Float64Array;
   used: Float64Array;
   has: Float64Array;
   way: Float64Array;
 }
 
+/** What all pieces that draw on the same pools have in common. */
+interface Seat {
+  pools: Pool[];
+  /** By day: nobody or no place could take it. */
+  shut: boolean[];
+  /** By minute: what all minutes before it cost together. */
+  before: Float64Array;
+}
+
+/** One phase of a chain. Only starts at which the cheapest way can begin are looked at. */
 interface Piece {
   length: number;
   helper: number;
-  /** When it can begin, by the step at which the piece before it ends; and the soonest of all. */
-  ready: Int32Array;
-  soonest: number;
-  /** What a step on everything it takes costs, summed from the beginning; kept one for all pieces that take the same. */
+  from: number;
+  nextDay: boolean;
   seat: Seat;
-}
-interface Seat {
-  pools: Pool[];
-  /** Steps from the beginning on which nobody or no place could take it. */
-  shut: Int32Array;
-  cost: Float64Array;
+  starts: Int32Array;
+  /** By start: the next piece's first start after it. */
+  next: Int32Array;
+  /** By start of a last piece: what its lateness counts. */
+  lateness: Float64Array;
+  /** By start: the least from there on or later, and the start that has it. */
+  least: Float64Array;
+  chosen: Int32Array;
 }
 
 interface Chain {
-  pieces: Piece[];
-  /** In minutes. */
+  job: number;
+  weight: number;
   promise: number;
+  pieces: Piece[];
+  /** Where each piece begins on the cheapest way. */
+  way: Int32Array;
 }
 
 const within = (some: readonly number[], others: readonly number[]) =>
   some.every((one) => others.includes(one));
-/** Does a phase that may have any of these always take one of those? */
-const takesOf = (seats: readonly number[], members: readonly number[]) =>
-  seats[0] !== -1 && within(seats, members);
 
-/** The week as the bound sees it: promised jobs as chains of pieces that draw on pools instead of single seats. */
+/**
+ * The week as its bound sees it: promised jobs as chains of pieces that draw on pools instead of single seats. Every pool
+ * has a price, which holds for an hour or so; minutes are exact. What a piece costs by its start is then a line that
+ * bends only where a price changes at its beginning or its end, and the cheapest way of a chain begins, ends or waits at
+ * such a bend: no other start has to be looked at.
+ */
 export class PricedWeek {
-  private readonly step: number;
   private readonly day: number;
-  /** Steps that are scarce, steps on which doors may be closed, and steps in all. */
+  /** Minutes that are scarce, minutes on which doors may be closed, and minutes in all. */
   private readonly scarce: number;
   private readonly doors: number;
   private readonly all: number;
-  private readonly chains: Chain[];
+  /** The first minute of each price, and the price of each minute. */
+  private readonly edges: Int32Array;
+  private readonly priceAt: Int32Array;
   private readonly pools: Pool[] = [];
   private readonly seats: Seat[] = [];
-  private readonly readies = new Map<string, Int32Array>();
+  private readonly chains: Chain[];
   /** All techs: a helper may be any of them. */
-  private readonly crew: Pool;
-  private readonly crewCost: Float64Array;
-  /** By piece of a chain and step: the least from there on, and the start that has it. */
-  private readonly least: Float64Array[] = [];
-  private readonly starts: Int32Array[] = [];
+  private readonly crew: Seat;
 
   /** @param plan one that is known: nothing after its end is scarce */
-  constructor(week: PreparedWeek, plan: WeekPlan) {
+  constructor(
+    private readonly builder: WeekBuilder,
+    plan: WeekPlan,
+  ) {
+    const { week } = builder;
     const { problem } = week;
-    this.step = stepOf(problem.dayMinutes);
-    this.day = problem.dayMinutes / this.step;
-    const promised = problem.jobs.flatMap(({ promise }, index) =>
-      promise === null || !week.jobs[index]!.length ? [] : [{ promise, pieces: week.jobs[index]! }],
+    this.day = problem.dayMinutes;
+    const promised = problem.jobs.flatMap(({ promise }, job) =>
+      promise === null || !week.jobs[job]!.length ? [] : [{ job, promise, phases: week.jobs[job]! }],
     );
-    const last = Math.max(
-      ...Object.values(plan.ends),
-      ...promised.flatMap(({ pieces }) => pieces.map(({ phase }) => phase.notBefore)),
-    );
-    this.scarce = Math.ceil(last / problem.dayMinutes) * this.day;
+    const phases = promised.flatMap((one) => one.phases);
+    const last = Math.max(0, ...Object.values(plan.ends), ...phases.map(({ from }) => from));
+    this.scarce = Math.ceil(last / this.day) * this.day;
     this.doors = this.scarce + DAYS_BEYOND * this.day;
     const longest = Math.max(
-      ...promised.map(({ pieces }) =>
-        pieces.reduce((sum, { length }) => sum + Math.ceil(length / this.step) + this.day, 0),
-      ),
+      0,
+      ...promised.map((one) => one.phases.reduce((sum, { length }) => sum + length + this.day, 0)),
     );
     this.all = this.doors + longest + this.day;
-    const everybody = problem.techs.map((_, index) => index);
-    this.crew = this.pool(everybody, problem.techs, 'away');
-    this.crewCost = new Float64Array(this.all + 1);
-    const sets = promised.flatMap(({ pieces }) => pieces);
-    const placePools = this.poolsOf(
-      sets.map(({ places }) => places),
-      problem.places,
-      'closed',
-    );
-    const techPools = [
-      this.crew,
+    const starts = (perDay: number) => 2 * phases.length * perDay * (this.scarce / this.day) * 3;
+    const perDay = PRICES_A_DAY.find((count) => starts(count) <= MOST_STARTS) ?? 1;
+    this.edges = this.edgesOf(perDay);
+    this.priceAt = new Int32Array(this.all + 1).fill(this.edges.length - 1);
+    for (let at = 0; at + 1 < this.edges.length; at += 1)
+      this.priceAt.fill(at, this.edges[at]!, this.edges[at + 1]!);
+    const everybody = problem.techs.map((_, tech) => tech);
+    const crew = this.pool('tech', everybody);
+    this.crew = this.seat([crew]);
+    const pools = [
+      crew,
       ...this.poolsOf(
-        sets.map(({ techs }) => techs),
-        problem.techs,
-        'away',
-        everybody,
+        'place',
+        phases.map(({ places }) => places),
       ),
+      ...this.poolsOf(
+        'tech',
+        phases.map(({ techs }) => techs),
+      ).filter((pool) => pool !== crew),
     ];
-    this.chains = promised.map(({ promise, pieces }) => {
-      let soonest = 0;
-      return {
-        promise,
-        pieces: pieces.map((piece) => {
-          const made = this.pieceOf(piece, [...placePools, ...techPools], soonest, problem.techs.length > 1);
-          soonest = made.soonest + made.length;
-          return made;
-        }),
-      };
+    this.chains = promised.map(({ job, promise, phases: own }) => {
+      const pieces = own.map((phase) => this.pieceOf(phase, pools));
+      this.findStarts(pieces, promise, week.weights[job]!);
+      return { job, promise, weight: week.weights[job]!, pieces, way: new Int32Array(pieces.length) };
     });
   }
 
-  private pool<Kind extends 'away' | 'closed'>(
-    members: readonly number[],
-    owners: readonly Record<Kind, number[]>[],
-    kind: Kind,
-  ): Pool {
-    const open = new Int16Array(this.all);
-    for (let at = 0; at < this.all; at += 1) {
-      const day = Math.floor(at / this.day);
-      open[at] =
-        at >= this.doors
-          ? members.length
-          : members.reduce((sum, member) => sum + (owners[member]![kind].includes(day) ? 0 : 1), 0);
+  private edgesOf(perDay: number): Int32Array {
+    const edges: number[] = [];
+    for (let day = 0; day < this.scarce; day += this.day)
+      for (let part = 0; part < perDay; part += 1) edges.push(day + Math.round((part * this.day) / perDay));
+    return Int32Array.from([...edges, this.scarce]);
+  }
+
+  private pool(kind: Pool['kind'], members: readonly number[]): Pool {
+    const same = this.pools.find(
+      (one) => one.kind === kind && one.members.length === members.length && within(members, one.members),
+    );
+    if (same) return same;
+    const { places, techs } = this.builder.week.problem;
+    const away = members.map(
+      (member) => new Set(kind === 'place' ? places[member]!.closed : techs[member]!.away),
+    );
+    const open = Array.from({ length: this.doors / this.day }, (_, day) =>
+      away.some((days) => !days.has(day)),
+    );
+    const count = this.edges.length - 1;
+    const has = new Float64Array(count);
+    for (let at = 0; at < count; at += 1) {
+      const [from, to] = [this.edges[at]!, this.edges[at + 1]!];
+      for (const member of members) has[at]! += to - from - this.builder.takenBefore(kind, member, from, to);
     }
-    const [price, used, has, way] = [0, 1, 2, 3].map(
-      () => new Float64Array(Math.ceil(this.all / STEPS_AT_ONE_PRICE)),
-    ) as [Float64Array, Float64Array, Float64Array, Float64Array];
-    for (let at = 0; at < this.scarce; at += 1) has[Math.floor(at / STEPS_AT_ONE_PRICE)]! += open[at]!;
-    const made: Pool = { kind, members, open, price, used, has, way };
+    const made: Pool = {
+      kind,
+      members,
+      open,
+      has,
+      price: new Float64Array(count),
+      used: new Float64Array(count),
+      way: new Float64Array(count),
+    };
     this.pools.push(made);
     return made;
   }
 
-  private poolsOf<Kind extends 'away' | 'closed'>(
-    sets: number[][],
-    owners: readonly Record<Kind, number[]>[],
-    kind: Kind,
-    but: readonly number[] = [],
-  ): Pool[] {
-    const own = new Map(sets.filter((set) => set[0] !== -1).map((set) => [[...set].sort().join(' '), set]));
-    return [...own.values()]
-      .filter((set) => set.length !== but.length || !within(set, but))
-      .map((set) => this.pool(set, owners, kind));
-  }
-
-  private pieceOf(
-    { phase, length, places, techs }: PreparedPhase,
-    pools: Pool[],
-    before: number,
-    helped: boolean,
-  ): Piece {
-    const ready = this.readyAfter(Math.floor(phase.notBefore / this.step), phase.nextDay);
-    return {
-      length: Math.floor(length / this.step),
-      helper: helped ? Math.floor(Math.min(phase.helperMinutes, length) / this.step) : 0,
-      ready,
-      soonest: ready[before]!,
-      seat: this.seat(
-        pools.filter(({ kind, members }) => takesOf(kind === 'closed' ? places : techs, members)),
-      ),
-    };
-  }
-
-  /** When a piece can begin, by the step at which the one before it ends; made once for all pieces that wait alike. */
-  private readyAfter(notBefore: number, nextDay: boolean): Int32Array {
-    const key = `${notBefore} ${nextDay}`;
-    const known = this.readies.get(key);
-    if (known) return known;
-    const ready = new Int32Array(this.all + 1);
-    for (let end = 0; end <= this.all; end += 1) {
-      const morning = nextDay && end > 0 ? Math.ceil(end / this.day) * this.day : end;
-      ready[end] = Math.min(this.all, Math.max(notBefore, morning));
-    }
-    this.readies.set(key, ready);
-    return ready;
+  private poolsOf(kind: Pool['kind'], sets: (readonly number[] | null)[]): Pool[] {
+    return [...new Set(sets.flatMap((set) => (set === null ? [] : [this.pool(kind, set)])))];
   }
 
   private seat(pools: Pool[]): Seat {
@@ -196,23 +176,116 @@ export class PricedWeek {
       (one) => one.pools.length === pools.length && one.pools.every((pool) => pools.includes(pool)),
     );
     if (same) return same;
-    const shut = new Int32Array(this.all + 1);
-    for (let at = 0; at < this.all; at += 1)
-      shut[at + 1] = shut[at]! + (pools.some((pool) => pool.open[at] === 0) ? 1 : 0);
-    const made = { pools, shut, cost: new Float64Array(this.all + 1) };
+    const made: Seat = {
+      pools,
+      shut: Array.from({ length: this.doors / this.day }, (_, day) => pools.some(({ open }) => !open[day])),
+      before: new Float64Array(this.all + 1),
+    };
     this.seats.push(made);
     return made;
   }
 
-  /** Sums the prices anew. */
-  private sumUp(cost: Float64Array, pools: Pool[]): void {
-    let price = 0;
-    for (let at = 0; at < this.all; at += 1) {
-      if (at === this.scarce) price = 0;
-      else if (at < this.scarce && at % STEPS_AT_ONE_PRICE === 0)
-        price = pools.reduce((sum, pool) => sum + pool.price[at / STEPS_AT_ONE_PRICE]!, 0);
-      cost[at + 1] = cost[at]! + price;
+  private pieceOf({ phase, length, from, helper, places, techs }: PreparedPhase, pools: Pool[]): Piece {
+    const none = new Int32Array(0);
+    // It draws on every pool that holds all the seats it may have.
+    const takes = ({ kind, members }: Pool) => {
+      const seats = kind === 'place' ? places : techs;
+      return seats !== null && within(seats, members);
+    };
+    return {
+      length,
+      helper,
+      from,
+      nextDay: phase.nextDay,
+      seat: this.seat(pools.filter(takes)),
+      starts: none,
+      next: none,
+      lateness: new Float64Array(0),
+      least: new Float64Array(0),
+      chosen: none,
+    };
+  }
+
+  private readyAfter({ from, nextDay }: Piece, before: number): number {
+    return Math.max(from, nextDay && before > 0 ? Math.ceil(before / this.day) * this.day : before);
+  }
+
+  /** Starts of a piece at which its own cost bends, or which it has to wait for. */
+  private bendsOf(pieces: Piece[], index: number, promise: number): number[] {
+    const { length, helper, from } = pieces[index]!;
+    const bends = [from];
+    for (const edge of this.edges) {
+      bends.push(edge, edge - length);
+      if (helper) bends.push(edge - helper);
     }
+    // Doors open and close with the days, also where nothing is scarce any more.
+    for (let day = this.scarce; day <= this.doors; day += this.day) bends.push(day, day - length);
+    if (index === pieces.length - 1) bends.push(promise - length);
+    return bends;
+  }
+
+  private findStarts(pieces: Piece[], promise: number, weight: number): void {
+    const { all, day } = this;
+    const offsets = pieces.map((_, index) =>
+      pieces.slice(0, index).reduce((sum, { length }) => sum + length, 0),
+    );
+    const bends = pieces.map((_, index) => this.bendsOf(pieces, index, promise));
+    let soonest = 0;
+    pieces.forEach((piece, index) => {
+      soonest = this.readyAfter(piece, soonest);
+      const { length, seat } = piece;
+      const marked = new Uint8Array(all + 1);
+      marked[soonest] = 1;
+      // A piece also begins where another of its chain bends, when those between follow each other at once.
+      bends.forEach((own, other) => {
+        const away = offsets[index]! - offsets[other]!;
+        for (const bend of own)
+          if (bend + away >= soonest && bend + away + length <= all) marked[bend + away] = 1;
+      });
+      const starts: number[] = [];
+      for (let start = soonest; start + length <= all; start += 1) {
+        if (!marked[start]) continue;
+        let open = true;
+        for (let at = Math.floor(start / day); open && at * day < start + length; at += 1)
+          open = !seat.shut[at];
+        if (open) starts.push(start);
+      }
+      piece.starts = Int32Array.from(starts);
+      piece.lateness = Float64Array.from(starts, (start) => weight * Math.max(0, start + length - promise));
+      piece.least = new Float64Array(starts.length + 1).fill(Infinity);
+      piece.chosen = new Int32Array(starts.length + 1);
+      soonest += length;
+    });
+    pieces.slice(1).forEach((after, index) => {
+      const piece = pieces[index]!;
+      let next = 0;
+      piece.next = piece.starts.map((start) => {
+        const ready = this.readyAfter(after, start + piece.length);
+        while (next < after.starts.length && after.starts[next]! < ready) next += 1;
+        return next;
+      });
+    });
+  }
+
+  /** How many starts a round looks at. */
+  get size(): number {
+    return this.chains.reduce(
+      (sum, { pieces }) => sum + pieces.reduce((own, { starts }) => own + starts.length, 0),
+      0,
+    );
+  }
+
+  /** Sums the prices anew. */
+  private sumUp({ pools, before }: Seat): void {
+    const { edges } = this;
+    for (let at = 0; at + 1 < edges.length; at += 1) {
+      let price = 0;
+      for (const pool of pools) price += pool.price[at]!;
+      const until = edges[at + 1]!;
+      let sum = before[edges[at]!]!;
+      for (let minute = edges[at]!; minute < until;) before[(minute += 1)] = sum += price;
+    }
+    before.fill(before[this.scarce]!, this.scarce);
   }
 
   /**
@@ -220,8 +293,7 @@ export class PricedWeek {
    * less what all the seats are worth, that is a lower bound on lateness. What the chains used is left in the pools.
    */
   worth(): number {
-    for (const seat of this.seats) this.sumUp(seat.cost, seat.pools);
-    this.sumUp(this.crewCost, [this.crew]);
+    for (const seat of this.seats) this.sumUp(seat);
     for (const pool of this.pools) pool.used.fill(0);
     let sum = 0;
     for (const chain of this.chains) sum += this.cheapest(chain);
@@ -230,74 +302,80 @@ export class PricedWeek {
     return sum;
   }
 
-  /** Backwards over the pieces: the least that a piece and all after it cost when it begins at a step or later. */
-  private cheapest({ pieces, promise }: Chain): number {
-    const { step, all, crewCost } = this;
-    const last = pieces.length - 1;
-    for (let index = last; index >= 0; index -= 1) {
-      const { length, helper, seat, soonest } = pieces[index]!;
-      const { cost, shut } = seat;
-      const starts = (this.starts[index] ??= new Int32Array(all + 1));
-      const least = (this.least[index] ??= new Float64Array(all + 1));
-      const after = this.least[index + 1]!;
-      const ready = pieces[index + 1]?.ready;
-      least.fill(Infinity, all - length + 1);
+  /** Backwards over the pieces: the least that a piece and all after it cost when it begins at a start or later. */
+  private cheapest({ pieces, way }: Chain): number {
+    const { crew } = this;
+    for (let index = pieces.length - 1; index >= 0; index -= 1) {
+      const { starts, length, helper, seat, next, lateness, least, chosen } = pieces[index]!;
+      const { before } = seat;
+      const after = pieces[index + 1]?.least;
       let lowest = Infinity;
-      let start = -1;
-      for (let at = all - length; at >= soonest; at -= 1) {
-        const end = at + length;
-        if (shut[end]! === shut[at]!) {
-          let sum = cost[end]! - cost[at]!;
-          if (helper) sum += crewCost[at + helper]! - crewCost[at]!;
-          if (ready) sum += after[ready[end]!]!;
-          else if (end * step > promise) sum += end * step - promise;
-          if (sum < lowest) {
-            lowest = sum;
-            start = at;
-          }
+      let best = -1;
+      for (let at = starts.length - 1; at >= 0; at -= 1) {
+        const start = starts[at]!;
+        let sum = before[start + length]! - before[start]!;
+        if (helper) sum += crew.before[start + helper]! - crew.before[start]!;
+        sum += after ? after[next[at]!]! : lateness[at]!;
+        if (sum < lowest) {
+          lowest = sum;
+          best = at;
         }
         least[at] = lowest;
-        starts[at] = start;
+        chosen[at] = best;
       }
     }
-    let before = 0;
-    for (const [index, { seat, ready, length, helper }] of pieces.entries()) {
-      const at = this.starts[index]![ready[before]!]!;
-      for (const pool of seat.pools) this.use(pool, at, at + length);
-      this.use(this.crew, at, at + helper);
-      before = at + length;
+    for (let index = 0, at = 0; index < pieces.length; index += 1) {
+      const { chosen, starts, seat, length, helper, next } = pieces[index]!;
+      const best = chosen[at]!;
+      const start = starts[best]!;
+      way[index] = start;
+      for (const pool of seat.pools) this.use(pool, start, start + length);
+      if (helper) this.use(crew.pools[0]!, start, start + helper);
+      at = next[best]!;
     }
-    return this.least[0]![pieces[0]!.ready[0]!]!;
+    return pieces[0]!.least[0]!;
   }
 
-  private use(pool: Pool, from: number, to: number): void {
+  private use({ used }: Pool, from: number, to: number): void {
+    const { edges, priceAt } = this;
     const end = Math.min(to, this.scarce);
-    for (let at = from; at < end;) {
-      const price = Math.floor(at / STEPS_AT_ONE_PRICE);
-      const next = Math.min(end, (price + 1) * STEPS_AT_ONE_PRICE);
-      pool.used[price]! += next - at;
-      at = next;
+    for (let minute = from, at = priceAt[from]!; minute < end; at += 1) {
+      const next = Math.min(end, edges[at + 1]!);
+      used[at]! += next - minute;
+      minute = next;
     }
   }
 
   /**
    * What more is asked of a pool than it has gets dearer, what lies idle cheaper; never less than nothing. Part of the way
    * taken before is kept, so that prices do not swing to and fro.
+   * @param stride how far, as a share of the way to what is short
+   * @param short how much the bound is said to be too low
+   * @returns false when no price has anywhere to go
    */
-  mendPrices(stride: number, short: number): void {
-    const prices = Math.ceil(this.scarce / STEPS_AT_ONE_PRICE);
+  mendPrices(stride: number, short: number): boolean {
     let square = 0;
-    for (const { used, has, price, way } of this.pools) {
-      for (let at = 0; at < prices; at += 1) {
-        const over = used[at]! - has[at]!;
-        way[at] = over + KEPT * way[at]!;
+    for (const { used, has, price, way } of this.pools)
+      for (let at = 0; at < price.length; at += 1) {
+        way[at] = used[at]! - has[at]! + KEPT * way[at]!;
         if (price[at] === 0 && way[at]! < 0) way[at] = 0;
         square += way[at]! ** 2;
       }
-    }
-    if (square === 0) return;
+    if (square === 0) return false;
     for (const { price, way } of this.pools)
-      for (let at = 0; at < prices; at += 1)
+      for (let at = 0; at < price.length; at += 1)
         price[at] = Math.max(0, price[at]! + (stride * short * way[at]!) / square);
+    return true;
+  }
+
+  /** The middle of each phase on its chain's cheapest way, by phase; jobs without a promise are done after all others. */
+  moments(): Float64Array {
+    const { builder } = this;
+    const moments = new Float64Array(builder.phases.length).fill(this.all);
+    for (const { job, way, pieces } of this.chains)
+      pieces.forEach(({ length }, index) => {
+        moments[builder.firstOf[job]! + index] = way[index]! + length / 2;
+      });
+    return moments;
   }
 }

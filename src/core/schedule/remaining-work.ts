@@ -10,12 +10,13 @@ import {
   linesMissing,
   openHolds,
   planAnswer,
+  promisedFor,
 } from '../ledger/order-state';
 import { type Asking, proceduresAsked } from '../planner/procedures-for';
 import { type AskedOf, askedOfSteps } from '../practice/alone';
 import { skillsOfSteps } from '../practice/skills';
 import type { Phase, Procedure, Step } from '../procedure/types';
-import type { PhaseNeed } from './types';
+import type { PhaseNeed, PromiseCost } from './types';
 
 /** What an open order still needs of the week, by the book; days and hours are laid on later. */
 export interface PhaseNeedOfOrder {
@@ -36,6 +37,9 @@ export interface RemainingWork {
   /** Work on the car has begun: it stands where it stands. */
   begun: boolean;
   promisedFor: string | null;
+  /** The day the customer would like it by, and what a broken promise costs them. */
+  wishedFor?: string | null;
+  cost?: PromiseCost;
   booked: string | null;
   phases: PhaseNeedOfOrder[];
 }
@@ -140,7 +144,8 @@ export function remainingWork(state: OrderState, library: readonly Known[]): Rem
     procedures: proceduresOf(state, library),
     rusty: isRusty(state),
     begun: run !== null && run.done.size > 0,
-    promisedFor: state.intake?.data.promisedFor ?? null,
+    promisedFor: promisedFor(state),
+    ...(state.promise && { wishedFor: state.promise.data.wishedFor, cost: state.promise.data.cost }),
     booked: booking?.data.startsAt ?? null,
     phases,
   };

@@ -1,71 +1,169 @@
-import { drawsFrom } from '../draws';
-import { latenessBound } from './bound';
+import { LatenessBound } from './bound';
 import { earliestPromiseFirst, ordersByWorth } from './first-orders';
-import { placeInOrder, prepareWeek, scoreOfOrder } from './place-jobs';
+import { type AgreedPhase, listOfAgreed } from './as-agreed';
+import { prepareWeek } from './prepare';
+import { repairWindows, searchLists } from './search';
 import type { WeekPlan, WeekProblem } from './types';
+import { type Precedence, WeekBuilder } from './week-builder';
 
 export interface SolvedWeek {
   plan: WeekPlan;
   /** The same week by the rule "earliest promise first": the plan is never worse. */
   rule: WeekPlan;
-  /** No plan is less late than this, minutes; 0 where it was not asked for. */
+  /** No plan is less late than this, weighed minutes; 0 where it was not asked for. */
+  bound: number;
+  /** Nothing is left to gain: the search stopped there. */
+  proven: boolean;
+  tried: number;
+}
+
+/** Phases put by each half of the search, and lists looked at at most: a large week gets fewer lists. */
+const PUTS = 1_800_000;
+const TRIES = 20_000;
+/** Of the lists the share looked at before there is a bound. */
+const BEFORE = 0.2;
+/** And the share looked at from each list that the prices lead to, before the best of them is gone on from. */
+const EACH_FIRST = 0.1;
+/** How warm a search begins: one that is to stay near what it begins from, and one that is to get away from it. */
+const WARMTH = 40;
+const FAR_WARMTH = 140;
+/** A plan so near the bound is the best there is: minutes. */
+const NEAR = 1;
+
+export interface SearchWith {
+  /** The plan agreed last, as far as it still lies ahead. */
+  agreed?: readonly AgreedPhase[];
+  /** 1 is the whole search; less looks at fewer lists. */
+  effort?: number;
+  seed?: number;
+}
+
+/** What one half of the search found. */
+export interface HalfSolved {
+  list: Precedence;
+  cost: number;
+  /** No plan is less late than this, weighed minutes; what is late alone where no prices were asked. */
   bound: number;
   tried: number;
 }
 
-/** Lateness first, then idle lifts. */
-const cost = ({ late, idle }: { late: number; idle: number }) => late + idle * 1e-5;
+/** The best list met so far, and lists tried for it. */
+class BestList {
+  list: Precedence;
+  cost: number;
+  tried = 0;
 
-const TRIES = 3000;
-/** How much worse an order may be, at the beginning, and still be gone on from: minutes. */
-const WARMTH = 40;
-/** How many places a job goes forward or back at most; and the share of changes that move one, the others swap two. */
-const REACH = 10;
-const MOVES = 0.8;
+  constructor(
+    private readonly builder: WeekBuilder,
+    first: Precedence,
+  ) {
+    this.list = first;
+    this.cost = builder.costOfList(first);
+  }
+
+  consider(list: Precedence, cost = this.builder.costOfList(list, 0, this.cost)): void {
+    if (cost < this.cost) [this.list, this.cost] = [list, cost];
+  }
+
+  /** Looks for a better one from the best list, or from another. */
+  search(how: { tries: number; seed: number; enough: number; warmth?: number }, from = this.list): void {
+    const tries = Math.round(how.tries);
+    const found = searchLists(this.builder, from, { warmth: WARMTH, ...how, tries });
+    this.consider(found.list, found.cost);
+    this.tried += found.tried;
+  }
+
+  repair(enough: number): void {
+    const repaired = repairWindows(this.builder, this.list, { enough });
+    this.consider(repaired.list, repaired.cost);
+    this.tried += repaired.tried;
+  }
+}
+
+/** The best list that is known without a search. */
+function bestKnown(builder: WeekBuilder, agreed: readonly AgreedPhase[]): BestList {
+  const { problem } = builder.week;
+  const best = new BestList(builder, builder.listOfJobs(earliestPromiseFirst(problem)));
+  for (const order of ordersByWorth(problem)) best.consider(builder.listOfJobs(order));
+  if (agreed.length) best.consider(listOfAgreed(builder, agreed));
+  return best;
+}
+
+const triesFor = (builder: WeekBuilder, effort: number) =>
+  effort * Math.min(TRIES, PUTS / Math.max(1, builder.phases.length));
+
+/** One half of the search: goes on from the best list that is known. */
+export function searchFromKnown(
+  problem: WeekProblem,
+  { agreed = [], effort = 1, seed = 1 }: SearchWith = {},
+): HalfSolved {
+  const builder = new WeekBuilder(prepareWeek(problem));
+  const best = bestKnown(builder, agreed);
+  const bound = builder.weighedAlone();
+  const tries = triesFor(builder, effort);
+  best.search({ tries, seed, enough: bound + NEAR, warmth: FAR_WARMTH });
+  best.repair(bound + NEAR);
+  return { list: best.list, cost: best.cost, bound, tried: best.tried };
+}
 
 /**
- * Finds a schedule: begins from the best of "earliest promise first" and some orders by worth, and changes who chooses
- * first, one job at a time, keeping what is better and, less and less often, what is a little worse. The same problem
- * and seed give the same answer.
- * @param tries orders looked at
- * @param bounded whether the lower bound is wanted: it takes about a third of the time
+ * The other half: finds a lower bound, goes on from the best list that its prices lead to, and stops where the bound says
+ * that nothing is left to gain.
+ */
+export function searchFromPrices(
+  problem: WeekProblem,
+  { agreed = [], effort = 1, seed = 1 }: SearchWith = {},
+): HalfSolved {
+  const builder = new WeekBuilder(prepareWeek(problem));
+  const best = bestKnown(builder, agreed);
+  const tries = triesFor(builder, effort);
+  // Prices are mended towards a plan: the better it is, the sooner they come to rest.
+  best.search({ tries: tries * BEFORE, seed, enough: builder.weighedAlone() + NEAR });
+  const prices = new LatenessBound(builder, builder.planOf(best.list));
+  const raise = () => {
+    if (best.cost > prices.bound + NEAR) prices.raise(best.cost);
+    for (const { list, cost } of prices.lists) best.consider(list, cost);
+    return prices.bound + NEAR;
+  };
+  const enough = raise();
+  // Lists that lead to different ends: each is followed a little way, the best of them to its end.
+  prices.lists.forEach(({ list }, index) =>
+    best.search({ tries: tries * EACH_FIRST, seed: seed + 2 + index, enough, warmth: FAR_WARMTH }, list),
+  );
+  const left = 1 - BEFORE - EACH_FIRST * prices.lists.length;
+  best.search({ tries: tries * left, seed: seed + 1, enough });
+  best.repair(enough);
+  raise();
+  return { list: best.list, cost: best.cost, bound: prices.bound, tried: best.tried };
+}
+
+/** What both halves come to, as a plan beside the rule's. Where the prices prove theirs the best, the other is not asked. */
+export function solvedWeek(
+  problem: WeekProblem,
+  byPrices: HalfSolved,
+  byKnown: HalfSolved | null,
+): SolvedWeek {
+  const builder = new WeekBuilder(prepareWeek(problem));
+  const better = byKnown && byKnown.cost < byPrices.cost ? byKnown : byPrices;
+  const plan = builder.planOf(better.list);
+  const bound = Math.min(byPrices.bound, plan.weighed);
+  return {
+    plan,
+    rule: builder.planOf(builder.listOfJobs(earliestPromiseFirst(problem))),
+    bound,
+    proven: plan.weighed <= bound + NEAR,
+    tried: byPrices.tried + (byKnown?.tried ?? 0),
+  };
+}
+
+export const isProven = ({ cost, bound }: HalfSolved) => cost <= bound + NEAR;
+
+/**
+ * Finds a schedule: changes who chooses first, one thing at a time, from two beginnings, sets every small window right,
+ * and stops where the bound says that nothing is left to gain. The same problem and seed give the same answer.
  * @returns the best plan met, the rule's plan, and a lower bound on lateness (minutes)
  */
-export function solveWeek(
-  problem: WeekProblem,
-  { tries = TRIES, seed = 1, bounded = true } = {},
-): SolvedWeek {
-  const rulesOrder = earliestPromiseFirst(problem);
-  const week = prepareWeek(problem);
-  const rule = placeInOrder(week, rulesOrder);
-  let [bestOrder, bestCost] = [rulesOrder, cost(rule)];
-  for (const first of ordersByWorth(problem)) {
-    const now = cost(scoreOfOrder(week, first));
-    if (now < bestCost) [bestOrder, bestCost] = [first, now];
-  }
-  let [order, here] = [bestOrder, bestCost];
-  const draw = drawsFrom(seed);
-  const count = order.length;
-  let tried = 0;
-  for (; tried < tries && count > 1; tried += 1) {
-    const warmth = WARMTH * (1 - tried / tries);
-    const changed = [...order];
-    const from = Math.floor(draw() * count);
-    const away = Math.round((draw() * 2 - 1) * REACH);
-    const to = Math.min(count - 1, Math.max(0, from + away));
-    if (from === to) continue;
-    if (draw() < MOVES) {
-      const [moved] = changed.splice(from, 1);
-      changed.splice(to, 0, moved!);
-    } else {
-      [changed[from], changed[to]] = [changed[to]!, changed[from]!];
-    }
-    const limit = here - Math.max(1, warmth) * Math.log(1 - draw());
-    const now = cost(scoreOfOrder(week, changed, limit));
-    if (now > limit) continue;
-    [order, here] = [changed, now];
-    if (now < bestCost) [bestOrder, bestCost] = [changed, now];
-  }
-  const plan = placeInOrder(week, bestOrder);
-  return { plan, rule, bound: bounded ? latenessBound(problem, plan) : 0, tried };
+export function solveWeek(problem: WeekProblem, how: SearchWith = {}): SolvedWeek {
+  const byPrices = searchFromPrices(problem, how);
+  return solvedWeek(problem, byPrices, isProven(byPrices) ? null : searchFromKnown(problem, how));
 }

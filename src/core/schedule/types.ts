@@ -22,18 +22,29 @@ export interface WeekPhase {
   /** Not before this minute, and what it waits for then. */
   notBefore: number;
   waitsFor: string | null;
+  /** Shares of a hundred that what it waits for is there at `notBefore`, a day later, two days later …; absent: it is sure. */
+  comesLate?: readonly number[];
   /** Begins on a later day than the phase before ended: it settles overnight. */
   nextDay: boolean;
   /** Where it stands and who has it already. */
   placeId: string | null;
   techId: string | null;
+  /** The car stands there opened up: nothing else gets onto that place before this phase is done. */
+  blocks?: boolean;
 }
+
+/** What a broken promise costs the customer, in three words: another day is as good, it is planned on, all hangs on it. */
+export type PromiseCost = 'little' | 'some' | 'much';
 
 export interface WeekJob {
   id: string;
   label: string;
   /** The minute by which it is promised; null when nothing is. */
   promise: number | null;
+  /** What it costs when that breaks; `some` where nobody said. */
+  cost?: PromiseCost;
+  /** The minute by which the customer would like it: no promise, and kept where that costs none. */
+  wish?: number | null;
   /** Spread of actual over expected minutes, as a logarithm: one for the job, since its rust is in all of its phases. */
   sdLog: number;
   phases: WeekPhase[];
@@ -76,7 +87,7 @@ export interface WeekProblem {
 
 /** Why a phase starts when it does and not sooner. */
 export interface Because {
-  why: 'at once' | 'waits' | 'overnight' | 'place' | 'tech' | 'helper' | 'pin';
+  why: 'at once' | 'waits' | 'overnight' | 'place' | 'tech' | 'helper' | 'pin' | 'agreed';
   /** The job in the way, or what it waits for. */
   what: string | null;
 }
@@ -98,6 +109,8 @@ export interface WeekPlan {
   ends: Record<string, number>;
   /** Minutes past the promises, over all jobs. */
   late: number;
+  /** The same, each minute counted by what its promise costs: what plans are compared by. */
+  weighed: number;
   /** Minutes the lifts stand empty before their last use. */
   idle: number;
   /** Jobs that end after the planned days. */

@@ -1,4 +1,4 @@
-import { isClosed, isJob } from '@/core/ledger/order-state';
+import { isClosed, isJob, promisedFor } from '@/core/ledger/order-state';
 import { jobTimes, describeRunning } from '@/core/ledger/step-times';
 import { nextThing } from '@/core/ledger/next-thing';
 import { type TapeMark, type TapeMarkId, markNow, tapeOf } from '@/core/ledger/tape';
@@ -49,6 +49,7 @@ export function headOfOrder(file: OrderFile, nowIso: string): HeadOfOrder {
   const end = state.handoffs.at(-1) ?? state.visitClosed ?? state.cancelled;
   const kind =
     intake.orderKind === 'job' ? '' : isJob(state) ? ', next stage' : `, ${intake.orderKind} visit`;
+  const promised = promisedFor(state);
   return {
     orderId: file.id,
     tab: tabOf(vehicle),
@@ -60,7 +61,7 @@ export function headOfOrder(file: OrderFile, nowIso: string): HeadOfOrder {
       odometerText(intake.odometer),
       customer.name,
       `order ${file.number}${kind}`,
-      intake.promisedFor ? `promised ${shopMoment(intake.promisedFor, shop.timeZone)}` : '',
+      promised ? `promised ${shopMoment(promised, shop.timeZone)}` : '',
     ]
       .filter(Boolean)
       .join(' · '),

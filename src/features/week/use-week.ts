@@ -2,33 +2,68 @@
 
 import { type Remote, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
+import type { AgreedPhase } from '@/core/schedule/as-agreed';
+import { isProven } from '@/core/schedule/solve';
 import type { WeekProblem } from '@/core/schedule/types';
-import type { WeekDoors, WorkedWeek } from '@/workers/week.worker';
+import type { WeekDoors, WorkedRePlan, WorkedWeek } from '@/workers/week.worker';
 
-let doors: Remote<WeekDoors> | null = null;
+const worker = () =>
+  wrap<WeekDoors>(new Worker(new URL('../../workers/week.worker.ts', import.meta.url), { type: 'module' }));
 
-function weekDoors(): Remote<WeekDoors> {
-  doors ??= wrap<WeekDoors>(
-    new Worker(new URL('../../workers/week.worker.ts', import.meta.url), { type: 'module' }),
-  );
-  return doors;
+let hands: { one: Remote<WeekDoors>; other: Remote<WeekDoors> } | null = null;
+/** Two workers: each half of the search has a processor of its own. */
+const weekHands = () => (hands ??= { one: worker(), other: worker() });
+
+async function workOut(problem: WeekProblem, agreed: readonly AgreedPhase[]): Promise<WorkedWeek> {
+  const began = performance.now();
+  const { one, other } = weekHands();
+  const known = other.fromKnown(problem, { agreed });
+  const byPrices = await one.fromPrices(problem, { agreed });
+  // Nothing is left to gain: the other half need not be waited for.
+  const worked = await one.plan(problem, byPrices, isProven(byPrices) ? null : await known);
+  return { ...worked, ms: performance.now() - began };
 }
 
-/** A week worked out beside the page; the last answer stands until there is a new one. */
-export function useWorkedWeek(problem: WeekProblem | null): { week: WorkedWeek | null; busy: boolean } {
-  const key = problem ? JSON.stringify(problem) : null;
-  const [worked, setWorked] = useState<{ key: string; week: WorkedWeek } | null>(null);
+/** What a worker answers for a question; the last answer stands until there is a new one. */
+function useAnswer<Question, Answer>(
+  question: Question | null,
+  answer: (question: Question) => Promise<Answer>,
+): { answer: Answer | null; busy: boolean } {
+  const key = question === null ? null : JSON.stringify(question);
+  const [known, setKnown] = useState<{ key: string; answer: Answer } | null>(null);
   useEffect(() => {
     if (key === null) return undefined;
     let current = true;
-    void weekDoors()
-      .plan(JSON.parse(key) as WeekProblem)
-      .then((week) => {
-        if (current) setWorked({ key, week });
-      });
+    void answer(JSON.parse(key) as Question).then((found) => {
+      if (current) setKnown({ key, answer: found });
+    });
     return () => {
       current = false;
     };
-  }, [key]);
-  return { week: key === null ? null : (worked?.week ?? null), busy: key !== null && worked?.key !== key };
+  }, [key, answer]);
+  return {
+    answer: key === null ? null : (known?.answer ?? null),
+    busy: key !== null && known?.key !== key,
+  };
+}
+
+interface Question {
+  problem: WeekProblem;
+  agreed: readonly AgreedPhase[];
+}
+const plan = ({ problem, agreed }: Question) => workOut(problem, agreed);
+const again = ({ problem, agreed }: Question) => weekHands().one.again(problem, [...agreed]);
+
+/** A week worked out beside the page. */
+export function useWorkedWeek(
+  problem: WeekProblem | null,
+  agreed: readonly AgreedPhase[],
+): { week: WorkedWeek | null; busy: boolean } {
+  const { answer, busy } = useAnswer(problem && { problem, agreed }, plan);
+  return { week: answer, busy };
+}
+
+/** The agreed plan held against the week as it is now, and what follows where it slipped; nothing without one. */
+export function useRePlan(problem: WeekProblem, agreed: readonly AgreedPhase[]): WorkedRePlan | null {
+  return useAnswer(agreed.length ? { problem, agreed } : null, again).answer;
 }

@@ -2,134 +2,38 @@
 
 import { useMemo, useState } from 'react';
 import { fromAxis } from '@/core/schedule/calendar';
-import { movesBetween, withHappening } from '@/core/schedule/what-if';
+import type { WeekPlan } from '@/core/schedule/types';
+import { withHappening } from '@/core/schedule/what-if';
 import type { WeekFile } from '@/server/week/problem';
 import { useCommand } from '@/features/transport/use-command';
 import { Loading, Nothing } from '@/ui/states';
 import { Button } from '@/ui/button';
-import { Fold } from '@/ui/fold';
+import { Choice } from '@/ui/choice';
 import { FormErrors } from '@/ui/field';
-import type { WorkedWeek } from '@/workers/week.worker';
+import { Fold } from '@/ui/fold';
 import { PinForm } from './pin-form';
-import { useWorkedWeek } from './use-week';
+import { RePlan } from './re-plan';
+import { SideBySide } from './side-by-side';
+import { useRePlan, useWorkedWeek } from './use-week';
+import { Verdict } from './verdict';
 import { type Happening, WhatIfForm } from './what-if-form';
 import { WeekList } from './week-list';
+import { WeekPeople } from './week-people';
 import { WeekTapes } from './week-tapes';
-import { describeBecause, describeChance, lateText, promisesMissed, whenText, workText } from './week-words';
-
-/** What the week comes to, in one sentence first; how it was worked out is folded below it. */
-function Verdict({ week, file }: { week: WorkedWeek; file: WeekFile }) {
-  const { plan, rule, bound } = week;
-  const gap = Math.max(0, plan.late - bound);
-  const carOf = (id: string) => file.jobs[id]?.car.split(',')[0];
-  const names = plan.after.map(carOf).filter(Boolean);
-  const { promised, missed, worst } = promisesMissed(file.problem, plan, week.chances, file.calendar);
-  return (
-    <div className="max-w-4xl min-w-0 flex-1">
-      <p className="text-2xl leading-tight font-semibold">
-        {missed === 0
-          ? promised === 0
-            ? 'Nothing is promised in these ten days.'
-            : 'Every promise will probably be kept.'
-          : `${missed} of ${promised} ${promised === 1 ? 'promise' : 'promises'} will probably be missed.`}
-        {worst &&
-          ` Worst: ${[file.jobs[worst.jobId]?.number, carOf(worst.jobId)].filter(Boolean).join(' ')}, ${lateText(worst.days)}.`}
-      </p>
-      {names.length > 0 && (
-        <p className="caution mt-2 px-3 py-1.5">After these ten days: {names.join(', ')}.</p>
-      )}
-      {plan.pinsMissed.length > 0 && (
-        <p className="caution mt-2 px-3 py-1.5">
-          A pin could not be kept to the minute:{' '}
-          {plan.pinsMissed.map((pin) => carOf(pin.jobId) ?? pin.jobId).join(', ')}. Something else of it, or
-          whoever stands there, comes first.
-        </p>
-      )}
-      <Fold title="How this was worked out" className="no-print">
-        <p>
-          {plan.late < 1
-            ? 'Counted by the time that 4 of 5 such jobs keep, nothing is late.'
-            : `Counted by the time that 4 of 5 such jobs keep, ${workText(plan.late)} are late in all.`}{' '}
-          {rule.late - plan.late > 1
-            ? `Earliest promise first would come to ${workText(rule.late)}.`
-            : 'Earliest promise first does as well.'}{' '}
-          {gap < 1
-            ? 'No plan does better.'
-            : `No plan can get under ${workText(bound)}; this one is within ${workText(gap)} of that.`}{' '}
-          Lifts idle {workText(plan.idle)} before their last job. Worked out in {(week.ms / 1000).toFixed(1)}{' '}
-          s.
-        </p>
-      </Fold>
-    </div>
-  );
-}
-
-/** Each week beside the other, job by job; nothing is changed by looking. */
-function SideBySide({
-  before,
-  after,
-  file,
-  problems,
-}: {
-  before: WorkedWeek;
-  after: WorkedWeek;
-  file: WeekFile;
-  problems: { before: WeekFile['problem']; after: WeekFile['problem'] };
-}) {
-  const moves = movesBetween({ problem: problems.before, ...before }, { problem: problems.after, ...after });
-  const cell = (end: number | null, holds: number | null) =>
-    end === null
-      ? 'not there'
-      : `${whenText(file.calendar, end, true)}${holds === null ? '' : `, ${describeChance(holds)}`}`;
-  return (
-    <>
-      <p className="text-lg">
-        Late in all: <strong>{workText(before.plan.late)}</strong> as it stands,{' '}
-        <strong>{workText(after.plan.late)}</strong> then.
-      </p>
-      <table className="mt-2 w-full text-left">
-        <thead>
-          <tr className="border-b border-ink">
-            <th className="py-1 pr-4">Car</th>
-            <th className="py-1 pr-4">As it stands</th>
-            <th className="py-1">Then</th>
-          </tr>
-        </thead>
-        <tbody>
-          {moves.map((move) => (
-            <tr key={move.jobId} className="border-b border-rule">
-              <td className="py-1.5 pr-4 font-semibold">{move.label.split(',')[0]}</td>
-              <td className="figure py-1.5 pr-4">{cell(move.endBefore, move.holdsBefore)}</td>
-              <td
-                className={`figure py-1.5 ${(move.endAfter ?? 0) > (move.endBefore ?? Infinity) ? 'font-semibold text-danger' : ''}`}
-              >
-                {cell(move.endAfter, move.holdsAfter)}
-              </td>
-            </tr>
-          ))}
-          {!moves.length && (
-            <tr>
-              <td colSpan={3} className="py-2 text-soft">
-                It moves nothing: the plan has room for it.
-              </td>
-            </tr>
-          )}
-        </tbody>
-      </table>
-    </>
-  );
-}
+import { describeBecause, whenText, workText } from './week-words';
 
 /** The week: planned by the shop's own numbers, looked at, tried against what might happen, agreed. */
 export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boolean; mayAsk: boolean }) {
   const { problem, calendar, jobs } = file;
-  const { week, busy } = useWorkedWeek(problem);
+  const { week: anew, busy } = useWorkedWeek(problem, file.agreed);
+  const again = useRePlan(problem, file.agreed);
+  const [shown, setShown] = useState<'agreed' | 'anew'>('agreed');
   const [happening, setHappening] = useState<Happening | null>(null);
   const other = useMemo(
     () => (happening ? withHappening(problem, happening.whatIf) : null),
     [problem, happening],
   );
-  const { week: then, busy: busyThen } = useWorkedWeek(other);
+  const { week: then, busy: busyThen } = useWorkedWeek(other, file.agreed);
   const [chosen, setChosen] = useState<string | null>(null);
   const accept = useCommand('week.accept');
   const wait = useCommand('week.wait');
@@ -147,12 +51,13 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
     }
   };
   const job = problem.jobs.find((one) => one.id === chosen);
-  const agree = (plan: WorkedWeek) =>
+  const agree = (plan: WeekPlan) =>
     accept.send({
-      slots: plan.plan.placed.map((placed) => ({
+      slots: plan.placed.map((placed) => ({
         jobId: placed.jobId,
         phaseId: placed.phaseId,
         personId: placed.techId,
+        helperId: placed.helperId,
         placeId: placed.placeId,
         startsAt: fromAxis(calendar, placed.start),
         endsAt: fromAxis(calendar, placed.end, true),
@@ -160,7 +65,10 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
     });
   const shared = { calendar, jobs, chosen, onChoose: setChosen };
   if (!problem.jobs.length) return <Nothing>Nothing is open and nothing comes back: take a car in.</Nothing>;
-  if (!week)
+  // An agreed plan stands until another is agreed; what is planned anew is looked at beside it.
+  const agreed = file.agreed.length > 0 && shown === 'agreed';
+  const week = agreed ? again && anew && { ...anew, ...again } : anew;
+  if (!week || !anew)
     return (
       <p className="py-10 text-lg" role="status">
         Planning the week…
@@ -171,24 +79,59 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
   return (
     <div className="grid gap-6">
       <div className="flex flex-wrap items-start justify-between gap-4">
-        <Verdict week={week} file={file} />
-        {isLead && (
+        <Verdict plan={week.plan} chances={week.chances} anew={anew} file={file} />
+        {isLead && !(agreed && !again?.slips.length) && (
           <Button
             weight="pen"
             className="no-print"
             disabled={accept.busy || busy}
-            onClick={() => void agree(week)}
+            onClick={() => void agree(week.plan)}
           >
-            {file.agreed.length ? 'Agree this plan anew' : 'Agree this plan'}
+            {!file.agreed.length
+              ? 'Agree this plan'
+              : agreed
+                ? 'Agree it as planned from now'
+                : 'Agree this plan anew'}
           </Button>
         )}
       </div>
+      <div className="md:hidden">
+        <WeekPeople problem={problem} plan={week.plan} calendar={calendar} jobs={jobs} days={5} />
+      </div>
+      {file.agreed.length > 0 && (
+        <div className="no-print grid gap-3">
+          <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
+            <Choice
+              label="Which plan is shown"
+              options={[
+                ['agreed', 'As agreed, from now'],
+                ['anew', 'Planned anew'],
+              ]}
+              value={shown}
+              onValue={setShown}
+            />
+            {again && (
+              <p className="text-soft">
+                {again.plan.late - anew.plan.late > 30
+                  ? `Planned anew, ${workText(again.plan.late - anew.plan.late)} less would be late; more would be moved.`
+                  : 'Planned anew, nothing to speak of would be gained.'}
+              </p>
+            )}
+          </div>
+          {agreed && again && <RePlan again={again} file={file} mayCall={mayAsk} />}
+        </div>
+      )}
       {busy && <Loading>Something changed: planning again…</Loading>}
-      <WeekTapes problem={problem} plan={week.plan} {...shared} label="The week, place by place" />
-      <p className="-mt-3 text-sm text-soft">
+      <div className="max-md:hidden">
+        <WeekTapes problem={problem} plan={week.plan} {...shared} label="The week, place by place" />
+      </div>
+      <p className="-mt-3 text-sm text-soft max-md:hidden">
         Thick: what half such jobs take. Thin: what four in five keep. Oxide: past its promise. Grey days: the
         rack is not to be had.
       </p>
+      <Fold title="By person" className="border-b border-rule max-md:hidden">
+        <WeekPeople problem={problem} plan={week.plan} calendar={calendar} jobs={jobs} days={5} />
+      </Fold>
       <div className="grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,1fr)_26rem]">
         <div className="min-w-0">
           <WeekList problem={problem} week={week} {...shared} />

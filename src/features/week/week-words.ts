@@ -32,6 +32,8 @@ export function describeBecause(because: Because, problem: WeekProblem): string 
       return 'waits for a second pair of hands';
     case 'pin':
       return 'pinned there by hand';
+    case 'agreed':
+      return null;
   }
 }
 

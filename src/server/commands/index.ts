@@ -69,6 +69,7 @@ import { planPropose } from './plan.propose';
 import { procedureRelease } from './procedure.release';
 import { procedureSave } from './procedure.save';
 import { queuedDiscard } from './queued.discard';
+import { promiseGive } from './promise.give';
 import { proposalAnswer } from './proposal.answer';
 import { quoteAnswer } from './quote.answer';
 import { quoteMake } from './quote.make';
@@ -206,6 +207,7 @@ export const HANDLERS: { [N in CommandName]: Handler<N> } = {
   'plan.propose': planPropose,
   'procedure.save': procedureSave,
   'queued.discard': queuedDiscard,
+  'promise.give': promiseGive,
   'proposal.answer': proposalAnswer,
   'quote.answer': quoteAnswer,
   'quote.make': quoteMake,

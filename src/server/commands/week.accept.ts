@@ -8,11 +8,12 @@ export const weekAccept = handle('week.accept', {
     await ctx.tx.run('DELETE FROM week_slot');
     for (const slot of slots) {
       await ctx.tx.run(
-        'INSERT INTO week_slot (job_id, phase_id, person_id, place_id, starts_at, ends_at) VALUES (?, ?, ?, ?, ?, ?)',
+        'INSERT INTO week_slot (job_id, phase_id, person_id, helper_id, place_id, starts_at, ends_at) VALUES (?, ?, ?, ?, ?, ?, ?)',
         [
           slot.jobId,
           slot.phaseId,
           slot.personId,
+          slot.helperId ?? null,
           slot.placeId,
           new Date(slot.startsAt),
           new Date(slot.endsAt),

@@ -94,7 +94,8 @@ export const SHOP_TABLES = [
   {
     name: 'week_slot',
     key: 'job_id, phase_id',
-    columns: 'job_id phase_id person_id place_id starts_at ends_at',
+    columns: 'job_id phase_id person_id helper_id place_id starts_at ends_at',
+    since: 'helper_id',
   },
   { name: 'week_pin', key: 'job_id, phase_id', columns: 'job_id phase_id person_id place_id starts_at' },
   { name: 'week_wait', key: 'job_id', columns: 'job_id until_day words' },

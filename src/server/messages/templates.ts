@@ -9,6 +9,7 @@ export const STAGE_TITLES: Record<MessageStage, string> = {
   overdue: 'Overdue',
   link: 'The customer’s page',
   corrected: 'After a correction',
+  promise: 'A promise that changed',
 };
 
 /** The subject a mail goes out under. */
@@ -20,6 +21,7 @@ export const subjectOf = (stage: MessageStage, shop: string): string =>
       overdue: 'overdue',
       link: 'your car’s page',
       corrected: 'a corrected record',
+      promise: 'another time for your car',
     }[stage]
   }`;
 
@@ -47,6 +49,10 @@ const FIRST_WORDS: Record<MessageStage, Record<Channel, string>> = {
   corrected: {
     text: '{shop}: the record of your {car} was corrected: {why} What you signed is kept; a new version lies with us for you.',
     mail: 'Good day,\n\nthe record of your {car}, order {order}, was corrected after you signed it: {why}\nWhat you signed is kept as it was; the corrected version lies beside it.\n\n{shop}',
+  },
+  promise: {
+    text: '{shop}: {why}',
+    mail: 'Good day,\n\n{why}\nCall us if that does not suit you.\n\n{shop}',
   },
 };
 

@@ -1,6 +1,6 @@
 import 'server-only';
 import { type SmallPart, addedUp } from '@/core/procedure/small-parts';
-import { latestPlan } from '@/core/ledger/order-state';
+import { latestPlan, promisedFor } from '@/core/ledger/order-state';
 import { db } from '../database';
 import { bookOfPlan, expectedLabor } from './labor';
 import type { OrderFile } from './order';
@@ -101,7 +101,7 @@ export async function quoteStart(file: OrderFile, anew: boolean): Promise<QuoteS
   return {
     lines: lines.length ? lines : [{ text: '', cents: 0, minutes: 60 }],
     depositCents: before?.depositCents || null,
-    promisedFor: before ? before.promisedFor : state.intake!.data.promisedFor,
+    promisedFor: before ? before.promisedFor : promisedFor(state),
     unknown: before ? before.unknown : UNKNOWN,
     told,
     small: addedUp(book.map((one) => one.small)),

@@ -3,6 +3,7 @@ import { expectLabor } from '@/core/labor/expect';
 import type { OpenHours, WorkCalendar } from '@/core/schedule/calendar';
 import { addDays, morningOf, toAxis, weekdayOf, workCalendar } from '@/core/schedule/calendar';
 import type { RemainingWork, PhaseNeedOfOrder } from '@/core/schedule/remaining-work';
+import type { AgreedPhase } from '@/core/schedule/as-agreed';
 import type { Pin, WeekJob, WeekPhase, WeekPlace, WeekProblem } from '@/core/schedule/types';
 import { type Alone, type AskedOf, skillsMissing } from '@/core/practice/alone';
 import { shopDay } from '@/core/units/shop-time';
@@ -21,14 +22,17 @@ export interface WeekFile {
   jobs: Record<string, WeekJobFacts>;
   waits: Record<string, { untilDay: string; words: string }>;
   /** What was agreed last, by job and phase. */
-  agreed: { jobId: string; phaseId: string; startsAt: string; endsAt: string }[];
+  agreed: AgreedPhase[];
 }
 export interface WeekJobFacts {
   orderId: string | null;
   number: number | null;
   car: string;
   customer: string;
+  /** Where the customer is reached; null where nothing is known. */
+  phone: string | null;
   promisedFor: string | null;
+  wishedFor: string | null;
   kind: 'job' | 'visit' | 'come-back' | 'rush';
   /** What the hours rest on. */
   hours: string;
@@ -50,12 +54,13 @@ interface OrderRow {
   label: string;
   platform: string;
   name: string;
+  phone: string | null;
   worker: string | null;
 }
 
 const openOrders = (tx: Db) =>
   tx.rows<OrderRow>(
-    `SELECT week_need.order_id, need, work_order.number, work_order.kind, place, label, platform, contact.name,
+    `SELECT week_need.order_id, need, work_order.number, work_order.kind, place, label, platform, contact.name, contact.phone,
             (SELECT person_id FROM clock_now WHERE clock_now.order_id = week_need.order_id
               ORDER BY from_at DESC LIMIT 1) AS worker
        FROM week_need
@@ -191,9 +196,13 @@ export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
     tx.rows<Row<'week_rush', 'id' | 'label' | 'minutes' | 'needs_lift' | 'promised_for'>>(
       'SELECT id, label, minutes, needs_lift, promised_for FROM week_rush WHERE NOT closed',
     ),
-    tx.rows<Row<'week_slot', 'job_id' | 'phase_id' | 'starts_at' | 'ends_at'>>(
-      'SELECT job_id, phase_id, starts_at, ends_at FROM week_slot WHERE ends_at >= ?',
-      [now],
+    tx.rows<
+      Row<
+        'week_slot',
+        'job_id' | 'phase_id' | 'person_id' | 'helper_id' | 'place_id' | 'starts_at' | 'ends_at'
+      >
+    >(
+      'SELECT job_id, phase_id, person_id, helper_id, place_id, starts_at, ends_at FROM week_slot ORDER BY starts_at',
     ),
   ]);
   const [due, alone] = await Promise.all([comingBack(tx, addDays(today, 14)), whoMayAlone(tx, now)]);
@@ -222,8 +231,11 @@ export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
     agreed: slots.map((row) => ({
       jobId: row.job_id,
       phaseId: row.phase_id,
-      startsAt: row.starts_at.toISOString(),
-      endsAt: row.ends_at.toISOString(),
+      techId: row.person_id,
+      helperId: row.helper_id,
+      placeId: row.place_id,
+      start: toAxis(calendar, row.starts_at),
+      end: toAxis(calendar, row.ends_at),
     })),
     problem: {
       dayMinutes: calendar.dayMinutes,
@@ -243,7 +255,13 @@ export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
   const promise = (instant: string | null) => (instant ? toAxis(calendar, instant) : null);
   for (const order of orders) {
     const job = await jobOf(tx, order, calendar, gone, waitOf.get(order.order_id));
-    file.problem.jobs.push({ ...job.job, promise: promise(order.need.promisedFor) });
+    const { wishedFor, cost } = order.need;
+    file.problem.jobs.push({
+      ...job.job,
+      promise: promise(order.need.promisedFor),
+      wish: wishedFor ? morningOf(calendar, addDays(wishedFor, 1)) : null,
+      ...(cost && { cost }),
+    });
     file.jobs[order.order_id] = job.facts;
   }
   for (const row of due) {
@@ -257,6 +275,8 @@ export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
         morningOf(calendar, addDays(dayText(row.latest_on ?? row.due_on), 1)),
       ),
       sdLog: COME_BACK_SPREAD,
+      // It fits into the gaps: another day is as good as long as its own is not over.
+      cost: 'little',
       phases: [plainPhase('visit', 'Come-back', COME_BACK_MINUTES, { notBefore: from, waitsFor: 'its day' })],
     });
     file.jobs[id] = {
@@ -264,7 +284,9 @@ export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
       number: null,
       car: row.label,
       customer: row.name,
+      phone: null,
       promisedFor: null,
+      wishedFor: null,
       kind: 'come-back',
       hours: 'a come-back due now',
     };
@@ -287,7 +309,9 @@ export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
       number: null,
       car: row.label,
       customer: '',
+      phone: null,
       promisedFor: row.promised_for.toISOString(),
+      wishedFor: null,
       kind: 'rush',
       hours: 'as typed',
     };
@@ -338,6 +362,8 @@ async function jobOf(
       notBefore,
       waitsFor,
       placeId: stands,
+      // Opened up it cannot be rolled away: nothing else gets onto its place.
+      blocks: stands !== null,
       techId: need.begun && index === 0 ? order.worker : null,
     });
   });
@@ -348,7 +374,9 @@ async function jobOf(
       number: order.number,
       car: order.label,
       customer: order.name,
+      phone: order.phone || null,
       promisedFor: need.promisedFor,
+      wishedFor: need.wishedFor ?? null,
       kind: order.kind === 'job' || order.kind === 'next-stage' ? 'job' : 'visit',
       hours: labor.jobs ? `${labor.jobs} jobs: ${labor.from}` : 'the book, no past jobs yet',
     },

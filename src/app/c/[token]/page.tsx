@@ -1,3 +1,4 @@
+import { promisedFor } from '@/core/ledger/order-state';
 import type { Metadata } from 'next';
 import { connection } from 'next/server';
 import type { ExtraStands } from '@/core/ledger/extras';
@@ -42,7 +43,7 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
   const { file, quote, packet, plan } = page;
   const { currency, timeZone } = file.shop;
   const photos = `/api/c/${token}/photos`;
-  const intake = file.state.intake!.data;
+  const promised = promisedFor(file.state);
   const section = 'mt-7 border-t-2 border-ink pt-2';
   return (
     <OwnDoor token={token}>
@@ -58,7 +59,7 @@ export default async function CustomerPage({ params }: { params: Promise<{ token
         <h1 className="text-4xl">{file.vehicle.label}</h1>
         <p className="text-soft">
           {file.vehicle.plate} · order {file.number}
-          {intake.promisedFor && !page.closed ? ` · promised ${longDay(intake.promisedFor, timeZone)}` : ''}
+          {promised && !page.closed ? ` · promised ${longDay(promised, timeZone)}` : ''}
         </p>
         <div className="mt-3">
           <SmallTape marks={tapeOf(file.state)} />

@@ -66,6 +66,20 @@ export interface AgreementData {
   witness: string | null;
 }
 
+/** What a broken promise costs the customer, as the shop knows it. */
+export const PROMISE_COSTS = ['little', 'some', 'much'] as const;
+export const TOLD_WAYS = ['by phone', 'in the shop', 'by message'] as const;
+export interface PromiseData {
+  /** The moment it is promised for from now on; null when nothing is. */
+  promisedFor: string | null;
+  /** The day the customer would like it by, which is no promise. */
+  wishedFor: string | null;
+  cost: (typeof PROMISE_COSTS)[number];
+  /** How and in which words the customer was told; null where what they were told stays as it was. */
+  told: { how: (typeof TOLD_WAYS)[number]; words: string } | null;
+  reason: string;
+}
+
 export const DOUBT_KINDS = [
   'copied',
   'digits',
@@ -209,6 +223,7 @@ export interface WheelsData {
 export interface ArrivalEntries {
   intake: IntakeData;
   agreement: AgreementData;
+  promise: PromiseData;
   place: { place: string | null };
   heights: HeightsData;
   measure: MeasureData;

@@ -1,0 +1,166 @@
+/** Bookings at one moment, to go back to. */
+export interface BookingsKept {
+  starts: Int32Array;
+  ends: Int32Array;
+  owners: Int16Array;
+  counts: Int32Array;
+  loads: Int32Array;
+}
+
+/** Nobody has it: it is closed, or they are away. */
+export const AWAY = -1;
+
+/**
+ * What places and people are booked for: for each of these seats spans of the axis that never overlap, in order. All of
+ * them lie in a few typed arrays, since a search copies them thousands of times.
+ */
+export class Bookings {
+  private readonly base: Int32Array;
+  private readonly starts: Int32Array;
+  private readonly ends: Int32Array;
+  private readonly owners: Int16Array;
+  private readonly counts: Int32Array;
+  /** Minutes booked for work, by seat. */
+  readonly loads: Int32Array;
+
+  /** @param capacities how many spans each seat can have at most */
+  constructor(capacities: readonly number[]) {
+    this.base = new Int32Array(capacities.length);
+    let all = 0;
+    capacities.forEach((capacity, seat) => {
+      this.base[seat] = all;
+      all += capacity;
+    });
+    this.starts = new Int32Array(all);
+    this.ends = new Int32Array(all);
+    this.owners = new Int16Array(all);
+    this.counts = new Int32Array(capacities.length);
+    this.loads = new Int32Array(capacities.length);
+  }
+
+  copy(): BookingsKept {
+    const { starts, ends, owners, counts, loads } = this;
+    return {
+      starts: starts.slice(),
+      ends: ends.slice(),
+      owners: owners.slice(),
+      counts: counts.slice(),
+      loads: loads.slice(),
+    };
+  }
+
+  copyInto(kept: BookingsKept): void {
+    kept.starts.set(this.starts);
+    kept.ends.set(this.ends);
+    kept.owners.set(this.owners);
+    kept.counts.set(this.counts);
+    kept.loads.set(this.loads);
+  }
+
+  backTo(kept: BookingsKept): void {
+    this.starts.set(kept.starts);
+    this.ends.set(kept.ends);
+    this.owners.set(kept.owners);
+    this.counts.set(kept.counts);
+    this.loads.set(kept.loads);
+  }
+
+  /** The first span of a seat that ends after a minute. */
+  private firstAfter(seat: number, minute: number): number {
+    const { ends } = this;
+    let low = this.base[seat]!;
+    let high = low + this.counts[seat]!;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (ends[middle]! <= minute) low = middle + 1;
+      else high = middle;
+    }
+    return low;
+  }
+
+  private endOf(seat: number): number {
+    return this.base[seat]! + this.counts[seat]!;
+  }
+
+  /** The first minute not before `from` at which `length` minutes are free. */
+  nextFree(seat: number, from: number, length: number): number {
+    const { starts, ends } = this;
+    const end = this.endOf(seat);
+    let start = from;
+    for (let at = this.firstAfter(seat, from); at < end; at += 1) {
+      if (starts[at]! >= start + length) return start;
+      start = ends[at]!;
+    }
+    return start;
+  }
+
+  isFree(seat: number, from: number, length: number): boolean {
+    const at = this.firstAfter(seat, from);
+    return at >= this.endOf(seat) || this.starts[at]! >= from + length;
+  }
+
+  /** Who has a seat at some minute of a span; null when it is free, or away. */
+  ownerIn(seat: number, from: number, length: number): number | null {
+    const end = this.endOf(seat);
+    for (let at = this.firstAfter(seat, from); at < end && this.starts[at]! < from + length; at += 1)
+      if (this.owners[at] !== AWAY) return this.owners[at]!;
+    return null;
+  }
+
+  /** Books a free span. */
+  take(seat: number, start: number, end: number, owner: number): void {
+    if (end <= start) return;
+    const { starts, ends, owners } = this;
+    const at = this.firstAfter(seat, start);
+    const last = this.endOf(seat);
+    // Most spans go in near the end: shifting by hand is quicker than a copy.
+    for (let index = last; index > at; index -= 1) {
+      starts[index] = starts[index - 1]!;
+      ends[index] = ends[index - 1]!;
+      owners[index] = owners[index - 1]!;
+    }
+    starts[at] = start;
+    ends[at] = end;
+    owners[at] = owner;
+    this.counts[seat]! += 1;
+    if (owner !== AWAY) this.loads[seat]! += end - start;
+  }
+
+  /** Minutes of a span in which a seat is booked or away. */
+  takenIn(seat: number, from: number, to: number): number {
+    const end = this.endOf(seat);
+    let taken = 0;
+    for (let at = this.firstAfter(seat, from); at < end && this.starts[at]! < to; at += 1)
+      taken += Math.min(to, this.ends[at]!) - Math.max(from, this.starts[at]!);
+    return taken;
+  }
+
+  /** Minutes without a job from the beginning to the last one; time away counts as closed, not idle. */
+  idle(seat: number): number {
+    let [idle, last, closed] = [0, 0, 0];
+    const end = this.endOf(seat);
+    for (let at = this.base[seat]!; at < end; at += 1) {
+      const [from, to] = [this.starts[at]!, this.ends[at]!];
+      if (this.owners[at] === AWAY) {
+        closed += to - from;
+        continue;
+      }
+      idle += Math.max(0, from - last - closed);
+      last = to;
+      closed = 0;
+    }
+    return idle;
+  }
+}
+
+/** Days that follow each other, as spans of the axis. */
+export function spansOfDays(days: readonly number[], dayMinutes: number): [number, number][] {
+  const sorted = [...new Set(days)].sort((a, b) => a - b);
+  const spans: [number, number][] = [];
+  for (const day of sorted) {
+    const last = spans[spans.length - 1];
+    if (last && last[1] === day * dayMinutes) last[1] += dayMinutes;
+    else spans.push([day * dayMinutes, (day + 1) * dayMinutes]);
+  }
+  return spans;
+}

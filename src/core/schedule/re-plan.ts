@@ -1,0 +1,181 @@
+import {
+  type AgreedPhase,
+  type Slip,
+  keepingAgreed,
+  listOfAgreed,
+  phaseKey,
+  planAsAgreed,
+  slipsOf,
+} from './as-agreed';
+import { type PreparedWeek, prepareWeek } from './prepare';
+import { searchLists } from './search';
+import type { Because, WeekPlan, WeekProblem } from './types';
+import { type Precedence, WeekBuilder } from './week-builder';
+
+/** What keeping a promise would cost others. */
+export interface KeepingIt {
+  /** It would be done by its promise then; false where that cannot be at all. */
+  can: boolean;
+  /** Promises that would break instead, and the minutes all would be later together. */
+  breaks: string[];
+  laterBy: number;
+}
+
+/** A promise that does not hold any more: somebody is to be called. */
+export interface PromiseChanged {
+  jobId: string;
+  promise: number;
+  /** The minute by which it is done now. */
+  now: number;
+  /** What held it up most. */
+  because: Because;
+  keeping: KeepingIt;
+}
+
+export interface RePlanned {
+  plan: WeekPlan;
+  /** What of the agreed plan could not be kept; nothing when it still holds, and then nothing changes. */
+  slips: Slip[];
+  /** Phases that begin at another minute, with somebody else or elsewhere. */
+  moved: { jobId: string; phaseId: string; from: AgreedPhase }[];
+  changed: PromiseChanged[];
+}
+
+/** Each broken promise counts like a day of being late: rather one car late by two days than two by one. */
+const BROKEN_COUNTS = 1;
+/** Phases put in all while lists are looked at, and lists looked at at most. */
+const PUTS = 150_000;
+const TRIES = 2_500;
+/** Lists looked at to see what keeping one promise costs. */
+const TRIES_KEEPING = 60;
+/** Looking for a better list begins this warm: as good as agreed is left alone. */
+const WARMTH = 15;
+
+const brokenIn = (problem: WeekProblem, plan: WeekPlan) =>
+  problem.jobs.filter((job) => job.promise !== null && plan.ends[job.id]! > job.promise).map((job) => job.id);
+
+/** What held a job up most: what the phase that lost most time before it began waited for. */
+function mostHeldUp(plan: WeekPlan, jobId: string): Because {
+  let [before, most] = [0, 0];
+  let because: Because = { why: 'at once', what: null };
+  for (const phase of plan.placed.filter((one) => one.jobId === jobId)) {
+    const counts = phase.because.why !== 'at once' && phase.because.why !== 'agreed';
+    if (counts && phase.start - before > most) [most, because] = [phase.start - before, phase.because];
+    before = phase.end;
+  }
+  return because;
+}
+
+/** The same list with a job before all others but those that are held. */
+function withJobFirst(builder: WeekBuilder, list: Precedence, job: number): Precedence {
+  const head = builder.heldPhases();
+  if (builder.week.held[job]) return list;
+  const own = Array.from(list).filter((phase) => builder.jobOf[phase] === job);
+  const rest = Array.from(list).filter((phase) => builder.jobOf[phase] !== job);
+  return Int32Array.from([...rest.slice(0, head), ...own, ...rest.slice(head)]);
+}
+
+/** What it would cost to keep one promise that breaks. */
+function keeping(
+  builder: WeekBuilder,
+  list: Precedence,
+  plan: WeekPlan,
+  job: number,
+  seed: number,
+): KeepingIt {
+  const { problem } = builder.week;
+  const { id, promise } = problem.jobs[job]!;
+  const first = withJobFirst(builder, list, job);
+  const alone = builder.planOf(first);
+  if (alone.ends[id]! > promise!) return { can: false, breaks: [], laterBy: 0 };
+  // Others are set right around it; should it break again by that, it stands as it was put first.
+  const better = searchLists(builder, first, { tries: TRIES_KEEPING, seed, enough: 0, warmth: 1 });
+  const set = builder.planOf(better.list);
+  const then = set.ends[id]! <= promise! ? set : alone;
+  const before = brokenIn(problem, plan);
+  return {
+    can: true,
+    breaks: brokenIn(problem, then).filter((one) => !before.includes(one)),
+    laterBy: Math.max(0, Math.round(then.late - plan.late)),
+  };
+}
+
+/** Jobs go back to their agreed hour, people and place wherever that makes nothing later. */
+function backToAgreed(
+  week: PreparedWeek,
+  agreed: readonly AgreedPhase[],
+  list: Precedence,
+  perBroken: number,
+): PreparedWeek {
+  const keeps = new Set<number>();
+  const make = () => keepingAgreed(week, agreed, (job) => keeps.has(job));
+  let kept = week;
+  let cost = new WeekBuilder(week, perBroken).costOfList(list);
+  for (const job of week.problem.jobs.keys()) {
+    keeps.add(job);
+    const tried = make();
+    const then = new WeekBuilder(tried, perBroken).costOfList(list, 0, cost + 1);
+    if (then <= cost + 1) {
+      kept = tried;
+      cost = Math.min(cost, then);
+    } else keeps.delete(job);
+  }
+  return kept;
+}
+
+/**
+ * Plans again from now when something slipped: as few promises change as can be, then as little lateness as can be, and
+ * what need not move stays at its agreed hour. When nothing slipped, nothing changes.
+ * @param agreed the plan agreed last, on today's axis
+ * @returns the plan from now on, what slipped, what moved, and for each promise that breaks what keeping it would cost
+ * (minutes)
+ */
+export function rePlan(problem: WeekProblem, agreed: readonly AgreedPhase[], seed = 1): RePlanned {
+  const week = prepareWeek(problem);
+  const slips = slipsOf(week, agreed);
+  if (!slips.length) return { plan: planAsAgreed(week, agreed), slips, moved: [], changed: [] };
+  const perBroken = BROKEN_COUNTS * problem.dayMinutes;
+  const pushed = new WeekBuilder(
+    keepingAgreed(week, agreed, () => true),
+    perBroken,
+  );
+  const asAgreed = listOfAgreed(pushed, agreed);
+  let [builder, list] = [pushed, asAgreed];
+  const cost = pushed.costOfList(asAgreed);
+  const free = new WeekBuilder(week, perBroken);
+  const enough = free.least + 1;
+  if (cost > enough) {
+    const tries = Math.min(TRIES, Math.round(PUTS / Math.max(1, free.phases.length)));
+    const found = searchLists(free, listOfAgreed(free, agreed), { tries, seed, enough, warmth: WARMTH });
+    if (found.cost < cost - 1) {
+      list = found.list;
+      builder = new WeekBuilder(backToAgreed(week, agreed, list, perBroken), perBroken);
+    }
+  }
+  const plan = builder.planOf(list);
+  const was = new Map(agreed.map((one) => [phaseKey(one), one]));
+  return {
+    plan,
+    slips,
+    moved: plan.placed.flatMap((placed) => {
+      const from = was.get(phaseKey(placed));
+      if (!from) return [];
+      const same =
+        from.start === placed.start && from.techId === placed.techId && from.placeId === placed.placeId;
+      return same ? [] : [{ jobId: placed.jobId, phaseId: placed.phaseId, from }];
+    }),
+    changed: problem.jobs.flatMap((job, index) => {
+      const now = plan.ends[job.id]!;
+      if (job.promise === null || now <= job.promise) return [];
+      return [
+        {
+          jobId: job.id,
+          promise: job.promise,
+          now,
+          because: mostHeldUp(plan, job.id),
+          keeping: keeping(free, list, plan, index, seed),
+        },
+      ];
+    }),
+  };
+}

@@ -1,0 +1,464 @@
+import { AWAY, Bookings, type BookingsKept, spansOfDays } from './bookings';
+import { type PreparedPhase, type PreparedWeek, nextDayOf } from './prepare';
+import type { Because, Pin, PlacedPhase, WeekPlan } from './types';
+
+/** Phases by number, in the order in which they choose their place, tech and hour. */
+export type Precedence = Int32Array;
+
+/** At so many phases of the list the bookings are kept, to go on from there. */
+const KEPT_EVERY = 4;
+/** A minute past a wish counts next to nothing beside one past a promise; and being done soon decides between equals. */
+const WISH_COUNTS = 0.02;
+const END_COUNTS = 0.000_001;
+
+interface Kept {
+  bookings: BookingsKept;
+  cost: number;
+}
+
+/** How many answers are remembered for phases that may have the same seats. */
+const ANSWERS = 8;
+
+/**
+ * When phases that may have the same seats got them. Bookings only become more while a week is built: what asks for no
+ * less, from no sooner on, gets its seat no sooner either.
+ */
+class SeatAnswers {
+  private readonly from = new Int32Array(ANSWERS);
+  private readonly length = new Int32Array(ANSWERS);
+  private readonly start = new Int32Array(ANSWERS);
+  private count = 0;
+
+  forget(): void {
+    this.count = 0;
+  }
+
+  /** The minute before which a phase need not look. */
+  notBefore(from: number, length: number): number {
+    let least = from;
+    for (let at = 0; at < this.count; at += 1)
+      if (this.from[at]! <= from && this.length[at]! <= length && this.start[at]! > least)
+        least = this.start[at]!;
+    return least;
+  }
+
+  remember(from: number, length: number, start: number): void {
+    if (start === from) return;
+    // The answer that says least makes room: the one that is soonest.
+    let at = this.count;
+    if (at < ANSWERS) this.count += 1;
+    else {
+      at = 0;
+      for (let other = 1; other < ANSWERS; other += 1)
+        if (this.start[other]! - this.from[other]! < this.start[at]! - this.from[at]!) at = other;
+      if (start - from <= this.start[at]! - this.from[at]!) return;
+    }
+    this.from[at] = from;
+    this.length[at] = length;
+    this.start[at] = start;
+  }
+}
+
+/**
+ * Builds weeks: phases choose one after the other, each as early as its place, its tech and its helper are free. Of one
+ * list a whole plan follows, and of all lists one gives the best there is. The list the builder stands on is remembered,
+ * so that another which begins alike is built from where they part.
+ */
+export class WeekBuilder {
+  /** The phases of all jobs, job after job. */
+  readonly phases: PreparedPhase[] = [];
+  /** By phase: its job, and whether it is the job's last. */
+  readonly jobOf: number[] = [];
+  readonly isLast: boolean[] = [];
+  /** By job: its first phase, and how many there are. */
+  readonly firstOf: number[] = [];
+  readonly countOf: number[] = [];
+  /** By phase, on the list the builder stands on. */
+  starts: Int32Array;
+  ends: Int32Array;
+  private readonly startsNow: Int32Array;
+  private readonly endsNow: Int32Array;
+  private readonly bookings: Bookings;
+  /** By phase, the same for all that may have the same seats. */
+  private readonly answers: SeatAnswers[];
+  private readonly allAnswers: SeatAnswers[];
+  private readonly empty: BookingsKept;
+  private readonly kept: Kept[] = [];
+  private readonly placeCount: number;
+  private readonly seatCount: number;
+  private readonly dayMinutes: number;
+  /** By seat: how many skills a tech has. */
+  private readonly breadth: number[];
+  /** By job: what it comes to alone in an empty shop. No plan makes it less. */
+  private readonly alone: Float64Array;
+  private readonly allAlone: number;
+  /** What the phase just put got: seats, -1 for none. */
+  private place = -1;
+  private tech = -1;
+  private helper = -1;
+
+  /**
+   * @param perBroken minutes that each broken promise counts beside those it is late: 0 where only lateness does
+   */
+  constructor(
+    readonly week: PreparedWeek,
+    private readonly perBroken = 0,
+  ) {
+    const { problem } = week;
+    week.jobs.forEach((phases, job) => {
+      this.firstOf.push(this.phases.length);
+      this.countOf.push(phases.length);
+      phases.forEach((phase, index) => {
+        this.phases.push(phase);
+        this.jobOf.push(job);
+        this.isLast.push(index === phases.length - 1);
+      });
+    });
+    this.dayMinutes = problem.dayMinutes;
+    this.placeCount = problem.places.length;
+    this.seatCount = problem.places.length + problem.techs.length;
+    const answers = new Map<string, SeatAnswers>();
+    this.answers = this.phases.map(({ places, techs, helper }) => {
+      const key = JSON.stringify([places, techs, helper]);
+      const known = answers.get(key) ?? new SeatAnswers();
+      answers.set(key, known);
+      return known;
+    });
+    this.allAnswers = [...answers.values()];
+    this.breadth = [...problem.places.map(() => 0), ...problem.techs.map(({ skills }) => skills.length)];
+    const shut = [
+      ...problem.places.map(({ closed }) => closed),
+      ...problem.techs.map(({ away }) => away),
+    ].map((days) => spansOfDays(days, problem.dayMinutes));
+    const most = (seat: number) =>
+      this.phases.filter(({ places, techs }) =>
+        seat < this.placeCount ? places?.includes(seat) : techs?.includes(seat - this.placeCount),
+      ).length + (seat < this.placeCount ? 0 : this.phases.filter(({ helper }) => helper > 0).length);
+    const standing = this.phases.filter(({ phase }) => phase.blocks).length;
+    this.bookings = new Bookings(
+      // A car that stands opened up is booked around the days on which its place is closed.
+      shut.map((spans, seat) => spans.length + most(seat) + standing * (spans.length + 2) + 1),
+    );
+    shut.forEach((spans, seat) => spans.forEach(([from, to]) => this.bookings.take(seat, from, to, AWAY)));
+    this.phases.forEach(({ phase, from, places }, index) => {
+      // Until its part is there, nobody gets onto the place of a car that stands opened up.
+      if (phase.blocks && phase.placeId !== null && places?.length === 1)
+        this.standOn(places[0]!, 0, from, this.jobOf[index]!);
+    });
+    this.empty = this.bookings.copy();
+    this.starts = new Int32Array(this.phases.length);
+    this.ends = new Int32Array(this.phases.length);
+    this.startsNow = new Int32Array(this.phases.length);
+    this.endsNow = new Int32Array(this.phases.length);
+    this.alone = Float64Array.from(this.firstOf, (_, job) => this.costAlone(job));
+    this.allAlone = this.alone.reduce((sum, cost) => sum + cost, 0);
+  }
+
+  private backTo(bookings: BookingsKept): void {
+    this.bookings.backTo(bookings);
+    for (const answers of this.allAnswers) answers.forget();
+  }
+
+  private costAlone(job: number): number {
+    this.backTo(this.empty);
+    const [first, count] = [this.firstOf[job]!, this.countOf[job]!];
+    // A pin may be missed, and what stands somewhere may be in another's way: neither makes it sooner than this.
+    for (let index = first; index < first + count; index += 1) this.put(index, this.readyAt(index));
+    return count ? this.costOf(job, this.endsNow[first + count - 1]!) : 0;
+  }
+
+  /** What no list comes under: each job alone in an empty shop. */
+  get least(): number {
+    return this.allAlone;
+  }
+
+  /** Weighed minutes past the promises that no plan can do without: each job alone in an empty shop. */
+  weighedAlone(): number {
+    return this.week.problem.jobs.reduce((sum, { promise }, job) => {
+      if (promise === null || !this.countOf[job]) return sum;
+      this.costAlone(job);
+      const end = this.endsNow[this.firstOf[job]! + this.countOf[job]! - 1]!;
+      return sum + this.week.weights[job]! * Math.max(0, end - promise);
+    }, 0);
+  }
+
+  /** The car is there whatever else is: closed days are left out, and so is another that is said to stand there too. */
+  private standOn(seat: number, from: number, to: number, job: number): void {
+    for (let at = from; at < to;) {
+      const free = this.bookings.nextFree(seat, at, 1);
+      if (free >= to) return;
+      let end = free + 1;
+      while (end < to && this.bookings.isFree(seat, end, 1)) end += 1;
+      this.bookings.take(seat, free, end, job);
+      at = end;
+    }
+  }
+
+  /** When a phase can begin were everything free, after the one before it. */
+  private readyAt(index: number): number {
+    const { phase, from } = this.phases[index]!;
+    if (index === this.firstOf[this.jobOf[index]!]) return from;
+    const before = this.endsNow[index - 1]!;
+    const after = phase.nextDay && before > 0 ? nextDayOf(before, this.dayMinutes) : before;
+    return Math.max(after, from);
+  }
+
+  /**
+   * Whoever is free at a minute, of two that can do alike the one with less to do: becomes `tech`.
+   * @returns that minute, or the next at which anybody is
+   */
+  private someTech(techs: readonly number[], start: number, length: number, helper: number): number {
+    const { bookings, breadth } = this;
+    let next = Infinity;
+    this.tech = -1;
+    for (const one of techs) {
+      const seat = this.placeCount + one;
+      const free = bookings.nextFree(seat, start, length);
+      if (free > start) {
+        if (free < next) next = free;
+        continue;
+      }
+      if (this.tech >= 0) {
+        if (breadth[seat]! > breadth[this.tech]!) break;
+        if (bookings.loads[seat]! >= bookings.loads[this.tech]!) continue;
+      }
+      if (helper === 0 || this.freeHelper(seat, start, helper)) this.tech = seat;
+    }
+    if (this.tech >= 0) {
+      if (helper > 0) this.freeHelper(this.tech, start, helper);
+      return start;
+    }
+    if (next > start && helper === 0) return next;
+    return this.soonestHelped(techs, start, length, helper);
+  }
+
+  private freeHelper(tech: number, start: number, minutes: number): boolean {
+    this.helper = -1;
+    for (let seat = this.placeCount; seat < this.seatCount; seat += 1) {
+      if (seat === tech || !this.bookings.isFree(seat, start, minutes)) continue;
+      if (this.helper < 0 || this.bookings.loads[seat]! < this.bookings.loads[this.helper]!)
+        this.helper = seat;
+    }
+    return this.helper >= 0;
+  }
+
+  /** The soonest minute at which one of some places is free for so long: it becomes `place`. */
+  private somePlace(places: readonly number[], from: number, length: number): number {
+    let best = Infinity;
+    for (const seat of places) {
+      const start = this.bookings.nextFree(seat, from, length);
+      if (start >= best) continue;
+      best = start;
+      this.place = seat;
+      if (best === from) break;
+    }
+    return best;
+  }
+
+  /** The next minute after one at which a tech or a helper comes free, where somebody was but nobody to help. */
+  private soonestHelped(techs: readonly number[], after: number, length: number, minutes: number): number {
+    let best = Infinity;
+    for (const tech of techs)
+      best = Math.min(best, this.bookings.nextFree(this.placeCount + tech, after + 1, length));
+    for (let seat = this.placeCount; seat < this.seatCount; seat += 1)
+      best = Math.min(best, this.bookings.nextFree(seat, after + 1, minutes));
+    return best;
+  }
+
+  /** Puts a phase where it can begin soonest, not before `from`; answers when that is. */
+  private put(index: number, from: number): number {
+    const { phase, length, helper, places, techs } = this.phases[index]!;
+    const answers = this.answers[index]!;
+    let start = answers.notBefore(from, length);
+    this.place = this.tech = this.helper = -1;
+    for (;;) {
+      if (places) start = this.somePlace(places, start, length);
+      if (!techs) break;
+      const both = this.someTech(techs, start, length, helper);
+      if (both === start) break;
+      start = both;
+    }
+    answers.remember(from, length, start);
+    const end = start + length;
+    const job = this.jobOf[index]!;
+    if (this.place >= 0) {
+      this.bookings.take(this.place, start, end, job);
+      // It stands there until somebody comes to it.
+      if (phase.blocks) this.standOn(this.place, from, start, job);
+    }
+    if (this.tech >= 0) this.bookings.take(this.tech, start, end, job);
+    if (this.helper >= 0) this.bookings.take(this.helper, start, start + helper, job);
+    this.startsNow[index] = start;
+    this.endsNow[index] = end;
+    return start;
+  }
+
+  /** What a finished job adds to what plans are compared by. */
+  private costOf(job: number, end: number): number {
+    const { promise, wish } = this.week.problem.jobs[job]!;
+    let cost = END_COUNTS * end;
+    if (promise !== null && end > promise) cost += this.week.weights[job]! * (this.perBroken + end - promise);
+    if (wish != null && end > wish) cost += WISH_COUNTS * (end - wish);
+    return cost;
+  }
+
+  private beginAt(from: number): { at: number; cost: number } {
+    const step = Math.floor(from / KEPT_EVERY);
+    const kept = step === 0 ? undefined : this.kept[step]!;
+    this.backTo(kept ? kept.bookings : this.empty);
+    if (kept) {
+      this.startsNow.set(this.starts);
+      this.endsNow.set(this.ends);
+    }
+    return { at: step * KEPT_EVERY, cost: kept?.cost ?? this.allAlone };
+  }
+
+  /**
+   * What a list comes to: weighed minutes past the promises, and next to nothing for wishes and for time.
+   * @param from up to there it is the list the builder stands on
+   * @param limit past this nobody wants to know how much worse it gets: it is as bad as can be
+   */
+  costOfList(list: Precedence, from = 0, limit = Infinity): number {
+    let { at, cost } = this.beginAt(from);
+    for (; at < list.length; at += 1) {
+      const index = list[at]!;
+      this.put(index, Math.max(this.readyAt(index), this.phases[index]!.floor));
+      if (!this.isLast[index]) continue;
+      const job = this.jobOf[index]!;
+      cost += this.costOf(job, this.endsNow[index]!) - this.alone[job]!;
+      if (cost > limit) return Infinity;
+    }
+    return cost;
+  }
+
+  /** Stands on a list from now on; up to `from` it is the one it stood on. @returns what it comes to */
+  standOnList(list: Precedence, from = 0): number {
+    let { at, cost } = this.beginAt(from);
+    for (; at < list.length; at += 1) {
+      if (at % KEPT_EVERY === 0) this.keep(at / KEPT_EVERY, cost);
+      const index = list[at]!;
+      this.put(index, Math.max(this.readyAt(index), this.phases[index]!.floor));
+      const job = this.jobOf[index]!;
+      if (this.isLast[index]) cost += this.costOf(job, this.endsNow[index]!) - this.alone[job]!;
+    }
+    this.starts.set(this.startsNow);
+    this.ends.set(this.endsNow);
+    return cost;
+  }
+
+  private keep(step: number, cost: number): void {
+    const kept = this.kept[step];
+    if (!kept) this.kept[step] = { bookings: this.bookings.copy(), cost };
+    else {
+      this.bookings.copyInto(kept.bookings);
+      kept.cost = cost;
+    }
+  }
+
+  /** Minutes of a span in which a seat is away, or stood on by a car that is opened up, before anything is planned. */
+  takenBefore(kind: 'place' | 'tech', index: number, from: number, to: number): number {
+    this.bookings.backTo(this.empty);
+    return this.bookings.takenIn(kind === 'place' ? index : this.placeCount + index, from, to);
+  }
+
+  /** All jobs whole, one after the other; what is held comes first. */
+  listOfJobs(order: readonly number[]): Precedence {
+    const { held } = this.week;
+    const jobs = [...order.filter((job) => held[job]), ...order.filter((job) => !held[job])];
+    return Int32Array.from(
+      jobs.flatMap((job) => Array.from({ length: this.countOf[job]! }, (_, at) => this.firstOf[job]! + at)),
+    );
+  }
+
+  /** Phases by a moment each; what is held comes first, and a job's phases stay in their order. */
+  listByMoment(moments: ArrayLike<number>): Precedence {
+    const { held } = this.week;
+    const list = this.phases.map((_, index) => index);
+    const first = (index: number) => (held[this.jobOf[index]!] ? 0 : 1);
+    return Int32Array.from(list.sort((a, b) => first(a) - first(b) || moments[a]! - moments[b]! || a - b));
+  }
+
+  /** How many phases at the head of every list belong to jobs that are held. */
+  heldPhases(): number {
+    return this.jobOf.filter((job) => this.week.held[job]).length;
+  }
+
+  /** What stood in the way at the moment it could have begun. */
+  private inTheWay({ phase, length, places, techs }: PreparedPhase, ready: number): Because {
+    const label = (seats: readonly number[]) => {
+      const owner = seats
+        .map((seat) => this.bookings.ownerIn(seat, ready, length))
+        .find((one) => one !== null);
+      return owner == null ? null : this.week.problem.jobs[owner]!.id;
+    };
+    const taken = (seats: readonly number[]) =>
+      seats.length > 0 && !seats.some((seat) => this.bookings.isFree(seat, ready, length));
+    const byTechs = (techs ?? []).map((tech) => this.placeCount + tech);
+    if (taken(places ?? [])) return { why: 'place', what: label(places!) };
+    if (taken(byTechs)) return { why: 'tech', what: label(byTechs) };
+    return { why: phase.helperMinutes ? 'helper' : 'tech', what: label(byTechs) };
+  }
+
+  private becauseOf(index: number): { ready: number; because: Because } {
+    const { phase, from, pin, floor } = this.phases[index]!;
+    const before = index === this.firstOf[this.jobOf[index]!] ? 0 : this.endsNow[index - 1]!;
+    const ready = this.readyAt(index);
+    if (floor > ready)
+      return { ready: floor, because: { why: pin?.start === floor ? 'pin' : 'agreed', what: null } };
+    if (ready === from && from > before)
+      // Nothing can begin before this moment: that is no wait.
+      return {
+        ready,
+        because: phase.waitsFor ? { why: 'waits', what: phase.waitsFor } : { why: 'at once', what: null },
+      };
+    return {
+      ready,
+      because: ready > before ? { why: 'overnight', what: null } : { why: 'at once', what: null },
+    };
+  }
+
+  /** The plan that follows of a list: where every phase lies and why, and how late it comes out. */
+  planOf(list: Precedence): WeekPlan {
+    const { problem } = this.week;
+    const plan: WeekPlan = { placed: [], ends: {}, late: 0, weighed: 0, idle: 0, after: [], pinsMissed: [] };
+    this.backTo(this.empty);
+    const placed: PlacedPhase[] = [];
+    const missed: Pin[] = [];
+    for (const index of list) {
+      const prepared = this.phases[index]!;
+      const { ready, because } = this.becauseOf(index);
+      // Asked before it is put: then it stands in its own way.
+      const inTheWay = this.inTheWay(prepared, ready);
+      const start = this.put(index, ready);
+      const { pin, phase } = prepared;
+      if (pin?.start != null && start !== pin.start) missed.push(pin);
+      const tech = (seat: number) => (seat < 0 ? null : problem.techs[seat - this.placeCount]!.id);
+      placed[index] = {
+        jobId: problem.jobs[this.jobOf[index]!]!.id,
+        phaseId: phase.id,
+        start,
+        end: this.endsNow[index]!,
+        placeId: this.place < 0 ? null : problem.places[this.place]!.id,
+        techId: tech(this.tech),
+        helperId: tech(this.helper),
+        because: start > ready ? inTheWay : because,
+      };
+    }
+    plan.placed = placed;
+    plan.pinsMissed = missed;
+    problem.jobs.forEach((job, index) => {
+      const count = this.countOf[index]!;
+      const end = count ? this.endsNow[this.firstOf[index]! + count - 1]! : 0;
+      plan.ends[job.id] = end;
+      if (job.promise !== null && end > job.promise) {
+        plan.late += end - job.promise;
+        plan.weighed += this.week.weights[index]! * (end - job.promise);
+      }
+      if (end > problem.days * problem.dayMinutes) plan.after.push(job.id);
+    });
+    problem.places.forEach((place, seat) => {
+      if (place.kind === 'lift') plan.idle += this.bookings.idle(seat);
+    });
+    return plan;
+  }
+}
