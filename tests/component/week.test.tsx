@@ -201,7 +201,7 @@ describe('an agreed plan', () => {
       /^Your Car 0: \w+day \d+ April at \d\d:\d\d instead of \w+day \d+ April at \d\d:\d\d\. We are sorry: it waits for the left spring\.$/,
     );
     expect(server.asked).toEqual([]);
-    await hand.click(call.getByRole('button', { name: /^Told so: promise / }));
+    await hand.click(call.getByRole('button', { name: /^Record as told: / }));
     await waitFor(() => expect(server.inputs('promise.give')).toHaveLength(1));
     expect(server.inputs('promise.give')[0]).toMatchObject({
       orderId: file.jobs[file.problem.jobs[0]!.id]!.orderId,
@@ -231,7 +231,7 @@ describe('an agreed plan', () => {
     });
     render(<WeekView file={file} isLead={false} mayAsk={false} />);
     expect(calls().getByText('Hollin')).toBeVisible();
-    expect(screen.queryByRole('button', { name: /Told so/ })).toBeNull();
+    expect(screen.queryByRole('button', { name: /Record as told/ })).toBeNull();
     expect(server.asked).toEqual([]);
   });
 });

@@ -339,3 +339,15 @@ export async function slideTo(thumb: Locator, figure: number): Promise<void> {
   }
   expect(await now()).toBe(figure);
 }
+
+/** Agrees the newest plan of the week there is, on its page, and sees that it holds. */
+export async function agreeWeek(page: Page): Promise<void> {
+  await expect(page.getByText(/promises? will probably be|probably be kept/)).toBeVisible({
+    timeout: 30_000,
+  });
+  const anew = page.getByRole('radio', { name: 'Planned anew' });
+  if (await anew.isVisible()) await anew.click();
+  await page.getByRole('button', { name: /^Agree this plan/ }).click();
+  await page.getByRole('radio', { name: 'As agreed, from now' }).click();
+  await expect(page.getByText('The agreed plan still holds.')).toBeVisible({ timeout: 30_000 });
+}

@@ -295,6 +295,22 @@ const ROUTES: Record<string, Route> = {
       answer: { status: 200, cache: NO_STORE, says: /"plate":"KLM 4127"/ },
     },
   },
+  'api/week/offer': {
+    method: 'GET',
+    stranger: { ...OUT, send: at('/api/week/offer?minutes=240') },
+    wrong: [
+      { send: at('/api/week/offer'), answer: { status: 400, code: 'bad-value', field: 'minutes' } },
+      {
+        send: at('/api/week/offer?minutes=240&wish=soon'),
+        answer: { status: 400, code: 'day', field: 'wish' },
+      },
+      { send: at('/api/week/offer?order=nothing'), answer: { status: 404, code: 'gone', field: 'order' } },
+    ],
+    right: {
+      send: at('/api/week/offer?minutes=240&wish=2026-04-17'),
+      answer: { status: 200, cache: NO_STORE, says: /"wished":/ },
+    },
+  },
   'api/first-owner': {
     method: 'POST',
     stranger: {

@@ -123,9 +123,36 @@ function backToAgreed(
   return kept;
 }
 
+/** The agreed plan pushed on by what slipped; where that breaks more than another order of work would, that order. */
+function planFromNow(
+  week: PreparedWeek,
+  free: WeekBuilder,
+  agreed: readonly AgreedPhase[],
+  perBroken: number,
+  seed: number,
+): { plan: WeekPlan; list: Precedence } {
+  const pushed = new WeekBuilder(
+    keepingAgreed(week, agreed, () => true),
+    perBroken,
+  );
+  const asAgreed = listOfAgreed(pushed, agreed);
+  const cost = pushed.costOfList(asAgreed);
+  const enough = free.least + 1;
+  if (cost > enough) {
+    const tries = Math.min(TRIES, Math.round(PUTS / Math.max(1, free.phases.length)));
+    const found = searchLists(free, listOfAgreed(free, agreed), { tries, seed, enough, warmth: WARMTH });
+    if (found.cost < cost - 1) {
+      const kept = new WeekBuilder(backToAgreed(week, agreed, found.list, perBroken), perBroken);
+      return { plan: kept.planOf(found.list), list: found.list };
+    }
+  }
+  return { plan: pushed.planOf(asAgreed), list: asAgreed };
+}
+
 /**
  * Plans again from now when something slipped: as few promises change as can be, then as little lateness as can be, and
- * what need not move stays at its agreed hour. When nothing slipped, nothing changes.
+ * what need not move stays at its agreed hour. When nothing slipped, nothing changes. Promises that the plan breaks are
+ * named either way.
  * @param agreed the plan agreed last, on today's axis
  * @returns the plan from now on, what slipped, what moved, and for each promise that breaks what keeping it would cost
  * (minutes)
@@ -133,26 +160,11 @@ function backToAgreed(
 export function rePlan(problem: WeekProblem, agreed: readonly AgreedPhase[], seed = 1): RePlanned {
   const week = prepareWeek(problem);
   const slips = slipsOf(week, agreed);
-  if (!slips.length) return { plan: planAsAgreed(week, agreed), slips, moved: [], changed: [] };
   const perBroken = BROKEN_COUNTS * problem.dayMinutes;
-  const pushed = new WeekBuilder(
-    keepingAgreed(week, agreed, () => true),
-    perBroken,
-  );
-  const asAgreed = listOfAgreed(pushed, agreed);
-  let [builder, list] = [pushed, asAgreed];
-  const cost = pushed.costOfList(asAgreed);
   const free = new WeekBuilder(week, perBroken);
-  const enough = free.least + 1;
-  if (cost > enough) {
-    const tries = Math.min(TRIES, Math.round(PUTS / Math.max(1, free.phases.length)));
-    const found = searchLists(free, listOfAgreed(free, agreed), { tries, seed, enough, warmth: WARMTH });
-    if (found.cost < cost - 1) {
-      list = found.list;
-      builder = new WeekBuilder(backToAgreed(week, agreed, list, perBroken), perBroken);
-    }
-  }
-  const plan = builder.planOf(list);
+  const { plan, list } = slips.length
+    ? planFromNow(week, free, agreed, perBroken, seed)
+    : { plan: planAsAgreed(week, agreed), list: listOfAgreed(free, agreed) };
   const was = new Map(agreed.map((one) => [phaseKey(one), one]));
   return {
     plan,

@@ -96,6 +96,24 @@ export const proceduresOf = (state: OrderState, library: readonly Asking[]) =>
   state.document?.sources.map((source) => source.id).join(' ') ??
   proceduresAsked(library, latestPlan(state)?.data.parts ?? []);
 
+/** The way of a car through the shop of which nothing is known yet but the minutes of its work. */
+export function newOrderPhases(minutes: number): PhaseNeedOfOrder[] {
+  const phase = (own: Pick<PhaseNeedOfOrder, 'id' | 'name' | 'book'> & Partial<PhaseNeedOfOrder>) => ({
+    needs: 'bay' as const,
+    helperMinutes: 0,
+    asks: [],
+    nextDay: false,
+    waits: null,
+    ...own,
+  });
+  return [
+    phase({ id: 'look', name: 'Look over and heights', book: LOOK_MINUTES }),
+    phase({ id: 'bay', name: 'The work', book: minutes, needs: 'lift' }),
+    phase({ id: 'rack', name: 'Alignment', book: RACK_MINUTES, needs: 'rack', nextDay: true }),
+    phase({ id: 'road', name: 'Road and hand over', book: ROAD_MINUTES, needs: null }),
+  ];
+}
+
 /**
  * What is left to do on an order, in the order of work; nothing when it is closed.
  * @param library the procedures that ship: before the work has begun, those the plan asks for say whose hours count

@@ -12,7 +12,8 @@ import { CommandForm } from '@/features/transport/command-form';
 import { Button } from '@/ui/button';
 import { CheckField } from '@/ui/checkbox';
 import { Combobox } from '@/ui/combobox';
-import { MomentField } from '@/ui/day-field';
+import { OfferPanel } from '@/features/week/offer-panel';
+import { DayField, MomentField } from '@/ui/day-field';
 import { useAsked } from '@/ui/field';
 import { LengthField, NumberField } from '@/ui/figure-fields';
 import { OdometerFields } from '@/ui/unit-fields';
@@ -134,7 +135,7 @@ function Whose({ typed, set }: Typing) {
   );
 }
 
-function Wanted({ typed }: Typing) {
+function Wanted({ typed, set, timeZone }: Typing & { timeZone: string }) {
   const work = takesWork(typed.orderKind);
   const unit = typed.targets.unit;
   return (
@@ -175,6 +176,19 @@ function Wanted({ typed }: Typing) {
         label="Tires to fit, if others"
         placeholder="leave empty when they stay"
       />
+      {work && (
+        <>
+          <NumberField name="guessedHours" label="Hours of work, guessed" unit="h" />
+          <DayField name="wishedFor" label="They would like it by" hint="No promise" />
+          <div className="col-span-2">
+            <OfferPanel
+              asked={{ minutes: Math.round(Number(typed.guessedHours) * 60), wish: typed.wishedFor }}
+              timeZone={timeZone}
+              onPromise={(moment) => set('promisedFor', moment)}
+            />
+          </div>
+        </>
+      )}
       <MomentField className="col-span-2" name="promisedFor" label="Promised for" />
       {work && (
         <>
@@ -280,10 +294,12 @@ function Fields({
   typed,
   set,
   places,
+  timeZone,
 }: {
   typed: TypedIntake;
   set: SetField & ((name: 'odometer.unit', value: 'km' | 'mi') => void);
   places: ShopPlace[];
+  timeZone: string;
 }) {
   const dial = typed.known?.distanceUnit;
   useEffect(() => {
@@ -296,7 +312,7 @@ function Fields({
       <div className="grid gap-x-10 lg:grid-cols-2">
         <div>
           <Whose typed={typed} set={set} />
-          <Wanted typed={typed} set={set} />
+          <Wanted typed={typed} set={set} timeZone={timeZone} />
         </div>
         <div>
           <Stands typed={typed} set={set} places={places} />
@@ -335,7 +351,7 @@ export function IntakeForm({
         router.push(`/orders/${orderId}/${takesWork(orderKind) ? 'heights' : 'work'}`)
       }
     >
-      {(typed, set) => <Fields typed={typed} set={set} places={places} />}
+      {(typed, set) => <Fields typed={typed} set={set} places={places} timeZone={timeZone} />}
     </CommandForm>
   );
 }

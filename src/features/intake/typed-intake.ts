@@ -37,6 +37,9 @@ export interface TypedIntake {
   wants: string;
   targets: { front: string; rear: string; unit: 'in' | 'mm'; method: string };
   promisedFor: string;
+  /** Hours guessed at the counter and the day wished for: what can be promised is looked at with them. */
+  guessedHours: TypedFigure;
+  wishedFor: string;
   pacePerDay: TypedFigure;
   place: string;
   agreed: boolean;
@@ -69,6 +72,8 @@ export const emptyIntake = (unit: 'in' | 'mm', distance: 'km' | 'mi'): TypedInta
   wants: '',
   targets: { front: '', rear: '', unit, method: 'hub' },
   promisedFor: '',
+  guessedHours: 4,
+  wishedFor: '',
   pacePerDay: null,
   place: '',
   agreed: false,
@@ -99,7 +104,8 @@ export function intakeNeeds({ known, whose, ...typed }: TypedIntake): Need[] {
 }
 
 export function intakeFrom(
-  { known, whose, ...typed }: TypedIntake,
+  // What can be promised was looked at with these hours and that day; the order itself has neither.
+  { known, whose, guessedHours: _hours, wishedFor: _wish, ...typed }: TypedIntake,
   timeZone: string,
   confirmed = false,
 ): SentOf<'intake.open'> {

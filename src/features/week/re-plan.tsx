@@ -7,6 +7,7 @@ import type { PromiseChanged } from '@/core/schedule/re-plan';
 import { CommandForm } from '@/features/transport/command-form';
 import type { WeekFile } from '@/server/week/problem';
 import { CopyButton } from '@/ui/copy-button';
+import { Link } from '@/ui/link';
 import { Fold } from '@/ui/fold';
 import { SelectField } from '@/ui/select';
 import { Send } from '@/ui/send';
@@ -97,6 +98,7 @@ function Call({
           <span className="text-soft">no telephone kept</span>
         )}
         <span className="text-soft">{carOf(file, changed.jobId)}</span>
+        {facts.orderId && <Link href={`/orders/${facts.orderId}`}>its order</Link>}
       </p>
       <p>
         <span className="figure">{whenText(calendar, told, true)}</span> instead of{' '}
@@ -125,7 +127,7 @@ function Call({
             <AreaField name="words" label="What you tell them" />
             <div className="flex flex-wrap items-end gap-3">
               <SelectField name="how" label="Told" options={TOLD_WAYS.map((way) => [way, way] as const)} />
-              <Send>Told so: promise {whenText(calendar, told, true)}</Send>
+              <Send>Record as told: {whenText(calendar, told, true)}</Send>
               <CopyButton text={words} weight="plain" />
             </div>
           </CommandForm>
@@ -142,10 +144,9 @@ function Call({
 export function RePlan({ again, file, mayCall }: { again: WorkedRePlan; file: WeekFile; mayCall: boolean }) {
   const calls = again.changed.filter(({ jobId }) => file.jobs[jobId]?.orderId);
   const others = again.changed.length - calls.length;
-  if (!again.slips.length && !again.changed.length)
-    return <p className="text-lg">The agreed plan still holds.</p>;
   return (
     <div className="grid gap-x-10 gap-y-5 lg:grid-cols-2">
+      {!again.slips.length && <p className="text-lg">The agreed plan still holds.</p>}
       {again.slips.length > 0 && (
         <section>
           <h2 className="border-b border-ink pb-1">What slipped</h2>
@@ -157,22 +158,24 @@ export function RePlan({ again, file, mayCall }: { again: WorkedRePlan; file: We
           </p>
         </section>
       )}
-      <section aria-label="Whom to call">
-        <h2 className="border-b border-ink pb-1">
-          {calls.length ? `Whom to call: ${calls.length}` : 'Nobody has to be called'}
-        </h2>
-        <ul>
-          {calls.map((changed, index) => (
-            <Call key={changed.jobId} changed={changed} file={file} mayCall={mayCall} open={index === 0} />
-          ))}
-        </ul>
-        {others > 0 && (
-          <p className="border-t border-rule py-2 text-soft">
-            {others === 1 ? 'One come-back or rush job' : `${others} come-backs or rush jobs`} past the day,
-            of which no customer was told an hour: see the list.
-          </p>
-        )}
-      </section>
+      {(again.slips.length > 0 || again.changed.length > 0) && (
+        <section aria-label="Whom to call">
+          <h2 className="border-b border-ink pb-1">
+            {calls.length ? `Whom to call: ${calls.length}` : 'Nobody has to be called'}
+          </h2>
+          <ul>
+            {calls.map((changed, index) => (
+              <Call key={changed.jobId} changed={changed} file={file} mayCall={mayCall} open={index === 0} />
+            ))}
+          </ul>
+          {others > 0 && (
+            <p className="border-t border-rule py-2 text-soft">
+              {others === 1 ? 'One come-back or rush job' : `${others} come-backs or rush jobs`} past the day,
+              of which no customer was told an hour: see the list.
+            </p>
+          )}
+        </section>
+      )}
     </div>
   );
 }

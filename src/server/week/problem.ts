@@ -112,7 +112,8 @@ const skillOf = (asks: readonly AskedOf[] = []): string | null =>
     ? asks.map(({ kinds, job }) => [...kinds, ...(job ? [`of ${job}`] : [])].join(' ')).join(', ')
     : null;
 
-const phaseOf = (need: PhaseNeedOfOrder, more: Partial<WeekPhase>): WeekPhase => ({
+/** A phase an order needs, as the planner takes it. */
+export const phaseOf = (need: PhaseNeedOfOrder, more: Partial<WeekPhase>): WeekPhase => ({
   id: need.id,
   name: need.name,
   minutes: need.book,

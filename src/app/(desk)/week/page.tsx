@@ -8,6 +8,7 @@ import { db } from '@/server/database';
 import { requirePerson } from '@/server/http';
 import { readShop } from '@/server/queries/shop';
 import { readWeek } from '@/server/week/problem';
+import { Link } from '@/ui/link';
 import { PrintStrip } from '@/ui/print-strip';
 
 export const metadata: Metadata = { title: 'The week' };
@@ -23,7 +24,12 @@ export default async function WeekPage() {
         paper={shop.paper}
         words={[shop.name, 'The week', shopMoment(now(), shop.timeZone)]}
       />
-      <h1 className="pb-2">The week</h1>
+      <div className="flex flex-wrap items-baseline justify-between gap-4 pb-2">
+        <h1>The week</h1>
+        <Link href="/week/wall" className="no-print">
+          For the wall
+        </Link>
+      </div>
       <WeekView
         file={file}
         isLead={holdsRole(person.roles, ['lead'])}

@@ -1,10 +1,11 @@
 import type { Metadata } from 'next';
 import { Link } from '@/ui/link';
 import { Nothing } from '@/ui/states';
-import { isClosed, latestPlan, planAnswer } from '@/core/ledger/order-state';
+import { isClosed, latestPlan, planAnswer, promisedFor } from '@/core/ledger/order-state';
 import { shopMoment } from '@/core/units/shop-time';
 import { AnswerForm } from '@/features/answers/answer-form';
 import { describeAnswer } from '@/features/answers/answer-words';
+import { PromiseForm } from '@/features/quote/promise-form';
 import { HoursToldTable } from '@/features/quote/hours-told';
 import { QuoteForm } from '@/features/quote/quote-form';
 import { QuotePrice, QuoteStack } from '@/features/quote/quote-stack';
@@ -24,6 +25,7 @@ export default async function QuotePage({
   const { file } = await orderPage(params);
   const { state, shop } = file;
   const plan = latestPlan(state)?.data;
+  const promised = promisedFor(state);
   const quotes = [...state.quotes].reverse();
   const last = quotes[0]?.entry.data;
   const anew = (await searchParams).from === 'plan';
@@ -73,6 +75,20 @@ export default async function QuotePage({
             </article>
           );
         })}
+        {!isClosed(state) && (
+          <section aria-label="The promise" className="mt-8">
+            <h2 className="border-b border-ink pb-1">The promise</h2>
+            <p className="py-2">
+              {promised ? `Promised for ${shopMoment(promised, shop.timeZone)}.` : 'Nothing is promised yet.'}
+            </p>
+            <PromiseForm
+              orderId={file.id}
+              promisedFor={promised}
+              before={state.promise?.data ?? null}
+              timeZone={shop.timeZone}
+            />
+          </section>
+        )}
       </section>
       <div className="grid content-start gap-y-8">
         <section>
