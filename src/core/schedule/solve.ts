@@ -100,8 +100,12 @@ export function searchFromKnown(
   const builder = new WeekBuilder(prepareWeek(problem));
   const best = bestKnown(builder, agreed);
   const bound = builder.weighedAlone();
-  const tries = triesFor(builder, effort);
-  best.search({ tries, seed, enough: bound + NEAR, warmth: FAR_WARMTH });
+  const tries = 0.7 * triesFor(builder, effort);
+  const { list } = best;
+  // Twice from the same beginning: what one search is caught in the other walks past.
+  [FAR_WARMTH, 2 * FAR_WARMTH].forEach((warmth, again) =>
+    best.search({ tries, seed: seed + again, enough: bound + NEAR, warmth }, list),
+  );
   best.repair(bound + NEAR);
   return { list: best.list, cost: best.cost, bound, tried: best.tried };
 }
