@@ -3,7 +3,7 @@
  * promise first" and against the lower bound over 200 made-up weeks and 200 others; how long a re-plan takes; and what
  * was said of promises against what held.
  */
-import { heldShares, madeUpWeek, slippedWeek } from '../tests/support/weeks';
+import { heldShares, madeUpWeek, ruledWeek, slippedWeek } from '../tests/support/weeks';
 import { isProven, searchFromKnown, searchFromPrices, solvedWeek } from '../src/core/schedule/solve';
 import { earliestPromiseFirst } from '../src/core/schedule/first-orders';
 import { prepareWeek } from '../src/core/schedule/prepare';
@@ -66,7 +66,9 @@ weeks(201, 400);
 
 const draws = timed(() => chancesOf(big, solvedWeek(big, searchFromKnown(big, { effort: 0.01 }), null).plan));
 console.log(`chances by 1,000 draws: ${draws.ms.toFixed(0)} ms`);
-for (const share of heldShares(200))
+for (const [what, share] of [madeUpWeek, ruledWeek].flatMap((make) =>
+  heldShares(200, make).map((one) => [make.name, one] as const),
+))
   console.log(
-    `said ${share.said}: held ${(share.held * 100).toFixed(0)} in 100 (${share.promises} promises)`,
+    `${what}, said ${share.said}: held ${(share.held * 100).toFixed(0)} in 100 (${share.promises} promises)`,
   );

@@ -595,6 +595,7 @@ export interface Tables {
   };
   week_wait: {
     job_id: string;
+    sure: 'sure' | 'likely' | 'a guess';
     until_day: Date;
     words: string;
   };

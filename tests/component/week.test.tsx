@@ -159,6 +159,28 @@ test('a phase is pinned by hand to who, where and when; a refusal stands at its 
   });
 });
 
+test('what was said of the week stands there, and a tap takes each back', async () => {
+  const file = fileOf(4);
+  const [job, rush] = file.problem.jobs;
+  file.waits[job!.id] = { untilDay: '2026-04-17', words: 'the left spring', sure: 'likely' };
+  file.jobs[rush!.id]!.kind = 'rush';
+  file.problem.techs.forEach(({ away }, index) => away.splice(0, 9, ...(index === 1 ? [2] : [])));
+  const { server, hand } = open({ file });
+  const said = within(
+    screen.getByRole('heading', { name: 'What was said of this week' }).closest('section')!,
+  );
+  expect(said.getByText('1600 Car 0 waits until Fri 17 Apr, likely: the left spring')).toBeVisible();
+  expect(said.getByText('Two is away Thu 16 Apr')).toBeVisible();
+  await hand.click(said.getByRole('button', { name: 'It is there: wait no longer' }));
+  await hand.click(said.getByRole('button', { name: 'Here after all' }));
+  await hand.click(said.getByRole('button', { name: 'Take it out of the week' }));
+  await waitFor(() => expect(server.inputs('week.rush.end')).toEqual([{ rushId: rush!.id }]));
+  expect(server.inputs('week.wait')).toMatchObject([{ jobId: job!.id, untilDay: null }]);
+  expect(server.inputs('week.away')).toEqual([
+    { personId: file.problem.techs[1]!.id, days: ['2026-04-16'], away: false },
+  ]);
+});
+
 describe('an agreed plan', () => {
   /** The same week agreed, and then something of it slips. */
   const agreedFile = (slip: (file: WeekFile) => void = () => undefined): WeekFile => {

@@ -93,7 +93,7 @@ test('at the counter: what can be promised is looked at, put into the promise, a
   await promise.getByRole('button', { name: 'Record this promise' }).click();
   await expect(promise.getByText(/^Promised for \w+ \d+ \w+ \d{4}, \d+:\d\d\.$/)).toBeVisible();
   // Told once, another time is not recorded without saying how they were told.
-  await promise.getByLabel('Promised for').fill('24 Apr 2026 10:00');
+  await promise.getByLabel('New promise').fill('24 Apr 2026 10:00');
   await promise.getByLabel('Why').fill('a part is late');
   await promise.getByRole('button', { name: 'Record this promise' }).click();
   await expect(promise.getByText(/say how they were told otherwise/)).toBeVisible();

@@ -21,7 +21,7 @@ test('the week: planned, asked what if, changed only when accepted, pinned, agre
   await page.getByLabel('Days', { exact: true }).fill('3');
   await page.getByRole('button', { name: 'See what it does' }).click();
   const would = page.getByRole('region', { name: 'What it would do' });
-  await expect(would.getByRole('group', { name: 'The week as it stands' })).toBeVisible();
+  await expect(would.getByRole('group', { name: 'The week as it stands' })).toBeVisible({ timeout: 60_000 });
   await expect(would.getByRole('group', { name: 'The week then' })).toBeVisible();
   expect(await db().rows('SELECT day FROM week_away')).toHaveLength(0);
   await would.getByRole('button', { name: 'Leave it as it is' }).click();

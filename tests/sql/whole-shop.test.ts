@@ -121,6 +121,13 @@ describe('the week', () => {
     expect(problem.pins).toContainEqual(expect.objectContaining({ jobId: job.orderId, phaseId: 'rack' }));
     const rushId = String(rush.ok && rush.answer.rushId);
     expect(problem.jobs.find((one) => one.id === rushId)!.phases[0]!.minutes).toBe(90);
+    expect(bay.comesLate).toBeUndefined();
+    // A day that is a guess is counted with later, and drawn.
+    const guess = { jobId: job.orderId, untilDay: day, words: 'the left spring', sure: 'a guess' };
+    await give(shop, 'Teodor', 'week.wait', guess);
+    const again = await readWeek(db(), now());
+    expect(again.waits[job.orderId]).toEqual({ untilDay: day, words: 'the left spring', sure: 'a guess' });
+    expect(again.problem.jobs.find(({ id }) => id === job.orderId)!.phases[0]!.comesLate).toHaveLength(5);
     await give(shop, 'Teodor', 'week.wait', { jobId: job.orderId, untilDay: null, words: 'it came' });
     await give(shop, 'Odalys', 'week.away', { personId: ilse, days: [day], away: false });
     await give(shop, 'Odalys', 'week.pin', { jobId: job.orderId, phaseId: 'rack' });

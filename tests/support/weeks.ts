@@ -1,10 +1,17 @@
 import { estimateLabor } from '@/core/calc/labor.estimate';
 import { drawsFrom, normalFrom } from '@/core/draws';
 import { chancesOf } from '@/core/schedule/chance';
-import { prepareWeek } from '@/core/schedule/prepare';
+import { PROMISE_COSTS } from '@/core/ledger/kinds/arrival';
+import { COMES_LATE, prepareWeek } from '@/core/schedule/prepare';
 import { searchFromKnown } from '@/core/schedule/solve';
 import { WeekBuilder } from '@/core/schedule/week-builder';
-import type { WeekJob, WeekPhase, WeekPlan, WeekProblem } from '@/core/schedule/types';
+import {
+  SURENESS,
+  type WeekJob,
+  type WeekPhase,
+  type WeekPlan,
+  type WeekProblem,
+} from '@/core/schedule/types';
 
 const DAY = 480;
 
@@ -81,6 +88,34 @@ export function madeUpWeek(
   };
 }
 
+/**
+ * A made-up week with the rules that came later: parts that come at a chance, a car that stands opened up and blocks a
+ * lift, come-backs to fit in, promises of which much or little hangs, wishes.
+ */
+export function ruledWeek(
+  seed: number,
+  count: number,
+  learned: { ratio: number; sdLog: number }[] = [],
+): WeekProblem {
+  const problem = madeUpWeek(seed, count, learned);
+  const draw = drawsFrom(seed * 6151);
+  problem.jobs.forEach((job, index) => {
+    const bay = job.phases[1]!;
+    if (bay.waitsFor) bay.comesLate = COMES_LATE[SURENESS[index % 3]!];
+    job.cost = PROMISE_COSTS[Math.floor(draw() * 3)];
+    if (draw() < 0.3) job.wish = Math.max(DAY, job.promise! - DAY);
+    if (index % 9 !== 8) return;
+    // A come-back: a short visit by its latest day.
+    job.phases = [phase('visit', 40, { notBefore: 0 })];
+    job.cost = 'little';
+  });
+  const stuck = problem.jobs.find(({ phases }) => phases.length > 1 && phases[1]!.skill === null)!;
+  stuck.phases = stuck.phases.slice(1);
+  Object.assign(stuck.phases[0]!, { placeId: 'l1', blocks: true, notBefore: DAY, waitsFor: 'a part' });
+  stuck.phases[0]!.comesLate = COMES_LATE.likely;
+  return problem;
+}
+
 /** A plan of a few looks, where a good one is not the question. */
 export function quickPlan(problem: WeekProblem, seed = 1): WeekPlan {
   const builder = new WeekBuilder(prepareWeek(problem));
@@ -107,6 +142,7 @@ export function playWeek(
   problem: WeekProblem,
   plan: WeekPlan,
   actual: Map<string, number>,
+  came: ReadonlyMap<string, number> = new Map(),
 ): Map<string, number> {
   const STEP = 1;
   const queue = new Map<string, typeof plan.placed>();
@@ -132,7 +168,8 @@ export function playWeek(
       for (const at of [end, helperUntil]) if (at > now) next = Math.min(next, Math.ceil(at));
     for (const placed of left) {
       const phase = jobs.get(placed.jobId)!.phases.find((one) => one.id === placed.phaseId)!;
-      if (phase.notBefore > now) next = Math.min(next, Math.ceil(phase.notBefore));
+      const there = came.get(`${placed.jobId} ${placed.phaseId}`) ?? phase.notBefore;
+      if (there > now) next = Math.min(next, Math.ceil(there));
     }
     return Math.max(now + STEP, next);
   };
@@ -149,7 +186,7 @@ export function playWeek(
       const at = job.phases.findIndex((one) => one.id === placed.phaseId);
       const one = job.phases[at]!;
       const before = at === 0 ? 0 : doneAt.get(`${job.id} ${job.phases[at - 1]!.id}`);
-      if (before === undefined || one.notBefore > now) continue;
+      if (before === undefined || (came.get(`${job.id} ${one.id}`) ?? one.notBefore) > now) continue;
       if (one.nextDay && at > 0 && Math.floor(now / DAY) <= Math.floor((before - 1) / DAY)) continue;
       const needs = [placed.techId, placed.placeId].filter((id): id is string => id !== null);
       const all = placed.helperId ? [...needs, placed.helperId] : needs;
@@ -169,6 +206,18 @@ export function playWeek(
   return finished;
 }
 
+/** The minute at which each part that comes at a chance is there, by job and phase. */
+function arrivals(problem: WeekProblem, draw: () => number): Map<string, number> {
+  const came = new Map<string, number>();
+  for (const job of problem.jobs)
+    for (const one of job.phases) {
+      if (!one.comesLate) continue;
+      const days = one.comesLate.flatMap((share, day) => Array<number>(Math.round(share * 100)).fill(day));
+      came.set(`${job.id} ${one.id}`, one.notBefore + days[Math.floor(draw() * days.length)]! * DAY);
+    }
+  return came;
+}
+
 export interface HeldShare {
   said: string;
   promises: number;
@@ -179,7 +228,7 @@ export interface HeldShare {
  * What was said of promises against what held, over made-up weeks: the hours behind what is said are learned from past
  * jobs alone, and the weeks are then played with hours from the truth those jobs came from.
  */
-export function heldShares(weeks: number): HeldShare[] {
+export function heldShares(weeks: number, make = madeUpWeek): HeldShare[] {
   const bands = [
     ['under 20 in 100', 0, 0.2],
     ['20 to 40', 0.2, 0.4],
@@ -204,7 +253,7 @@ export function heldShares(weeks: number): HeldShare[] {
       }));
       return estimateLabor({ bookMinutes: 300, prior: { jobs: 4, sdLog: 0.3 }, history });
     });
-    const problem = madeUpWeek(week, 20 + (week % 14), learned);
+    const problem = make(week, 20 + (week % 14), learned);
     const plan = quickPlan(problem);
     const chances = chancesOf(problem, plan, { draws: 400, seed: week });
     const kinds = new Map(
@@ -218,7 +267,7 @@ export function heldShares(weeks: number): HeldShare[] {
         return [job.id, (truth.ratio / learned[kind]!.ratio) * Math.exp(truth.sdLog * normal())];
       }),
     );
-    const finished = playWeek(problem, plan, actual);
+    const finished = playWeek(problem, plan, actual, arrivals(problem, drawsFrom(week * 433)));
     for (const job of problem.jobs) {
       const said = chances[job.id]!.holds!;
       const band = bands.findIndex(([, low, high]) => said >= low && said < high);

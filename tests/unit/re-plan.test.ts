@@ -124,6 +124,18 @@ describe('planning again', () => {
     expect(again.changed.map(({ jobId }) => jobId)).toEqual(['job-1']);
   });
 
+  test('somebody is away: another takes the work over at the same hour', () => {
+    const problem = threeCars();
+    const agreed = agreedThree();
+    const [{ techId }] = agreed as [(typeof agreed)[number]];
+    problem.techs.find(({ id }) => id === techId)!.away.push(0, 1, 2);
+    const again = rePlan(problem, agreed);
+    expect(again.slips).toContainEqual({ jobId: 'job-0', phaseId: 'bay', why: 'tech' });
+    expect(again.plan.ends).toEqual({ 'job-0': 100, 'job-1': 200, 'job-2': 300 });
+    expect(again.plan.placed.every((placed) => placed.techId !== techId)).toBe(true);
+    expect(again.changed).toEqual([]);
+  });
+
   test('a job that came since is fitted in and is no reason to move others', () => {
     const problem = threeCars();
     problem.jobs.push({ ...problem.jobs[0]!, id: 'new', promise: 900 });

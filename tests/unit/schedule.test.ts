@@ -9,7 +9,7 @@ import { WeekBuilder } from '@/core/schedule/week-builder';
 import type { WeekPlan, WeekProblem } from '@/core/schedule/types';
 import { movesBetween, withHappening } from '@/core/schedule/what-if';
 import { expectLawful } from '../support/lawful-week';
-import { heldShares, madeUpWeek } from '../support/weeks';
+import { heldShares, madeUpWeek, ruledWeek } from '../support/weeks';
 
 const builderOf = (problem: WeekProblem) => new WeekBuilder(prepareWeek(problem));
 const inOrder = (problem: WeekProblem, order: readonly number[]) => {
@@ -201,6 +201,14 @@ test('of promises said to hold 80 in 100, 75 to 85 hold when the weeks are playe
   expect(band.promises).toBeGreaterThan(200);
   expect(band.held).toBeGreaterThanOrEqual(0.75);
   expect(band.held).toBeLessThanOrEqual(0.85);
+});
+
+test('the same with parts that come at a chance, a blocked lift, come-backs, wishes and promises that cost', () => {
+  const shares = heldShares(200, ruledWeek);
+  const band = shares.find((one) => one.said === '75 to 85')!;
+  expect(band.promises).toBeGreaterThan(400);
+  expect(band.held).toBeGreaterThanOrEqual(0.75);
+  expect(band.held).toBeLessThanOrEqual(0.86);
 });
 
 describe('the working axis', () => {

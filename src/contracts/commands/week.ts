@@ -1,5 +1,6 @@
 import Joi from 'joi';
-import { id, jobId, phaseId, day, line, reason, moment } from '../fields';
+import { SURENESS, type Sureness } from '@/core/schedule/types';
+import { id, jobId, phaseId, day, line, oneOf, reason, moment } from '../fields';
 import { area, contract } from '../command';
 
 interface Slot {
@@ -77,6 +78,8 @@ export const week = area('The week', {
     jobId: string;
     untilDay: string | null;
     words: string;
+    /** How sure that day is: plans count with what is not on a later one. */
+    sure?: Sureness;
   }>({
     title: 'Say a part or an answer comes later',
     who: ['advisor'],
@@ -84,6 +87,7 @@ export const week = area('The week', {
       jobId: jobId().required(),
       untilDay: day().allow(null).required(),
       words: line(200).required(),
+      sure: oneOf(...SURENESS).default('sure'),
     },
   }),
   /** Puts a job into the week before its car is taken in. */

@@ -35,11 +35,15 @@ export function listOfAgreed(builder: WeekBuilder, agreed: readonly AgreedPhase[
   return builder.listByMoment(moments);
 }
 
-/** A week in which jobs keep who and where they were agreed with, and begin not before their agreed minute. */
+/**
+ * A week in which jobs keep who and where they were agreed with, and begin not before their agreed minute.
+ * @param loose phases that keep their minute alone: who or where was agreed is not to be had
+ */
 export function keepingAgreed(
   week: PreparedWeek,
   agreed: readonly AgreedPhase[],
   keeps: (job: number) => boolean,
+  loose: ReadonlySet<string> = new Set(),
 ): PreparedWeek {
   const { places, techs } = week.problem;
   const known = new Map(agreed.map((one) => [phaseKey(one), one]));
@@ -50,10 +54,11 @@ export function keepingAgreed(
       const index = all.findIndex((one) => one.id === id);
       return may?.includes(index) ? [index] : may;
     };
+    const kept = !loose.has(phaseKey(was));
     return {
       ...prepared,
-      places: seat(places, prepared.places, was.placeId),
-      techs: seat(techs, prepared.techs, was.techId),
+      places: kept ? seat(places, prepared.places, was.placeId) : prepared.places,
+      techs: kept ? seat(techs, prepared.techs, was.techId) : prepared.techs,
       floor: Math.max(prepared.floor, was.start),
     };
   };

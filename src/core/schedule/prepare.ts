@@ -1,5 +1,14 @@
 import { Z80 } from '../normal';
-import type { PhaseNeed, Pin, PlaceKind, PromiseCost, WeekJob, WeekPhase, WeekProblem } from './types';
+import type {
+  PhaseNeed,
+  Pin,
+  PlaceKind,
+  PromiseCost,
+  Sureness,
+  WeekJob,
+  WeekPhase,
+  WeekProblem,
+} from './types';
 
 const KINDS: Record<Exclude<PhaseNeed, null>, readonly PlaceKind[]> = {
   lift: ['lift'],
@@ -19,6 +28,13 @@ export const plannedMinutes = (job: WeekJob, phase: WeekPhase) =>
 /** The first minute of a later day. */
 export const nextDayOf = (minute: number, dayMinutes: number) =>
   (Math.floor(Math.max(0, minute - 1) / dayMinutes) + 1) * dayMinutes;
+
+/** Shares of a hundred that come on the day that was said, a day later, two days later …; a sure day has none. */
+export const COMES_LATE: Record<Sureness, readonly number[] | undefined> = {
+  sure: undefined,
+  likely: [0.7, 0.15, 0.1, 0.05],
+  'a guess': [0.35, 0.25, 0.2, 0.1, 0.1],
+};
 
 /** Plans count with a part on the day by which four in five such parts are there. */
 const COUNTED_ON = 0.8;

@@ -104,11 +104,12 @@ function keeping(
 function backToAgreed(
   week: PreparedWeek,
   agreed: readonly AgreedPhase[],
+  loose: ReadonlySet<string>,
   list: Precedence,
   perBroken: number,
 ): PreparedWeek {
   const keeps = new Set<number>();
-  const make = () => keepingAgreed(week, agreed, (job) => keeps.has(job));
+  const make = () => keepingAgreed(week, agreed, (job) => keeps.has(job), loose);
   let kept = week;
   let cost = new WeekBuilder(week, perBroken).costOfList(list);
   for (const job of week.problem.jobs.keys()) {
@@ -128,11 +129,14 @@ function planFromNow(
   week: PreparedWeek,
   free: WeekBuilder,
   agreed: readonly AgreedPhase[],
+  slips: readonly Slip[],
   perBroken: number,
   seed: number,
 ): { plan: WeekPlan; list: Precedence } {
+  const gone = slips.filter(({ why }) => why === 'tech' || why === 'place' || why === 'helper');
+  const loose = new Set(gone.map(phaseKey));
   const pushed = new WeekBuilder(
-    keepingAgreed(week, agreed, () => true),
+    keepingAgreed(week, agreed, () => true, loose),
     perBroken,
   );
   const asAgreed = listOfAgreed(pushed, agreed);
@@ -142,7 +146,7 @@ function planFromNow(
     const tries = Math.min(TRIES, Math.round(PUTS / Math.max(1, free.phases.length)));
     const found = searchLists(free, listOfAgreed(free, agreed), { tries, seed, enough, warmth: WARMTH });
     if (found.cost < cost - 1) {
-      const kept = new WeekBuilder(backToAgreed(week, agreed, found.list, perBroken), perBroken);
+      const kept = new WeekBuilder(backToAgreed(week, agreed, loose, found.list, perBroken), perBroken);
       return { plan: kept.planOf(found.list), list: found.list };
     }
   }
@@ -163,7 +167,7 @@ export function rePlan(problem: WeekProblem, agreed: readonly AgreedPhase[], see
   const perBroken = BROKEN_COUNTS * problem.dayMinutes;
   const free = new WeekBuilder(week, perBroken);
   const { plan, list } = slips.length
-    ? planFromNow(week, free, agreed, perBroken, seed)
+    ? planFromNow(week, free, agreed, slips, perBroken, seed)
     : { plan: planAsAgreed(week, agreed), list: listOfAgreed(free, agreed) };
   const was = new Map(agreed.map((one) => [phaseKey(one), one]));
   return {

@@ -33,6 +33,10 @@ export interface WeekPhase {
   blocks?: boolean;
 }
 
+/** How sure a day is on which something comes, in three words. */
+export const SURENESS = ['sure', 'likely', 'a guess'] as const;
+export type Sureness = (typeof SURENESS)[number];
+
 /** What a broken promise costs the customer, in three words: another day is as good, it is planned on, all hangs on it. */
 export type PromiseCost = 'little' | 'some' | 'much';
 

@@ -1,9 +1,10 @@
-import type { WeekJob, WeekPlan, WeekProblem } from './types';
+import { COMES_LATE } from './prepare';
+import type { Sureness, WeekJob, WeekPlan, WeekProblem } from './types';
 import type { JobChance } from './chance';
 
 /** What might happen to a week. */
 export type WhatIf =
-  | { what: 'part slips'; jobId: string; to: number; words: string }
+  | { what: 'part slips'; jobId: string; to: number; words: string; sure?: Sureness }
   | { what: 'tech out'; techId: string; days: number[] }
   | { what: 'rush job'; job: WeekJob };
 
@@ -33,7 +34,12 @@ export function withHappening(problem: WeekProblem, happening: WhatIf): WeekProb
         ...job,
         phases: job.phases.map((phase, index) =>
           index === waits
-            ? { ...phase, notBefore: Math.max(phase.notBefore, happening.to), waitsFor: happening.words }
+            ? {
+                ...phase,
+                notBefore: Math.max(phase.notBefore, happening.to),
+                waitsFor: happening.words,
+                comesLate: COMES_LATE[happening.sure ?? 'sure'],
+              }
             : phase,
         ),
       };

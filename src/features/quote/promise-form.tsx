@@ -59,7 +59,7 @@ export function PromiseForm({
         <>
           <div className="grid gap-3 sm:grid-cols-2">
             <DayField name="wishedFor" label="The day they would like it by" hint="No promise" />
-            <MomentField name="promisedFor" label="Promised for" />
+            <MomentField name="promisedFor" label="New promise" />
           </div>
           <OfferPanel
             asked={{ orderId, wish: typed.wishedFor }}

@@ -14,11 +14,19 @@ let hands: { one: Remote<WeekDoors>; other: Remote<WeekDoors> } | null = null;
 /** Two workers: each half of the search has a processor of its own. */
 const weekHands = () => (hands ??= { one: worker(), other: worker() });
 
-async function workOut(problem: WeekProblem, agreed: readonly AgreedPhase[]): Promise<WorkedWeek> {
+interface Question {
+  problem: WeekProblem;
+  /** A plan to begin from. */
+  agreed: readonly AgreedPhase[];
+  /** How much of the search is made: 1 is all of it. */
+  effort: number;
+}
+
+async function workOut({ problem, agreed, effort }: Question): Promise<WorkedWeek> {
   const began = performance.now();
   const { one, other } = weekHands();
-  const known = other.fromKnown(problem, { agreed });
-  const byPrices = await one.fromPrices(problem, { agreed });
+  const known = other.fromKnown(problem, { agreed, effort });
+  const byPrices = await one.fromPrices(problem, { agreed, effort });
   // Nothing is left to gain: the other half need not be waited for.
   const worked = await one.plan(problem, byPrices, isProven(byPrices) ? null : await known);
   return { ...worked, ms: performance.now() - began };
@@ -47,19 +55,15 @@ function useAnswer<Question, Answer>(
   };
 }
 
-interface Question {
-  problem: WeekProblem;
-  agreed: readonly AgreedPhase[];
-}
-const plan = ({ problem, agreed }: Question) => workOut(problem, agreed);
-const again = ({ problem, agreed }: Question) => weekHands().one.again(problem, [...agreed]);
+const again = ({ problem, agreed }: Omit<Question, 'effort'>) => weekHands().one.again(problem, [...agreed]);
 
 /** A week worked out beside the page. */
 export function useWorkedWeek(
   problem: WeekProblem | null,
   agreed: readonly AgreedPhase[],
+  effort = 1,
 ): { week: WorkedWeek | null; busy: boolean } {
-  const { answer, busy } = useAnswer(problem && { problem, agreed }, plan);
+  const { answer, busy } = useAnswer(problem && { problem, agreed, effort }, workOut);
   return { week: answer, busy };
 }
 

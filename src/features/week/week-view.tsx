@@ -2,6 +2,7 @@
 
 import { useMemo, useState } from 'react';
 import { fromAxis } from '@/core/schedule/calendar';
+import type { AgreedPhase } from '@/core/schedule/as-agreed';
 import type { WeekPlan } from '@/core/schedule/types';
 import { withHappening } from '@/core/schedule/what-if';
 import type { WeekFile } from '@/server/week/problem';
@@ -13,6 +14,7 @@ import { FormErrors } from '@/ui/field';
 import { Fold } from '@/ui/fold';
 import { PinForm } from './pin-form';
 import { RePlan } from './re-plan';
+import { SaidOfWeek } from './said-of-week';
 import { SideBySide } from './side-by-side';
 import { useRePlan, useWorkedWeek } from './use-week';
 import { Verdict } from './verdict';
@@ -21,6 +23,10 @@ import { WeekList } from './week-list';
 import { WeekPeople } from './week-people';
 import { WeekTapes } from './week-tapes';
 import { describeBecause, whenText, workText } from './week-words';
+
+const NOTHING: readonly AgreedPhase[] = [];
+/** A week that is only looked at begins from the plan of the other and need not look as far. */
+const EFFORT_BESIDE = 0.3;
 
 /** The week: planned by the shop's own numbers, looked at, tried against what might happen, agreed. */
 export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boolean; mayAsk: boolean }) {
@@ -33,7 +39,7 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
     () => (happening ? withHappening(problem, happening.whatIf) : null),
     [problem, happening],
   );
-  const { week: then, busy: busyThen } = useWorkedWeek(other, file.agreed);
+  const { week: then, busy: busyThen } = useWorkedWeek(other, anew?.plan.placed ?? NOTHING, EFFORT_BESIDE);
   const [chosen, setChosen] = useState<string | null>(null);
   const accept = useCommand('week.accept');
   const wait = useCommand('week.wait');
@@ -166,6 +172,7 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
               <PinForm job={job} placed={placed} problem={problem} calendar={calendar} may={isLead} />
             </section>
           )}
+          <SaidOfWeek file={file} isLead={isLead} mayAsk={mayAsk} />
           <section>
             <h2 className="border-b border-ink pb-1">What if</h2>
             <div className="pt-3">

@@ -1,7 +1,7 @@
 'use client';
 
 import { type WorkCalendar, morningOf, toAxis } from '@/core/schedule/calendar';
-import type { WeekProblem } from '@/core/schedule/types';
+import { SURENESS, type Sureness, type WeekProblem } from '@/core/schedule/types';
 import type { WhatIf } from '@/core/schedule/what-if';
 import { fromShopTime, shortDay } from '@/core/units/shop-time';
 import type { GivenOf } from '@/contracts/commands';
@@ -32,6 +32,7 @@ interface Typed {
   label: string;
   hours: TypedFigure;
   lift: boolean;
+  sure: Sureness;
 }
 
 const DAY_WORDS: Record<WhatIf['what'], string> = {
@@ -58,13 +59,13 @@ const rushPhase = (problem: WeekProblem, minutes: number, lift: boolean) => ({
 
 /** What was typed, as what happens to the week and as what is written down when it is accepted. */
 function happeningOf(typed: Typed, problem: WeekProblem, calendar: WorkCalendar): Happening {
-  const { what, jobId, techId, day, label, lift } = typed;
+  const { what, jobId, techId, day, label, lift, sure } = typed;
   if (what === 'part slips') {
     const words = 'a part that slipped';
     const name = problem.jobs.find((job) => job.id === jobId)?.label.split(',')[0] ?? '';
     return {
-      whatIf: { what, jobId, to: morningOf(calendar, day), words },
-      command: { name: 'week.wait', input: { jobId, untilDay: day, words } },
+      whatIf: { what, jobId, to: morningOf(calendar, day), words, sure },
+      command: { name: 'week.wait', input: { jobId, untilDay: day, words, sure } },
       words: `${name}: its part comes on ${shortDay(day)}`,
     };
   }
@@ -131,6 +132,7 @@ export function WhatIfForm({
         label: '',
         hours: 3,
         lift: true,
+        sure: 'sure',
       }}
       onSend={async (_, typed) => {
         const wrong = unread(typed);
@@ -180,6 +182,13 @@ export function WhatIfForm({
             label={DAY_WORDS[what]}
             options={calendar.days.slice(0, SOON).map((one) => [one, shortDay(one)] as const)}
           />
+          {what === 'part slips' && (
+            <SelectField
+              name="sure"
+              label="That day is"
+              options={SURENESS.map((word) => [word, word] as const)}
+            />
+          )}
           <Send busy="Looking…">See what it does</Send>
         </>
       )}

@@ -98,7 +98,7 @@ export const SHOP_TABLES = [
     since: 'helper_id',
   },
   { name: 'week_pin', key: 'job_id, phase_id', columns: 'job_id phase_id person_id place_id starts_at' },
-  { name: 'week_wait', key: 'job_id', columns: 'job_id until_day words' },
+  { name: 'week_wait', key: 'job_id', columns: 'job_id until_day words sure', since: 'sure' },
   { name: 'week_away', key: 'person_id, day', columns: 'person_id day' },
   { name: 'week_rush', key: 'id', columns: 'id label minutes needs_lift promised_for closed' },
   { name: 'message_template', key: 'stage, channel', columns: 'stage channel words' },

@@ -4,7 +4,8 @@ import type { OpenHours, WorkCalendar } from '@/core/schedule/calendar';
 import { addDays, morningOf, toAxis, weekdayOf, workCalendar } from '@/core/schedule/calendar';
 import type { RemainingWork, PhaseNeedOfOrder } from '@/core/schedule/remaining-work';
 import type { AgreedPhase } from '@/core/schedule/as-agreed';
-import type { Pin, WeekJob, WeekPhase, WeekPlace, WeekProblem } from '@/core/schedule/types';
+import { COMES_LATE } from '@/core/schedule/prepare';
+import type { Pin, Sureness, WeekJob, WeekPhase, WeekPlace, WeekProblem } from '@/core/schedule/types';
 import { type Alone, type AskedOf, skillsMissing } from '@/core/practice/alone';
 import { shopDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
@@ -20,7 +21,7 @@ export interface WeekFile {
   calendar: WorkCalendar;
   /** What each job of the week is, for whoever reads the plan. */
   jobs: Record<string, WeekJobFacts>;
-  waits: Record<string, { untilDay: string; words: string }>;
+  waits: Record<string, { untilDay: string; words: string; sure: Sureness }>;
   /** What was agreed last, by job and phase. */
   agreed: AgreedPhase[];
 }
@@ -187,8 +188,8 @@ export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
     tx.rows<Row<'week_pin', 'job_id' | 'phase_id' | 'person_id' | 'place_id' | 'starts_at'>>(
       'SELECT job_id, phase_id, person_id, place_id, starts_at FROM week_pin',
     ),
-    tx.rows<Row<'week_wait', 'job_id' | 'until_day' | 'words'>>(
-      'SELECT job_id, until_day, words FROM week_wait WHERE until_day >= ?',
+    tx.rows<Row<'week_wait', 'job_id' | 'until_day' | 'words' | 'sure'>>(
+      'SELECT job_id, until_day, words, sure FROM week_wait WHERE until_day >= ?',
       [today],
     ),
     tx.rows<Row<'week_away', 'person_id' | 'day'>>('SELECT person_id, day FROM week_away WHERE day >= ?', [
@@ -227,7 +228,10 @@ export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
     calendar,
     jobs: {},
     waits: Object.fromEntries(
-      waits.map((row) => [row.job_id, { untilDay: dayText(row.until_day), words: row.words }]),
+      waits.map(({ job_id: jobId, until_day: day, words, sure }) => [
+        jobId,
+        { untilDay: dayText(day), words, sure },
+      ]),
     ),
     agreed: slots.map((row) => ({
       jobId: row.job_id,
@@ -326,7 +330,7 @@ async function jobOf(
   order: OrderRow,
   calendar: WorkCalendar,
   gone: number,
-  wait: { until_day: Date; words: string } | undefined,
+  wait: Pick<Row<'week_wait', 'until_day' | 'words' | 'sure'>, 'until_day' | 'words' | 'sure'> | undefined,
 ): Promise<{ job: WeekJob; facts: WeekJobFacts }> {
   const { need } = order;
   const past = await finishedWork(tx, { procedures: need.procedures, platform: order.platform });
@@ -341,6 +345,7 @@ async function jobOf(
   const phases = need.phases.map((phase, index) => {
     let notBefore = index === 0 ? gone : 0;
     let waitsFor: string | null = null;
+    let sure: Sureness = 'sure';
     const waits = phase.waits;
     if (waits) {
       const until = waits.until
@@ -352,6 +357,7 @@ async function jobOf(
     if (wait && (phase.id === 'bay' || need.phases.length === 1)) {
       notBefore = Math.max(notBefore, morningOf(calendar, dayText(wait.until_day)));
       waitsFor = wait.words;
+      sure = wait.sure;
     }
     const stands = need.begun && index === 0 && phase.needs !== 'rack' ? order.place : null;
     if (phase.id === 'rack' && need.booked) {
@@ -362,6 +368,7 @@ async function jobOf(
       minutes: phase.book * labor.ratio,
       notBefore,
       waitsFor,
+      comesLate: COMES_LATE[sure],
       placeId: stands,
       // Opened up it cannot be rolled away: nothing else gets onto its place.
       blocks: stands !== null,
