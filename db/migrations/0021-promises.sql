@@ -3,5 +3,3 @@ ALTER TABLE week_slot ADD COLUMN helper_id CHAR(36) CHARACTER SET utf8mb4 COLLAT
 -- A promise that changed is told to the customer in a message of its own.
 ALTER TABLE message_template MODIFY stage ENUM('soon','due','overdue','link','corrected','promise') NOT NULL;
 ALTER TABLE message MODIFY stage ENUM('soon','due','overdue','link','corrected','promise') NOT NULL;
--- How sure the day is on which a part or an answer comes.
-ALTER TABLE week_wait ADD COLUMN sure ENUM('sure','likely','a guess') NOT NULL DEFAULT 'sure';
