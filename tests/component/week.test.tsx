@@ -264,5 +264,5 @@ test('by person: each has their own hours, also where they only help', async () 
   const [list] = screen.getAllByRole('list', { name: 'The week, by person' });
   for (const { name } of file.problem.techs)
     expect(within(list!).getByRole('heading', { name })).toBeInTheDocument();
-  expect(within(list!).getAllByText(/^\d\d:\d\d–\d\d:\d\d$/).length).toBeGreaterThan(8);
+  expect(within(list!).getAllByText(/^\d\d:\d\d–(\w{3} )?\d\d:\d\d$/).length).toBeGreaterThan(8);
 });

@@ -3,6 +3,7 @@ import type { Because, PlacedPhase, WeekProblem } from '@/core/schedule/types';
 import {
   describeBecause,
   describeChance,
+  endClock,
   lateText,
   mainReason,
   promisesMissed,
@@ -137,4 +138,12 @@ describe('a week in one sentence', () => {
       '9 days',
     ]);
   });
+});
+
+test('when work ends: the day stands with it where that is another', () => {
+  const hours = { from: 480, to: 1020, restFrom: 720, restMinutes: 60, weekdays: [1, 2, 3, 4, 5] };
+  const calendar = workCalendar(hours, 'America/Denver', '2026-04-14');
+  expect(endClock(calendar, 0, 90)).toBe('09:30');
+  expect(endClock(calendar, 0, 480)).toBe('17:00');
+  expect(endClock(calendar, 400, 520)).toBe('Wed 08:40');
 });

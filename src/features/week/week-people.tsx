@@ -2,6 +2,7 @@ import { type WorkCalendar, fromAxis } from '@/core/schedule/calendar';
 import type { WeekPlan, WeekProblem } from '@/core/schedule/types';
 import { shopClock, shortDay } from '@/core/units/shop-time';
 import type { WeekJobFacts } from '@/server/week/problem';
+import { endClock } from './week-words';
 
 interface Line {
   start: number;
@@ -29,8 +30,7 @@ export function WeekPeople({
 }) {
   const phaseOf = (jobId: string, phaseId: string) =>
     problem.jobs.find(({ id }) => id === jobId)!.phases.find(({ id }) => id === phaseId)!;
-  const clock = (minute: number, closing = false) =>
-    shopClock(fromAxis(calendar, minute, closing), calendar.timeZone);
+  const clock = (minute: number) => shopClock(fromAxis(calendar, minute), calendar.timeZone);
   const people = problem.techs.map((tech) => {
     const lines: Line[] = plan.placed.flatMap((placed) => {
       const helps = placed.helperId === tech.id;
@@ -67,7 +67,7 @@ export function WeekPeople({
                   {own.map((line) => (
                     <li key={`${line.jobId} ${line.start}`} className="border-t border-rule py-1">
                       <span className="figure">
-                        {clock(line.start)}–{clock(line.end, true)}
+                        {clock(line.start)}–{endClock(calendar, line.start, line.end)}
                       </span>{' '}
                       <strong>{line.car}</strong>
                       <br />

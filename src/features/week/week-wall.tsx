@@ -5,20 +5,13 @@ import type { PlacedPhase, WeekProblem } from '@/core/schedule/types';
 import { shopClock, shortDay } from '@/core/units/shop-time';
 import type { WeekFile } from '@/server/week/problem';
 import { useRePlan, useWorkedWeek } from './use-week';
-import { promisesMissed } from './week-words';
+import { endClock, promisesMissed } from './week-words';
 
 /** Days a wall shows: today's work and the next day's. */
 const DAYS = 2;
 
-const clock = (calendar: WorkCalendar, minute: number, closing = false) =>
-  shopClock(fromAxis(calendar, minute, closing), calendar.timeZone);
-
-/** When it ends; the day too where that is another one. */
-function endText({ problem, calendar }: WeekFile, { start, end }: PlacedPhase): string {
-  const [first, last] = [start, end - 1].map((minute) => Math.floor(minute / problem.dayMinutes));
-  const at = clock(calendar, end, true);
-  return first === last ? at : `${shortDay(calendar.days[last!]!).slice(0, 3)} ${at}`;
-}
+const clock = (calendar: WorkCalendar, minute: number) =>
+  shopClock(fromAxis(calendar, minute), calendar.timeZone);
 
 /** The open days on which something is still to be done, the first of them leading. */
 function daysShown({ placed }: { placed: PlacedPhase[] }, dayMinutes: number): number[] {
@@ -39,7 +32,7 @@ function Strip({ placed, file, late }: { placed: PlacedPhase; file: WeekFile; la
   return (
     <li className={`border-t-2 py-2 ${late ? 'border-danger' : 'border-ink'}`}>
       <p className="figure text-xl">
-        {clock(calendar, placed.start)}–{endText(file, placed)}
+        {clock(calendar, placed.start)}–{endClock(calendar, placed.start, placed.end)}
         {late && <span className="ml-3 font-semibold text-danger">late</span>}
       </p>
       <p className="text-2xl leading-tight font-semibold">

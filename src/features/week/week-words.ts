@@ -50,6 +50,13 @@ export function mainReason(placed: PlacedPhase[], problem: WeekProblem): string 
   return worst?.words ?? null;
 }
 
+/** `10:30`, and the day with it where that is another than the one it began on: `Wed 10:30`. */
+export function endClock(calendar: WorkCalendar, start: number, end: number): string {
+  const [first, last] = [start, end - 1].map((minute) => Math.floor(minute / calendar.dayMinutes));
+  const at = shopClock(fromAxis(calendar, end, true), calendar.timeZone);
+  return first === last ? at : `${shortDay(calendar.days[last!]!).slice(0, 3)} ${at}`;
+}
+
 /** A share as people say it: `8 in 10`; `19 in 20` near the end of the scale. */
 export function describeChance(share: number): string {
   if (share >= 0.985) return 'nearly certain';
