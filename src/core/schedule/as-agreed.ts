@@ -1,4 +1,4 @@
-import { type PreparedPhase, type PreparedWeek, nextDayOf } from './prepare';
+import { type PreparedPhase, type PreparedWeek, afterNight } from './prepare';
 import type { PlacedPhase, WeekPlan, WeekProblem } from './types';
 import { type Precedence, WeekBuilder } from './week-builder';
 
@@ -116,7 +116,7 @@ export function slipsOf(week: PreparedWeek, agreed: readonly AgreedPhase[]): Sli
         slip('new');
         continue;
       }
-      const after = phase.nextDay && before > 0 ? nextDayOf(before, problem.dayMinutes) : before;
+      const after = afterNight(phase, before, problem.dayMinutes);
       // What has begun goes on from now; what is behind a little is not planned again for that.
       const end = Math.max(was.start, from) + length;
       const behind = end > was.end + GRACE;

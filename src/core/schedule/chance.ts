@@ -1,5 +1,5 @@
 import { drawsFrom, normalFrom } from '../draws';
-import { nextDayOf } from './prepare';
+import { afterNight } from './prepare';
 import type { WeekPhase, WeekPlan, WeekProblem } from './types';
 
 export interface JobChance {
@@ -71,7 +71,7 @@ export function chancesOf(
     free.fill(0);
     for (const { phase, job, last, needs, helper, closed, pin } of walk) {
       const minutes = phase.minutes * ratio[job]!;
-      const after = phase.nextDay && before[job]! > 0 ? nextDayOf(before[job]!, dayMinutes) : before[job]!;
+      const after = afterNight(phase, before[job]!, dayMinutes);
       let start = Math.max(after, thereAt(phase, dayMinutes, draw), pin);
       for (const seat of needs) start = Math.max(start, free[seat]!);
       if (helper !== null) start = Math.max(start, free[helper]!);

@@ -36,6 +36,10 @@ export const COMES_LATE: Record<Sureness, readonly number[] | undefined> = {
   'a guess': [0.35, 0.25, 0.2, 0.1, 0.1],
 };
 
+/** When a phase could begin after the one before it: at once, or after its night. */
+export const afterNight = ({ nextDay }: { nextDay: boolean }, before: number, dayMinutes: number) =>
+  nextDay && before > 0 ? nextDayOf(before, dayMinutes) : before;
+
 /** Plans count with a part on the day by which four in five such parts are there. */
 const COUNTED_ON = 0.8;
 

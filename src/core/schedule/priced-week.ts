@@ -1,4 +1,4 @@
-import type { PreparedPhase } from './prepare';
+import { type PreparedPhase, afterNight } from './prepare';
 import type { WeekPlan } from './types';
 import type { WeekBuilder } from './week-builder';
 
@@ -51,8 +51,6 @@ interface Piece {
 
 interface Chain {
   job: number;
-  weight: number;
-  promise: number;
   pieces: Piece[];
   /** Where each piece begins on the cheapest way. */
   way: Int32Array;
@@ -125,7 +123,7 @@ export class PricedWeek {
     this.chains = promised.map(({ job, promise, phases: own }) => {
       const pieces = own.map((phase) => this.pieceOf(phase, pools));
       this.findStarts(pieces, promise, week.weights[job]!);
-      return { job, promise, weight: week.weights[job]!, pieces, way: new Int32Array(pieces.length) };
+      return { job, pieces, way: new Int32Array(pieces.length) };
     });
   }
 
@@ -206,8 +204,8 @@ export class PricedWeek {
     };
   }
 
-  private readyAfter({ from, nextDay }: Piece, before: number): number {
-    return Math.max(from, nextDay && before > 0 ? Math.ceil(before / this.day) * this.day : before);
+  private readyAfter(piece: Piece, before: number): number {
+    return Math.max(piece.from, afterNight(piece, before, this.day));
   }
 
   /** Starts of a piece at which its own cost bends, or which it has to wait for. */

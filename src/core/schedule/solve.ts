@@ -10,7 +10,7 @@ export interface SolvedWeek {
   plan: WeekPlan;
   /** The same week by the rule "earliest promise first": the plan is never worse. */
   rule: WeekPlan;
-  /** No plan is less late than this, weighed minutes; 0 where it was not asked for. */
+  /** No plan is less late than this, weighed minutes. */
   bound: number;
   /** Nothing is left to gain: the search stopped there. */
   proven: boolean;

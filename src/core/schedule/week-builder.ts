@@ -1,5 +1,5 @@
 import { AWAY, Bookings, type BookingsKept, spansOfDays } from './bookings';
-import { type PreparedPhase, type PreparedWeek, nextDayOf } from './prepare';
+import { type PreparedPhase, type PreparedWeek, afterNight } from './prepare';
 import type { Because, Pin, PlacedPhase, WeekPlan } from './types';
 
 /** Phases by number, in the order in which they choose their place, tech and hour. */
@@ -74,9 +74,7 @@ export class WeekBuilder {
   readonly firstOf: number[] = [];
   readonly countOf: number[] = [];
   /** By phase, on the list the builder stands on. */
-  starts: Int32Array;
-  ends: Int32Array;
-  private readonly startsNow: Int32Array;
+  readonly ends: Int32Array;
   private readonly endsNow: Int32Array;
   private readonly bookings: Bookings;
   /** By phase, the same for all that may have the same seats. */
@@ -146,9 +144,7 @@ export class WeekBuilder {
         this.standOn(places[0]!, 0, from, this.jobOf[index]!);
     });
     this.empty = this.bookings.copy();
-    this.starts = new Int32Array(this.phases.length);
     this.ends = new Int32Array(this.phases.length);
-    this.startsNow = new Int32Array(this.phases.length);
     this.endsNow = new Int32Array(this.phases.length);
     this.alone = Float64Array.from(this.firstOf, (_, job) => this.costAlone(job));
     this.allAlone = this.alone.reduce((sum, cost) => sum + cost, 0);
@@ -198,9 +194,7 @@ export class WeekBuilder {
   private readyAt(index: number): number {
     const { phase, from } = this.phases[index]!;
     if (index === this.firstOf[this.jobOf[index]!]) return from;
-    const before = this.endsNow[index - 1]!;
-    const after = phase.nextDay && before > 0 ? nextDayOf(before, this.dayMinutes) : before;
-    return Math.max(after, from);
+    return Math.max(afterNight(phase, this.endsNow[index - 1]!, this.dayMinutes), from);
   }
 
   /**
@@ -288,7 +282,6 @@ export class WeekBuilder {
     }
     if (this.tech >= 0) this.bookings.take(this.tech, start, end, job);
     if (this.helper >= 0) this.bookings.take(this.helper, start, start + helper, job);
-    this.startsNow[index] = start;
     this.endsNow[index] = end;
     return start;
   }
@@ -306,10 +299,7 @@ export class WeekBuilder {
     const step = Math.floor(from / KEPT_EVERY);
     const kept = step === 0 ? undefined : this.kept[step]!;
     this.backTo(kept ? kept.bookings : this.empty);
-    if (kept) {
-      this.startsNow.set(this.starts);
-      this.endsNow.set(this.ends);
-    }
+    if (kept) this.endsNow.set(this.ends);
     return { at: step * KEPT_EVERY, cost: kept?.cost ?? this.allAlone };
   }
 
@@ -341,7 +331,6 @@ export class WeekBuilder {
       const job = this.jobOf[index]!;
       if (this.isLast[index]) cost += this.costOf(job, this.endsNow[index]!) - this.alone[job]!;
     }
-    this.starts.set(this.startsNow);
     this.ends.set(this.endsNow);
     return cost;
   }

@@ -14,7 +14,7 @@ import { Send } from '@/ui/send';
 import { AreaField } from '@/ui/text-field';
 import type { WorkedRePlan } from '@/workers/week.worker';
 import { callWords, toldMinute } from './call-words';
-import { describeBecause, whenText, workText } from './week-words';
+import { carWords, describeBecause, whenText, workText } from './week-words';
 
 const SLIPPED: Record<Slip['why'], string> = {
   new: 'is not in the agreed plan yet',
@@ -26,10 +26,7 @@ const SLIPPED: Record<Slip['why'], string> = {
   pinned: 'was pinned to another hour',
 };
 
-const carOf = (file: WeekFile, jobId: string) => {
-  const facts = file.jobs[jobId];
-  return [facts?.number, facts?.car.split(',')[0]].filter(Boolean).join(' ');
-};
+const carOf = (file: WeekFile, jobId: string) => carWords(file.jobs[jobId]);
 
 /** What the agreed plan can not be kept in, one line a job. */
 function Slipped({ slips, file }: { slips: Slip[]; file: WeekFile }) {

@@ -5,11 +5,9 @@ import { useCommand } from '@/features/transport/use-command';
 import type { WeekFile } from '@/server/week/problem';
 import { Button } from '@/ui/button';
 import { FormErrors } from '@/ui/field';
+import { carWords } from './week-words';
 
-const carOf = (file: WeekFile, jobId: string) => {
-  const facts = file.jobs[jobId];
-  return [facts?.number, facts?.car.split(',')[0]].filter(Boolean).join(' ');
-};
+const carOf = (file: WeekFile, jobId: string) => carWords(file.jobs[jobId]);
 
 /** What somebody said of this week, each with the tap that takes it back: it came, they are here, it is done. */
 export function SaidOfWeek({ file, isLead, mayAsk }: { file: WeekFile; isLead: boolean; mayAsk: boolean }) {

@@ -2,7 +2,7 @@ import { type WorkCalendar, fromAxis } from '@/core/schedule/calendar';
 import type { WeekPlan, WeekProblem } from '@/core/schedule/types';
 import { shopClock, shortDay } from '@/core/units/shop-time';
 import type { WeekJobFacts } from '@/server/week/problem';
-import { endClock } from './week-words';
+import { carWords, endClock } from './week-words';
 
 interface Line {
   start: number;
@@ -36,13 +36,12 @@ export function WeekPeople({
       const helps = placed.helperId === tech.id;
       if (placed.techId !== tech.id && !helps) return [];
       const phase = phaseOf(placed.jobId, placed.phaseId);
-      const facts = jobs[placed.jobId];
       return [
         {
           start: placed.start,
           end: helps ? placed.start + phase.helperMinutes : placed.end,
           words: helps ? `Helps: ${phase.name.toLowerCase()}` : phase.name,
-          car: [facts?.number, facts?.car.split(',')[0]].filter(Boolean).join(' '),
+          car: carWords(jobs[placed.jobId]),
           place: problem.places.find(({ id }) => id === placed.placeId)?.name ?? 'on the road',
           jobId: placed.jobId,
         },

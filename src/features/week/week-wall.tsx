@@ -5,7 +5,7 @@ import type { PlacedPhase, WeekProblem } from '@/core/schedule/types';
 import { shopClock, shortDay } from '@/core/units/shop-time';
 import type { WeekFile } from '@/server/week/problem';
 import { useRePlan, useWorkedWeek } from './use-week';
-import { endClock, promisesMissed } from './week-words';
+import { carWords, endClock, promisesMissed } from './week-words';
 
 /** Days a wall shows: today's work and the next day's. */
 const DAYS = 2;
@@ -22,7 +22,6 @@ function daysShown({ placed }: { placed: PlacedPhase[] }, dayMinutes: number): n
 
 function Strip({ placed, file, late }: { placed: PlacedPhase; file: WeekFile; late: boolean }) {
   const { problem, calendar, jobs } = file;
-  const facts = jobs[placed.jobId];
   const phase = problem.jobs
     .find(({ id }) => id === placed.jobId)
     ?.phases.find(({ id }) => id === placed.phaseId);
@@ -35,9 +34,7 @@ function Strip({ placed, file, late }: { placed: PlacedPhase; file: WeekFile; la
         {clock(calendar, placed.start)}–{endClock(calendar, placed.start, placed.end)}
         {late && <span className="ml-3 font-semibold text-danger">late</span>}
       </p>
-      <p className="text-2xl leading-tight font-semibold">
-        {[facts?.number, facts?.car.split(',')[0]].filter(Boolean).join(' ')}
-      </p>
+      <p className="text-2xl leading-tight font-semibold">{carWords(jobs[placed.jobId])}</p>
       <p className="text-lg text-soft">{[phase?.name, who.join(' and ')].filter(Boolean).join(' · ')}</p>
     </li>
   );

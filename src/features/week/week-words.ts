@@ -1,5 +1,6 @@
 import { type WorkCalendar, fromAxis } from '@/core/schedule/calendar';
 import type { Because, PlacedPhase, WeekProblem } from '@/core/schedule/types';
+import type { WeekJobFacts } from '@/server/week/problem';
 import { shopClock, shopDay, shortDay } from '@/core/units/shop-time';
 
 /** `Wed 15 Apr, 10:30` */
@@ -56,6 +57,10 @@ export function endClock(calendar: WorkCalendar, start: number, end: number): st
   const at = shopClock(fromAxis(calendar, end, true), calendar.timeZone);
   return first === last ? at : `${shortDay(calendar.days[last!]!).slice(0, 3)} ${at}`;
 }
+
+/** A car by its order's number and its name, without what it is for. */
+export const carWords = (facts: Pick<WeekJobFacts, 'number' | 'car'> | undefined): string =>
+  [facts?.number, facts?.car.split(',')[0]].filter(Boolean).join(' ');
 
 /** A share as people say it: `8 in 10`; `19 in 20` near the end of the scale. */
 export function describeChance(share: number): string {

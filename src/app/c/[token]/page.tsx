@@ -1,6 +1,6 @@
-import { promisedFor } from '@/core/ledger/order-state';
 import type { Metadata } from 'next';
 import { connection } from 'next/server';
+import { promisedFor } from '@/core/ledger/order-state';
 import type { ExtraStands } from '@/core/ledger/extras';
 import { describeTrialHeight } from '@/core/ledger/trial';
 import { tapeOf } from '@/core/ledger/tape';
