@@ -3,8 +3,8 @@
  * promise first" and against the lower bound over 200 made-up weeks and 200 others; how long a re-plan takes; and what
  * was said of promises against what held.
  */
-import { heldShares, madeUpWeek, ruledWeek, slippedWeek } from '../tests/support/weeks';
-import { isProven, searchFromKnown, searchFromPrices, solvedWeek } from '../src/core/schedule/solve';
+import { heldShares, madeUpWeek, quickPlan, ruledWeek, slippedWeek } from '../tests/support/weeks';
+import { isProven, searchFromPrices, solvedWeek } from '../src/core/schedule/solve';
 import { earliestPromiseFirst } from '../src/core/schedule/first-orders';
 import { prepareWeek } from '../src/core/schedule/prepare';
 import { WeekBuilder } from '../src/core/schedule/week-builder';
@@ -33,11 +33,11 @@ function weeks(from: number, to: number): void {
   let [late, rule, bound, worse, under, proven] = [0, 0, 0, 0, 0, 0];
   for (let seed = from; seed <= to; seed += 1) {
     const problem = madeUpWeek(seed, 24 + (seed % 17));
-    const byPrices = timed(() => searchFromPrices(problem));
-    const byKnown = isProven(byPrices.found) ? null : timed(() => searchFromKnown(problem));
-    const solved = solvedWeek(problem, byPrices.found, byKnown?.found ?? null);
-    both!.push(byPrices.ms + (byKnown?.ms ?? 0));
-    side!.push(Math.max(byPrices.ms, byKnown?.ms ?? 0));
+    const one = timed(() => searchFromPrices(problem, 'one'));
+    const other = isProven(one.found) ? null : timed(() => searchFromPrices(problem, 'other'));
+    const solved = solvedWeek(problem, other ? [one.found, other.found] : [one.found]);
+    both!.push(one.ms + (other?.ms ?? 0));
+    side!.push(Math.max(one.ms, other?.ms ?? 0));
     if (solved.plan.late > solved.rule.late) worse += 1;
     if (solved.plan.late < solved.bound - 1e-6) under += 1;
     if (solved.proven) proven += 1;
@@ -64,7 +64,7 @@ function weeks(from: number, to: number): void {
 weeks(1, 200);
 weeks(201, 400);
 
-const draws = timed(() => chancesOf(big, solvedWeek(big, searchFromKnown(big, { effort: 0.01 }), null).plan));
+const draws = timed(() => chancesOf(big, quickPlan(big)));
 console.log(`chances by 1,000 draws: ${draws.ms.toFixed(0)} ms`);
 for (const [what, share] of [madeUpWeek, ruledWeek].flatMap((make) =>
   heldShares(200, make).map((one) => [make.name, one] as const),

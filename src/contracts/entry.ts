@@ -18,6 +18,7 @@ export type Projection =
   | 'conflicts'
   | 'stepTimes'
   | 'skills'
+  | 'waits'
   | 'search'
   | 'dueDates';
 

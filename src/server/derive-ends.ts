@@ -14,6 +14,7 @@ import { axleMeans } from '@/core/stance/plan';
 import { convertDistance } from '@/core/units/distance';
 import { shopDay } from '@/core/units/shop-time';
 import type { Db } from './database';
+import { dayText } from './day-column';
 import { insertMany } from './insert-many';
 import { isRusty } from '@/core/schedule/remaining-work';
 import { platformOf } from './queries/platform';
@@ -208,7 +209,7 @@ export async function deriveDueDates(tx: Db, { vehicle_id: vehicleId }: OrderRow
         dialFactor,
       }));
     const asked = {
-      doneOn: row.done_on.toISOString().slice(0, 10),
+      doneOn: dayText(row.done_on),
       odometer: row.odometer ?? 0,
       interval: {
         ...(row.distance === null ? {} : { distance: row.distance }),

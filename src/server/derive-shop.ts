@@ -5,6 +5,7 @@ import { gramsOf, searchWords } from '@/core/ledger/search-words';
 import { jobTimes } from '@/core/ledger/step-times';
 import { workedOf } from '@/core/practice/worked';
 import { remainingWork } from '@/core/schedule/remaining-work';
+import { waitsPast } from '@/core/schedule/waits';
 import type { Db } from './database';
 import { procedureLibrary } from './procedures';
 import { insertMany } from './insert-many';
@@ -76,6 +77,23 @@ export async function deriveSkills(tx: Db, order: OrderRow, state: OrderState): 
       alone,
       beside,
       new Date(lastAt),
+    ]),
+  );
+}
+
+export async function deriveWaits(tx: Db, order: OrderRow, state: OrderState): Promise<void> {
+  await tx.run('DELETE FROM wait_past WHERE order_id = ?', [order.id]);
+  await insertMany(
+    tx,
+    'wait_past',
+    ['order_id', 'what', 'ref', 'since', 'said_for', 'ended'],
+    waitsPast(state).map(({ what, ref, since, saidFor, ended }) => [
+      order.id,
+      what,
+      ref,
+      new Date(since),
+      saidFor,
+      new Date(ended),
     ]),
   );
 }

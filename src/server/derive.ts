@@ -14,6 +14,7 @@ import {
   deriveSearch,
   deriveSkills,
   deriveStepTimes,
+  deriveWaits,
 } from './derive-shop';
 import { type WholeOrder, wholeOrder, type OrderRow } from './entries/order';
 import { projectionsOf } from '@/contracts/entries';
@@ -232,6 +233,7 @@ const DERIVED: Record<Projection, { run: Deriver; whenClosed?: true }> = {
   conflicts: { run: deriveConflicts },
   stepTimes: { run: deriveStepTimes, whenClosed: true },
   skills: { run: deriveSkills },
+  waits: { run: deriveWaits },
   search: { run: deriveSearch },
   // After the come-backs and the dials it is worked out from.
   dueDates: { run: deriveDueDates },
@@ -273,7 +275,7 @@ async function deriveWhole(tx: Db, whole: WholeOrder, touched: Touched): Promise
 }
 
 /** Counted up whenever the same entries derive other rows: the next start then writes them anew. */
-export const FOLD_EDITION = 3;
+export const FOLD_EDITION = 4;
 
 /** The tables that hold nothing but what the entries say. */
 export const DERIVED_TABLES = [
@@ -294,6 +296,7 @@ export const DERIVED_TABLES = [
   'week_need',
   'step_time',
   'skill_worked',
+  'wait_past',
   'task_now',
   'lowering_now',
   'search_doc',

@@ -548,6 +548,14 @@ export interface Tables {
     vin: string;
     wheelbase_mm: number;
   };
+  wait_past: {
+    ended: Date;
+    order_id: string;
+    ref: string;
+    said_for: Date | null;
+    since: Date;
+    what: 'part' | 'answer';
+  };
   watch_now: {
     answer: string;
     answered_order: string | null;

@@ -7,7 +7,7 @@ import { rePlan } from '@/core/schedule/re-plan';
 import { solveWeek } from '@/core/schedule/solve';
 import type { WeekProblem } from '@/core/schedule/types';
 import { WeekView } from '@/features/week/week-view';
-import type { WeekFile } from '@/server/week/problem';
+import type { WeekFile } from '@/server/week/week-file';
 import { no, shopServer, yes } from '../support/shop-server';
 import { madeUpWeek } from '../support/weeks';
 
@@ -92,6 +92,34 @@ test('the lead agrees the plan as it stands, slot by slot', async () => {
   };
   expect(new Set(slots.map(({ jobId }) => jobId))).toEqual(new Set(file.problem.jobs.map(({ id }) => id)));
   for (const { startsAt, endsAt } of slots) expect(Date.parse(endsAt)).toBeGreaterThan(Date.parse(startsAt));
+});
+
+test('a car of the list is opened by its name: its phases, its hours, and that it can only be pushed', async () => {
+  const file = fileOf();
+  const [first, second] = file.problem.jobs;
+  file.jobs[first!.id]!.pushOnly = true;
+  const bay = first!.phases.find(({ id }) => id === 'bay')!;
+  Object.assign(bay, {
+    notBefore: 4 * 480,
+    waitsFor: 'parts on their way: 3 of 20 such came later than said',
+  });
+  const { hand } = open({ file });
+  const line = screen.getByRole('button', { name: /^1600 · Car 0$/ });
+  expect(line).toHaveAttribute('aria-pressed', 'false');
+  // What holds it up stands in the list, under its hours.
+  const list = within(screen.getByRole('region', { name: 'Jobs of the week' }));
+  expect(list.getByText(/Hollin · waits for parts on their way: 3 of 20 such came later/)).toBeVisible();
+  await hand.click(line);
+  expect(line).toHaveAttribute('aria-pressed', 'true');
+  const car = within(screen.getByRole('heading', { name: 'Car 0' }).closest('section')!);
+  expect(car.getByText('Hours from the book.')).toBeVisible();
+  expect(car.getByText(/can only be pushed: until its work is done two roll it/)).toBeVisible();
+  expect(car.getAllByRole('listitem')).toHaveLength(first!.phases.length);
+  expect(car.getAllByRole('listitem')[1]!.textContent).toMatch(/^bay Mon 20 Apr, 08:00/);
+  await hand.click(screen.getByRole('button', { name: /^1601 · Car 1$/ }));
+  expect(screen.queryByText(/can only be pushed/)).toBeNull();
+  const other = within(screen.getByRole('heading', { name: 'Car 1' }).closest('section')!);
+  expect(other.getAllByRole('listitem')).toHaveLength(second!.phases.length);
 });
 
 test('who is no lead looks, and pins nothing', () => {

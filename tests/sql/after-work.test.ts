@@ -11,6 +11,7 @@ import { nextSteps } from '@/core/procedure/engine';
 import { closePool, db } from '@/server/database';
 import { correctionToTell } from '@/server/queries/correction';
 import { handoffPdf, packetToShow } from '@/server/documents/handoff-pdf';
+import { now } from '@/server/clock';
 import { loadOrder } from '@/server/entries/order';
 import { sha256 } from '@/server/entries/canonical';
 import { verifyEverything } from '@/server/entries/verify';
@@ -22,6 +23,7 @@ import { kitLedger } from '@/server/queries/kit-ledger';
 import { readPhoto, storePhoto } from '@/server/photos/store';
 import { stageBefore } from '@/server/queries/watch';
 import { takeRackFiles, waitingSheets } from '@/server/rack/inbox';
+import { readWeek } from '@/server/week/problem';
 import type { DemoDriver } from '../../demo/driver';
 import type { DemoJob } from '../../demo/job';
 import { DAY, give, handedOver, onItsWheels, refusal, testShop } from '../support/shop';
@@ -330,6 +332,17 @@ describe('handing over', () => {
     expect(nextThing(stage!.state)).toMatchObject({ page: 'heights' });
     const before = (await stageBefore(db(), job.orderId))!;
     expect(before.deferred.map((one) => one.code)).toEqual(expect.arrayContaining(['road', 'not-aligned']));
+    // It came on a trailer: in the week somebody helps to roll it, until its work is done.
+    const { problem, jobs } = await readWeek(db(), now());
+    const stageId = String(opened.answer.orderId);
+    expect(jobs[stageId]!.pushOnly).toBe(true);
+    const week = problem.jobs.find(({ id }) => id === stageId)!;
+    expect(week.phases.map(({ id, helperMinutes }) => [id, helperMinutes >= 10])).toEqual([
+      ['look', true],
+      ['bay', true],
+      ['rack', false],
+      ['road', false],
+    ]);
   });
 
   test('not aligned leaves with its drive limit, unsigned with the lead’s reason', async () => {

@@ -216,6 +216,26 @@ test('parts are ordered by a list where no stand-in answers: from whom, and for 
     count: lackingOf(state, lines[0]!),
     answer: 'Ordered from the counter in town.',
   });
+  const waits = () =>
+    db().rows<{ what: string; ref: string; said_for: Date | null }>(
+      "SELECT what, ref, said_for FROM wait_past WHERE order_id = ? AND what = 'part'",
+      [orderId],
+    );
+  expect(await waits()).toEqual([]);
+  // It came: the week knows from now on how such parts come.
+  const [line] = lines;
+  await give(shop, 'Teodor', 'parts.checkin', {
+    orderId,
+    lineId: line!.lineId,
+    got: line!.count,
+    right: true,
+    condition: 'good',
+    note: '',
+    photoId: null,
+  });
+  expect(await waits()).toEqual([
+    { what: 'part', ref: line!.lineId, said_for: new Date('2026-04-20T00:00:00.000Z') },
+  ]);
 });
 
 test.each(['rack', 'camera', 'wrench'])(

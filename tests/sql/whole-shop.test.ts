@@ -15,7 +15,7 @@ import { readShop } from '@/server/queries/shop';
 import { LIMITS, countFor, limited, withinLimit } from '@/server/sessions/rate';
 import { deviceFor, sessionOf, signIn } from '@/server/sessions/sessions';
 import { readWeek } from '@/server/week/problem';
-import { give, handedOver, onItsWheels, onTheLift, refusal, testShop } from '../support/shop';
+import { give, handedOver, onItsWheels, onTheLift, plannedJob, refusal, testShop } from '../support/shop';
 
 let shop: DemoDriver;
 beforeAll(async () => {
@@ -140,6 +140,54 @@ describe('the week', () => {
     expect(
       refusal(await give(shop, 'Teodor', 'week.rush', { label: '', minutes: 1, promisedFor: 'soon' })).field,
     ).toBe('label');
+  });
+
+  test('where nobody named a day the shop’s own past says how long such things take', async () => {
+    const job = await plannedJob('WEEK 3');
+    const plan = (await job.state()).plans.at(-1)!;
+    const bayOn = async (at: string | Date) =>
+      (await readWeek(db(), new Date(at))).problem.jobs
+        .find(({ id }) => id === job.orderId)!
+        .phases.find(({ id }) => id === 'bay')!;
+    expect((await bayOn(plan.at)).waitsFor).toMatch(/customer’s answer: no day known, three days assumed/);
+    // Nine answers of the past: six on the day, the others two days later.
+    for (let index = 0; index < 9; index += 1)
+      await db().run(
+        "INSERT INTO wait_past (order_id, what, ref, since, said_for, ended) VALUES (?, 'answer', ?, ?, NULL, ?)",
+        [
+          job.orderId,
+          `of another ${index}`,
+          new Date('2026-03-10T18:00:00.000Z'),
+          new Date(index < 6 ? '2026-03-10T20:00:00.000Z' : '2026-03-12T20:00:00.000Z'),
+        ],
+      );
+    const sameDay = await bayOn(plan.at);
+    const past = Number(/with the last (\d+) such/.exec(sameDay.waitsFor!)![1]);
+    expect(past).toBeGreaterThanOrEqual(9);
+    expect(sameDay.comesLate).toHaveLength(3);
+    expect(sameDay.comesLate![2]).toBeCloseTo(3 / past, 6);
+    // Waited for longer than any took, nothing is known of it any more.
+    const weekOn = new Date(Date.parse(plan.at) + 7 * 86_400_000);
+    expect((await bayOn(weekOn)).waitsFor).toMatch(/three days assumed/);
+    // What somebody said of it counts before what is assumed.
+    const calendar = (await readWeek(db(), now())).calendar;
+    const said = { jobId: job.orderId, untilDay: calendar.days[1], words: 'they ring back tomorrow' };
+    await give(shop, 'Teodor', 'week.wait', said);
+    const asSaid = expect.objectContaining({
+      id: 'bay',
+      notBefore: calendar.dayMinutes,
+      waitsFor: said.words,
+    }) as unknown;
+    const phases = async () =>
+      (await readWeek(db(), now())).problem.jobs.find(({ id }) => id === job.orderId)!.phases;
+    expect(await phases()).toContainEqual(asSaid);
+    // Also where the record has a day that is over.
+    await db().run(
+      "UPDATE week_need SET need = JSON_SET(need, '$.phases[0].waits.until', '2026-04-10') WHERE order_id = ?",
+      [job.orderId],
+    );
+    expect(await phases()).toContainEqual(asSaid);
+    await db().run("DELETE FROM wait_past WHERE ref LIKE 'of another %'");
   });
 
   test('hours of the shop: a short day and a rest outside it are refused by name', async () => {

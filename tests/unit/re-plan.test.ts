@@ -57,6 +57,37 @@ test('when something slipped, the new plan is lawful, says what slipped, and bre
   expect(changed).toBeGreaterThan(15);
 });
 
+test('a plan that was shown stays while its customers are called one after the other, and goes when more slips', () => {
+  let [told, anew] = [0, 0];
+  fc.assert(
+    fc.property(weeks, ([seed, count]) => {
+      const problem = madeUpWeek(seed, count);
+      const agreed = quickPlan(problem, seed).placed;
+      const now = slippedWeek(problem, seed);
+      let { plan, changed } = rePlan(now, agreed);
+      for (let calls = 0; calls < 3 && changed.length; calls += 1) {
+        const [first, ...others] = changed;
+        now.jobs.find(({ id }) => id === first!.jobId)!.promise = first!.now;
+        // It takes a while to call: the work that could begin at once can so no more.
+        for (const job of now.jobs) job.phases[0]!.notBefore = Math.max(job.phases[0]!.notBefore, 4 * calls);
+        const then = rePlan(now, agreed, { shown: plan.placed });
+        expect(then.plan.ends).toEqual(plan.ends);
+        expect(then.plan.placed).toEqual(plan.placed);
+        expect(then.changed.map(({ jobId }) => jobId)).toEqual(others.map(({ jobId }) => jobId));
+        ({ plan, changed } = then);
+        told += 1;
+      }
+      const more = slippedWeek(now, seed + 1);
+      const again = rePlan(more, agreed, { shown: plan.placed });
+      expectLawful(more, again.plan);
+      if (slipsOf(prepareWeek(more), plan.placed).length) anew += 1;
+    }),
+    { numRuns: 40, seed: 5 },
+  );
+  expect(told).toBeGreaterThan(15);
+  expect(anew).toBeGreaterThan(15);
+});
+
 /** Three cars on one lift, one after the other, each promised a little after its end. */
 function threeCars(): WeekProblem {
   const problem = madeUpWeek(1, 3);

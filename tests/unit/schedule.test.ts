@@ -19,7 +19,7 @@ const inOrder = (problem: WeekProblem, order: readonly number[]) => {
 /** The lower bound that prices come to when a plan is known. */
 function latenessBound(problem: WeekProblem, plan: WeekPlan): number {
   const prices = new LatenessBound(builderOf(problem), plan);
-  prices.raise(plan.weighed);
+  prices.raise(plan.weighed, 400);
   return prices.bound;
 }
 
@@ -194,6 +194,29 @@ test('a sure job in an empty shop keeps its promise; one promised too soon does 
   expect(chancesOf(late, plan)[job!.id]!.holds).toBeLessThan(0.01);
   const { p50, p80 } = chancesOf(sure, plan)[job!.id]!;
   expect(p80).toBeGreaterThan(p50);
+});
+
+test('hours are off together: what all hangs on one after the other is spread wider than by chance alone', () => {
+  // Twelve short jobs, one tech, one after the other: drawn apart they would even out.
+  const problem = madeUpWeek(4, 12);
+  const phase = problem.jobs[0]!.phases[0]!;
+  problem.techs = [problem.techs[0]!];
+  problem.techs[0]!.away = [];
+  problem.jobs = problem.jobs.map((job) => ({
+    ...job,
+    sdLog: 0.05,
+    phases: [
+      { ...phase, minutes: 100, needs: null, skill: null, helperMinutes: 0, notBefore: 0, nextDay: false },
+    ],
+  }));
+  const { plan } = solveWeek(problem, { effort: 0.01 });
+  const chances = chancesOf(problem, plan);
+  const last = problem.jobs.reduce((one, job) => (plan.ends[job.id]! > plan.ends[one.id]! ? job : one));
+  const { p50, p80 } = chances[last.id]!;
+  // Apart: 1200 × 0.05 × 0.84 / √12 is 15 minutes; together as well: half as much again and more.
+  expect(p50).toBeGreaterThan(1190);
+  expect(p80 - p50).toBeGreaterThan(40);
+  expect(p80 - p50).toBeLessThan(70);
 });
 
 test('of promises said to hold 80 in 100, 75 to 85 hold when the weeks are played', () => {

@@ -1,6 +1,6 @@
 import type { Entry, EntryData, EntryKind } from '@/core/ledger/entries';
 import { foldOrder } from '@/contracts/fold';
-import { remainingWork as remaining } from '@/core/schedule/remaining-work';
+import { remainingWork as remaining, withPushing } from '@/core/schedule/remaining-work';
 import type { OrderState } from '@/core/ledger/order-state';
 import { CAME_HEIGHTS, entryOf } from '../support/entries';
 import { Tablet } from '../support/tablet';
@@ -70,11 +70,20 @@ describe('what an order wants of the week', () => {
       },
     ];
     const hold: [EntryKind, object] = ['hold', { holdId: 'h', reason: 'short', lineIds: ['a'] }];
-    expect(bay(told(...list, hold)).waits).toEqual({ words: 'parts nobody has promised', until: null });
-    expect(bay(told(...list, supply('a', '2026-04-20'), supply('b', '2026-04-22'))).waits).toEqual({
+    expect(bay(told(...list, hold)).waits).toMatchObject({
+      what: 'part',
+      words: 'parts nobody has promised',
+      until: null,
+      since: null,
+    });
+    expect(bay(told(...list, supply('a', '2026-04-20'), supply('b', '2026-04-22'))).waits).toMatchObject({
       words: 'parts on their way',
       until: '2026-04-22',
     });
+    // Told anew, the new day counts, be it sooner or none.
+    const sooner = [supply('a', '2026-04-24'), supply('a', '2026-04-20')];
+    expect(bay(told(...list, ...sooner)).waits).toMatchObject({ until: '2026-04-20' });
+    expect(bay(told(...list, hold, ...sooner, supply('a', null))).waits).toMatchObject({ until: null });
     const here: [EntryKind, object] = [
       'parts.in',
       { lineId: 'b', got: 1, right: true, condition: 'good', note: '', photoId: null },
@@ -96,6 +105,45 @@ describe('what an order wants of the week', () => {
     expect(ids(visit('re-torque'))).toEqual(['visit']);
     expect(ids(visit('alignment'))).toEqual(['rack']);
     expect(remainingWork(visit('re-torque')).phases[0]!.needs).toBe('bay');
+  });
+  test('before the work has begun its procedures say how long somebody helps', () => {
+    const library = (kind: string) =>
+      [
+        {
+          id: 'p',
+          title: 'P',
+          fits: {},
+          asks: { front: [kind] },
+          fasteners: [],
+          steps: [
+            { phase: 'fit', helper: 6 },
+            { phase: 'fit', helper: 3 },
+            { phase: 'road', helper: 20 },
+          ],
+        },
+      ] as unknown as Parameters<typeof remaining>[1];
+    const coils = told(...measured, [
+      'plan',
+      { ...PLAN, parts: [{ end: 'front', kind: 'coil', kit: null }] },
+    ]);
+    const helps = (kind: string) =>
+      remaining(coils, library(kind)).phases.find(({ id }) => id === 'bay')!.helperMinutes;
+    expect(helps('coil')).toBe(6);
+    expect(helps('strutSpacer')).toBe(0);
+  });
+  test('a car that can only be pushed is rolled to its places by two, until its work is done', () => {
+    const { phases } = remainingWork(told(came));
+    const helpers = (own: typeof phases, stands: boolean) =>
+      withPushing(own, stands).map(({ id, helperMinutes }) => [id, helperMinutes]);
+    expect(helpers(phases, false)).toEqual([
+      ['look', 10],
+      ['bay', 10],
+      ['rack', 0],
+      ['road', 0],
+    ]);
+    // Where it stands it has not to be rolled to.
+    expect(helpers(phases.slice(1), true)[0]).toEqual(['bay', 0]);
+    expect(helpers(phases.slice(2), false)[0]).toEqual(['rack', 0]);
   });
   test('a closed order wants nothing', () => {
     expect(ids(told(...planned, ['agreement', YES], ['visit.closed', { note: '' }]))).toEqual([]);

@@ -57,9 +57,66 @@ test('a list that is built from where it differs comes to what it comes to from 
       const fresh = new WeekBuilder(week);
       expect(fresh.costOfList(list)).toBeCloseTo(cost, 6);
       expect(fresh.costOfList(list, 0, cost - 1)).toBe(Infinity);
-      expect(fresh.planOf(list).weighed).toBeLessThanOrEqual(cost + 1e-6);
+      const plan = fresh.planOf(list);
+      const wishes = week.problem.jobs.reduce(
+        (sum, { id, wish }) => sum + Math.max(0, plan.ends[id]! - (wish ?? Infinity)),
+        0,
+      );
+      // Where whose a booking is matters, and where it does not, the same week is built.
+      const ends = Object.values(plan.ends).reduce((sum, end) => sum + end, 0);
+      expect(cost).toBeCloseTo(plan.weighed + 0.02 * wishes + 0.000_001 * ends, 6);
     }),
     { numRuns: 30 },
+  );
+});
+
+test('no phase could begin a minute sooner: its place, its tech or a second hand is taken until then', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 9000 }), fc.integer({ min: 4, max: 12 }), (seed, count) => {
+      const problem = roughWeek(seed, count);
+      for (const job of problem.jobs) for (const phase of job.phases) phase.blocks = false;
+      const builder = new WeekBuilder(prepareWeek(problem));
+      const { list } = searchLists(builder, builder.listOfJobs(problem.jobs.map((_, index) => index)), {
+        tries: 40,
+        seed,
+        enough: 0,
+        warmth: 40,
+      });
+      const { placed } = builder.planOf(list);
+      const taken = new Map<string, Set<number>>();
+      const take = (id: string | null, from: number, to: number) => {
+        if (id === null) return;
+        const minutes = taken.get(id) ?? new Set();
+        for (let minute = from; minute < to; minute += 1) minutes.add(minute);
+        taken.set(id, minutes);
+      };
+      const free = (id: string, from: number, length: number) => {
+        const minutes = taken.get(id);
+        for (let minute = from; minutes && minute < from + length; minute += 1)
+          if (minutes.has(minute)) return false;
+        return true;
+      };
+      for (const { id, closed } of problem.places)
+        for (const day of closed) take(id, day * DAY, (day + 1) * DAY);
+      for (const { id, away } of problem.techs) for (const day of away) take(id, day * DAY, (day + 1) * DAY);
+      for (const index of list) {
+        const { phase, length, from, helper, places, techs, floor } = builder.phases[index]!;
+        const { start, end, placeId, techId, helperId } = placed[index]!;
+        const before = index > builder.firstOf[builder.jobOf[index]!]! ? placed[index - 1]!.end : 0;
+        const night = phase.nextDay && before > 0 ? Math.ceil(before / DAY) * DAY : before;
+        const all = problem.techs.map(({ id }) => id);
+        for (let minute = Math.max(night, from, floor); minute < start; minute += 1) {
+          const place = !places || places.some((one) => free(problem.places[one]!.id, minute, length));
+          const can = all.filter((id, at) => techs?.includes(at) && free(id, minute, length));
+          const pair = can.some((id) => all.some((other) => other !== id && free(other, minute, helper)));
+          expect(place && (!techs || (helper ? pair : can.length > 0))).toBe(false);
+        }
+        take(placeId, start, end);
+        take(techId, start, end);
+        take(helperId, start, start + helper);
+      }
+    }),
+    { numRuns: 25 },
   );
 });
 
@@ -187,14 +244,16 @@ describe('the rules of a week', () => {
     const unsure = { notBefore: DAY, waitsFor: 'a part', comesLate: [0.5, 0.2, 0.2, 0.1] };
     expect(countedFrom(phase(unsure), DAY)).toBe(3 * DAY);
     expect(countedFrom(phase({ ...unsure, comesLate: [0.9, 0.1] }), DAY)).toBe(DAY);
-    const problem = shop([job('one', DAY + 100, unsure)]);
+    // An hour is left for work that takes a little longer than planned.
+    const problem = shop([job('one', DAY + 160, unsure)]);
     const { plan } = solveWeek(problem);
     expect(plan.ends['one']).toBe(3 * DAY + 100);
     const chances = chancesOf(problem, plan, { draws: 4000 })['one']!;
     expect(chances.holds).toBeGreaterThan(0.47);
     expect(chances.holds).toBeLessThan(0.53);
-    expect(chances.p50).toBeLessThanOrEqual(2 * DAY + 100);
-    expect(chances.p90).toBe(3 * DAY + 100);
+    expect(chances.p50).toBeLessThanOrEqual(2 * DAY + 120);
+    expect(chances.p90).toBeGreaterThanOrEqual(3 * DAY + 80);
+    expect(chances.p90).toBeLessThanOrEqual(3 * DAY + 120);
   });
 
   test('a phase nobody can ever do is refused by name', () => {

@@ -18,8 +18,8 @@ const doorsOf = async <T>(load: () => Promise<unknown>): Promise<T> => {
 test('the week is worked out whole by two halves: a plan, and how surely each promise holds', async () => {
   const doors = await doorsOf<WeekDoors>(() => import('@/workers/week.worker'));
   const problem = madeUpWeek(5, 6);
-  const halves = [doors.fromPrices(problem, {}), doors.fromKnown(problem, {})] as const;
-  const { plan, chances, rule, bound } = doors.plan(problem, ...halves);
+  const halves = [doors.half(problem, 'one', {}), doors.half(problem, 'other', {})];
+  const { plan, chances, rule, bound } = doors.plan(problem, halves);
   expect(new Set(plan.placed.map(({ jobId }) => jobId))).toEqual(new Set(problem.jobs.map(({ id }) => id)));
   expect(Object.keys(chances).sort()).toEqual(problem.jobs.map(({ id }) => id).sort());
   expect(plan.late).toBeLessThanOrEqual(rule.late);

@@ -19,6 +19,7 @@ export const arrival: EntryContracts<keyof ArrivalEntries> = {
   },
   agreement: {
     fold: (state, entry) => state.agreements.push(entry),
+    projections: ['waits'],
     describe: (entry) =>
       // Unticked at the counter: nobody was asked, and nobody said no.
       entry.data.what === 'targets' && !entry.data.yes

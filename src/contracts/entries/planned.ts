@@ -7,7 +7,7 @@ export const planned: EntryContracts<keyof PlannedEntries> = {
     fold: (state, entry) => state.plans.push(entry),
     describe: (entry) =>
       `Plan, version ${entry.data.version}: ${[entry.data.front?.name, entry.data.rear?.name].filter(Boolean).join(' and ')}.`,
-    projections: ['kitFacts', 'search'],
+    projections: ['kitFacts', 'waits', 'search'],
   },
   quote: {
     fold: (state, entry) => state.quotes.push({ entry, answer: null }),
@@ -34,6 +34,7 @@ export const planned: EntryContracts<keyof PlannedEntries> = {
     },
     describe: (entry) =>
       `Checked in: ${entry.data.got}, ${entry.data.condition}${entry.data.right ? '' : ', wrong side'}.`,
+    projections: ['waits'],
   },
   hold: {
     fold: (state, entry) => state.parts.holds.push({ entry, end: null }),
@@ -54,6 +55,7 @@ export const planned: EntryContracts<keyof PlannedEntries> = {
     fold: (state, entry) => state.parts.supplies.push(entry),
     describe: (entry) =>
       `Ordered${entry.data.standIn ? ' from the stand-in supplier' : ''}: ${entry.data.count} × ${entry.data.name}. ${entry.data.answer}`,
+    projections: ['waits'],
   },
   booking: {
     fold: ({ after }, entry) => {

@@ -6,7 +6,8 @@ import { type Precedence, WeekBuilder } from './week-builder';
 export type AgreedPhase = Pick<
   PlacedPhase,
   'jobId' | 'phaseId' | 'start' | 'end' | 'techId' | 'placeId' | 'helperId'
->;
+> &
+  Partial<Pick<PlacedPhase, 'because'>>;
 
 export const phaseKey = ({ jobId, phaseId }: { jobId: string; phaseId: string }) => `${jobId} ${phaseId}`;
 
@@ -142,7 +143,7 @@ export function slipsOf(week: PreparedWeek, agreed: readonly AgreedPhase[]): Sli
   return slips;
 }
 
-/** The agreed plan of what is still to be done, as a plan. */
+/** An agreed plan that holds, as the plan of what is still to be done. */
 export function planAsAgreed(week: PreparedWeek, agreed: readonly AgreedPhase[]): WeekPlan {
   const { problem } = week;
   const known = new Map(agreed.map((one) => [phaseKey(one), one]));
@@ -150,7 +151,7 @@ export function planAsAgreed(week: PreparedWeek, agreed: readonly AgreedPhase[])
   problem.jobs.forEach((job, index) => {
     for (const { phase } of week.jobs[index]!) {
       const was = known.get(phaseKey({ jobId: job.id, phaseId: phase.id }))!;
-      plan.placed.push({ ...was, because: { why: 'agreed', what: null } });
+      plan.placed.push({ because: { why: 'agreed', what: null }, ...was });
       plan.ends[job.id] = was.end;
     }
     const late = Math.max(0, (plan.ends[job.id] ?? 0) - (job.promise ?? Infinity));

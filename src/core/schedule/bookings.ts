@@ -9,6 +9,8 @@ export interface BookingsKept {
 
 /** Nobody has it: it is closed, or they are away. */
 export const AWAY = -1;
+/** Whose it is does not matter. */
+export const SOMEBODY = -2;
 
 /**
  * What places and people are booked for: for each of these seats spans of the axis that never overlap, in order. All of
@@ -23,8 +25,14 @@ export class Bookings {
   /** Minutes booked for work, by seat. */
   readonly loads: Int32Array;
 
-  /** @param capacities how many spans each seat can have at most */
-  constructor(capacities: readonly number[]) {
+  /**
+   * @param capacities how many spans each seat can have at most
+   * @param least by seat, the fewest minutes that anybody ever wants of it
+   */
+  constructor(
+    capacities: readonly number[],
+    private readonly least: readonly number[],
+  ) {
     this.base = new Int32Array(capacities.length);
     let all = 0;
     capacities.forEach((capacity, seat) => {
@@ -87,10 +95,8 @@ export class Bookings {
     const { starts, ends } = this;
     const end = this.endOf(seat);
     let start = from;
-    for (let at = this.firstAfter(seat, from); at < end; at += 1) {
-      if (starts[at]! >= start + length) return start;
+    for (let at = this.firstAfter(seat, from); at < end && starts[at]! < start + length; at += 1)
       start = ends[at]!;
-    }
     return start;
   }
 
@@ -107,14 +113,31 @@ export class Bookings {
     return null;
   }
 
-  /** Books a free span. */
+  /**
+   * Books a free span. Where it does not matter whose they are, spans between which nothing fits any more are one: few
+   * are looked through then.
+   */
   take(seat: number, start: number, end: number, owner: number): void {
     if (end <= start) return;
+    if (owner !== AWAY) this.loads[seat]! += end - start;
     const { starts, ends, owners } = this;
     const at = this.firstAfter(seat, start);
-    const last = this.endOf(seat);
+    const least = owner === SOMEBODY ? this.least[seat]! : 0;
+    const joins = (one: number, gap: number) => owners[one] === SOMEBODY && gap < least;
+    const before = at > this.base[seat]! && joins(at - 1, start - ends[at - 1]!);
+    const after = at < this.endOf(seat) && joins(at, starts[at]! - end);
+    if (before && after) {
+      ends[at - 1] = ends[at]!;
+      this.remove(seat, at);
+    } else if (before) ends[at - 1] = end;
+    else if (after) starts[at] = start;
+    else this.insert(seat, at, start, end, owner);
+  }
+
+  private insert(seat: number, at: number, start: number, end: number, owner: number): void {
+    const { starts, ends, owners } = this;
     // Most spans go in near the end: shifting by hand is quicker than a copy.
-    for (let index = last; index > at; index -= 1) {
+    for (let index = this.endOf(seat); index > at; index -= 1) {
       starts[index] = starts[index - 1]!;
       ends[index] = ends[index - 1]!;
       owners[index] = owners[index - 1]!;
@@ -123,7 +146,17 @@ export class Bookings {
     ends[at] = end;
     owners[at] = owner;
     this.counts[seat]! += 1;
-    if (owner !== AWAY) this.loads[seat]! += end - start;
+  }
+
+  private remove(seat: number, at: number): void {
+    const { starts, ends, owners } = this;
+    const last = this.endOf(seat) - 1;
+    for (let index = at; index < last; index += 1) {
+      starts[index] = starts[index + 1]!;
+      ends[index] = ends[index + 1]!;
+      owners[index] = owners[index + 1]!;
+    }
+    this.counts[seat]! -= 1;
   }
 
   /** Minutes of a span in which a seat is booked or away. */

@@ -13,9 +13,8 @@ const AIM = 1.1;
 /** Each so many rounds the ways that the jobs took are tried as lists: as they are, and in the mean of the last rounds. */
 const LIST_EVERY = 4;
 const MEAN_KEEPS = 0.95;
-/** A round looks at each start once; so many starts are looked at in all, and so many rounds made at most. */
+/** A round looks at each start once; so many starts are looked at in all. */
 const MOST_LOOKS = 20_000_000;
-const MOST_ROUNDS = 400;
 /** Lists that are remembered to begin a search from. */
 const KEPT_LISTS = 4;
 /** Where a better plan became known prices go on from where they came to rest, in smaller strides. */
@@ -77,9 +76,13 @@ export class LatenessBound {
     this.tryList(this.mean);
   }
 
-  /** Mends the prices. @param best the best plan known, weighed minutes: nothing is left to prove at it */
-  raise(best: number): void {
-    const rounds = Math.min(MOST_ROUNDS, Math.round(MOST_LOOKS / Math.max(1, this.priced.size)));
+  /**
+   * Mends the prices.
+   * @param best the best plan known, weighed minutes: nothing is left to prove at it
+   * @param most rounds at most
+   */
+  raise(best: number, most: number): void {
+    const rounds = Math.min(most, Math.round(MOST_LOOKS / Math.max(1, this.priced.size)));
     let [stride, since, highest] = [this.round === 0 ? STRIDE : GO_ON, 0, -Infinity];
     for (let left = rounds; left > 0; left -= 1, this.round += 1) {
       const worth = this.priced.worth();

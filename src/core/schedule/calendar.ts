@@ -34,6 +34,16 @@ export function workCalendar(hours: OpenHours, timeZone: string, firstDay: strin
   return { hours, timeZone, dayMinutes: hours.to - hours.from - hours.restMinutes, days };
 }
 
+/** Open days after one day until another, that one too; 0 where it is not later. */
+export function openDaysBetween({ weekdays }: OpenHours, from: string, to: string): number {
+  const days = Math.round((Date.parse(`${to}T00:00:00Z`) - Date.parse(`${from}T00:00:00Z`)) / 86_400_000);
+  const first = weekdayOf(from);
+  let open = Math.floor(Math.max(0, days) / 7) * weekdays.length;
+  for (let left = Math.max(0, days) % 7; left > 0; left -= 1)
+    if (weekdays.includes(((first - 1 + left) % 7) + 1)) open += 1;
+  return open;
+}
+
 /** Minutes into a working day at a clock time, the rest taken out. */
 function intoDay({ from, to, restFrom, restMinutes }: OpenHours, clock: number): number {
   const open = Math.min(to, Math.max(from, clock)) - from;

@@ -12,6 +12,8 @@ export interface JobChance {
 }
 
 const DRAWS = 1000;
+/** What was learned of hours is a little off, for all jobs of a shop alike: spread of the logarithm. */
+const TOGETHER = 0.05;
 
 /** The minute at which what a phase waits for is there, one time in many. */
 function thereAt({ notBefore, comesLate }: WeekPhase, dayMinutes: number, draw: () => number): number {
@@ -64,8 +66,9 @@ export function chancesOf(
   const before = new Float64Array(problem.jobs.length);
   const free = new Float64Array(away.length);
   for (let round = 0; round < draws; round += 1) {
+    const alike = TOGETHER * normal();
     problem.jobs.forEach((job, index) => {
-      ratio[index] = Math.exp(job.sdLog * normal());
+      ratio[index] = Math.exp(alike + job.sdLog * normal());
       before[index] = 0;
     });
     free.fill(0);

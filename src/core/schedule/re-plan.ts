@@ -46,10 +46,14 @@ const BROKEN_COUNTS = 1;
 /** Phases put in all while lists are looked at, and lists looked at at most. */
 const PUTS = 150_000;
 const TRIES = 2_500;
-/** Lists looked at to see what keeping one promise costs. */
+/** Phases put in all to see what keeping each broken promise costs, and lists looked at for one at most. */
+const PUTS_KEEPING = 100_000;
 const TRIES_KEEPING = 60;
 /** Looking for a better list begins this warm: as good as agreed is left alone. */
 const WARMTH = 15;
+
+const listsFor = (builder: WeekBuilder, puts: number, most: number) =>
+  Math.min(most, Math.round(puts / Math.max(1, builder.phases.length)));
 
 const brokenIn = (problem: WeekProblem, plan: WeekPlan) =>
   problem.jobs.filter((job) => job.promise !== null && plan.ends[job.id]! > job.promise).map((job) => job.id);
@@ -81,7 +85,7 @@ function keeping(
   list: Precedence,
   plan: WeekPlan,
   job: number,
-  seed: number,
+  how: { tries: number; seed: number },
 ): KeepingIt {
   const { problem } = builder.week;
   const { id, promise } = problem.jobs[job]!;
@@ -89,7 +93,7 @@ function keeping(
   const alone = builder.planOf(first);
   if (alone.ends[id]! > promise!) return { can: false, breaks: [], laterBy: 0 };
   // Others are set right around it; should it break again by that, it stands as it was put first.
-  const better = searchLists(builder, first, { tries: TRIES_KEEPING, seed, enough: 0, warmth: 1 });
+  const better = searchLists(builder, first, { ...how, enough: 0, warmth: 1 });
   const set = builder.planOf(better.list);
   const then = set.ends[id]! <= promise! ? set : alone;
   const before = brokenIn(problem, plan);
@@ -143,7 +147,7 @@ function planFromNow(
   const cost = pushed.costOfList(asAgreed);
   const enough = free.least + 1;
   if (cost > enough) {
-    const tries = Math.min(TRIES, Math.round(PUTS / Math.max(1, free.phases.length)));
+    const tries = listsFor(free, PUTS, TRIES);
     const found = searchLists(free, listOfAgreed(free, agreed), { tries, seed, enough, warmth: WARMTH });
     if (found.cost < cost - 1) {
       const kept = new WeekBuilder(backToAgreed(week, agreed, loose, found.list, perBroken), perBroken);
@@ -158,18 +162,27 @@ function planFromNow(
  * what need not move stays at its agreed hour. When nothing slipped, nothing changes. Promises that the plan breaks are
  * named either way.
  * @param agreed the plan agreed last, on today's axis
+ * @param shown the plan from now on that was shown last, of the same agreed one: it stays while it holds, so that what
+ * customers were told of it meanwhile is not planned away
  * @returns the plan from now on, what slipped, what moved, and for each promise that breaks what keeping it would cost
  * (minutes)
  */
-export function rePlan(problem: WeekProblem, agreed: readonly AgreedPhase[], seed = 1): RePlanned {
+export function rePlan(
+  problem: WeekProblem,
+  agreed: readonly AgreedPhase[],
+  { shown = null, seed = 1 }: { shown?: readonly AgreedPhase[] | null; seed?: number } = {},
+): RePlanned {
   const week = prepareWeek(problem);
   const slips = slipsOf(week, agreed);
   const perBroken = BROKEN_COUNTS * problem.dayMinutes;
   const free = new WeekBuilder(week, perBroken);
-  const { plan, list } = slips.length
-    ? planFromNow(week, free, agreed, slips, perBroken, seed)
-    : { plan: planAsAgreed(week, agreed), list: listOfAgreed(free, agreed) };
+  const holds = slips.length ? shown && !slipsOf(week, shown).length && shown : agreed;
+  const { plan, list } = holds
+    ? { plan: planAsAgreed(week, holds), list: listOfAgreed(free, holds) }
+    : planFromNow(week, free, agreed, slips, perBroken, seed);
   const was = new Map(agreed.map((one) => [phaseKey(one), one]));
+  const broken = brokenIn(problem, plan);
+  const tries = listsFor(free, PUTS_KEEPING / Math.max(1, broken.length), TRIES_KEEPING);
   return {
     plan,
     slips,
@@ -180,18 +193,15 @@ export function rePlan(problem: WeekProblem, agreed: readonly AgreedPhase[], see
         from.start === placed.start && from.techId === placed.techId && from.placeId === placed.placeId;
       return same ? [] : [{ jobId: placed.jobId, phaseId: placed.phaseId, from }];
     }),
-    changed: problem.jobs.flatMap((job, index) => {
-      const now = plan.ends[job.id]!;
-      if (job.promise === null || now <= job.promise) return [];
-      return [
-        {
-          jobId: job.id,
-          promise: job.promise,
-          now,
-          because: mostHeldUp(plan, job.id),
-          keeping: keeping(free, list, plan, index, seed),
-        },
-      ];
+    changed: broken.map((jobId) => {
+      const job = problem.jobs.findIndex(({ id }) => id === jobId);
+      return {
+        jobId,
+        promise: problem.jobs[job]!.promise!,
+        now: plan.ends[jobId]!,
+        because: mostHeldUp(plan, jobId),
+        keeping: keeping(free, list, plan, job, { tries, seed }),
+      };
     }),
   };
 }

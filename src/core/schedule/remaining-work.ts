@@ -29,7 +29,13 @@ export interface PhaseNeedOfOrder {
   asks: AskedOf[];
   nextDay: boolean;
   /** What must happen first, in words; the day where somebody named one. */
-  waits: { words: string; until: string | null } | null;
+  waits: {
+    what: 'part' | 'answer';
+    words: string;
+    until: string | null;
+    /** The instant from which it is waited for; null where nothing was asked for yet. */
+    since: string | null;
+  } | null;
 }
 export interface RemainingWork {
   procedures: string;
@@ -61,35 +67,64 @@ export function isRusty(state: OrderState): boolean {
 const minutesOf = (steps: readonly Step[]) => steps.reduce((sum, step) => sum + step.minutes, 0);
 
 function waitsOf(state: OrderState): PhaseNeedOfOrder['waits'] {
-  if (!latestPlan(state)) return null;
+  const plan = latestPlan(state);
+  if (!plan) return null;
   const answer = planAnswer(state);
-  if (!answer) return { words: 'the customer’s answer', until: null };
-  const missing = new Set(linesMissing(state).map((line) => line.lineId));
-  const days = state.parts.supplies
-    .filter((supply) => missing.has(supply.data.lineId) && supply.data.promisedOn)
-    .map((supply) => supply.data.promisedOn!)
-    .sort();
-  const last = days[days.length - 1] ?? null;
-  if (openHolds(state).length || last)
-    return { words: last ? 'parts on their way' : 'parts nobody has promised', until: last };
-  return null;
+  if (!answer) return { what: 'answer', words: 'the customer’s answer', until: null, since: plan.at };
+  const ordered = linesMissing(state).flatMap(
+    ({ lineId }) => state.parts.supplies.findLast(({ data }) => data.lineId === lineId) ?? [],
+  );
+  const last =
+    ordered
+      .flatMap(({ data }) => data.promisedOn ?? [])
+      .sort()
+      .at(-1) ?? null;
+  if (!openHolds(state).length && !last) return null;
+  return {
+    what: 'part',
+    words: last ? 'parts on their way' : 'parts nobody has promised',
+    until: last,
+    since: ordered.at(-1)?.at ?? null,
+  };
 }
 
 /** A procedure as the week knows it: what asks for it, and what it will ask. */
 type Known = Asking & Pick<Procedure, 'steps' | 'fasteners'>;
 
-/** Before the work has begun: what the procedures that the plan asks for will ask. */
-function askedBefore(state: OrderState, library: readonly Known[]): AskedOf[] {
+/** Before the work has begun: the procedures that the plan asks for, each with its steps in the bay. */
+function inBayBefore(state: OrderState, library: readonly Known[]): { procedure: Known; steps: Step[] }[] {
   const named = proceduresOf(state, library).split(' ');
-  return library.flatMap((procedure) => {
-    if (!named.includes(procedure.id)) return [];
-    const kinds = skillsOfSteps(
-      procedure,
-      procedure.steps.filter(({ phase }) => IN_BAY.includes(phase)),
-    );
+  return library.flatMap((procedure) =>
+    named.includes(procedure.id)
+      ? [{ procedure, steps: procedure.steps.filter(({ phase }) => IN_BAY.includes(phase)) }]
+      : [],
+  );
+}
+
+const askedBefore = (before: ReturnType<typeof inBayBefore>): AskedOf[] =>
+  before.flatMap(({ procedure, steps }) => {
+    const kinds = skillsOfSteps(procedure, steps);
     return kinds.length ? [{ kinds, job: procedure.id }] : [];
   });
-}
+
+const mostHelp = (steps: readonly Step[]) =>
+  steps.reduce((most, step) => Math.max(most, step.helper ?? 0), 0);
+
+/** Minutes for which two roll a car that can only be pushed to a place. */
+const PUSH_MINUTES = 10;
+
+/** A car that can only be pushed: until its own work is done, somebody helps to roll it to each place it does not stand on. */
+export const withPushing = (
+  phases: readonly PhaseNeedOfOrder[],
+  standsAlready: boolean,
+): PhaseNeedOfOrder[] => {
+  const work = phases.findIndex(({ id }) => id === 'bay');
+  return phases.map((phase, index) =>
+    phase.needs === null || index > work || (standsAlready && index === 0)
+      ? phase
+      : { ...phase, helperMinutes: Math.max(PUSH_MINUTES, phase.helperMinutes) },
+  );
+};
 
 /** The procedures of the run, or before it has begun, those the plan asks for. */
 export const proceduresOf = (state: OrderState, library: readonly Asking[]) =>
@@ -130,13 +165,14 @@ export function remainingWork(state: OrderState, library: readonly Known[]): Rem
   if (!closed && job && !baselineOf(state))
     add({ id: 'look', name: 'Look over and heights', book: LOOK_MINUTES });
   if (!closed && job && (!run || bay.length)) {
+    const before = document ? [] : inBayBefore(state, library);
     add({
       id: 'bay',
       name: run ? 'Rest of the work' : 'The work',
       book: run ? minutesOf(bay) : latestPlan(state)?.data.minutes || UNKNOWN_WORK_MINUTES,
       needs: 'lift',
-      helperMinutes: bay.reduce((most, step) => Math.max(most, step.helper ?? 0), 0),
-      asks: document ? askedOfSteps(document, bay) : askedBefore(state, library),
+      helperMinutes: document ? mostHelp(bay) : mostHelp(before.flatMap(({ steps }) => steps)),
+      asks: document ? askedOfSteps(document, bay) : askedBefore(before),
       waits: run ? null : waitsOf(state),
     });
   }

@@ -2,7 +2,7 @@ import { LatenessBound } from './bound';
 import { earliestPromiseFirst, ordersByWorth } from './first-orders';
 import { type AgreedPhase, listOfAgreed } from './as-agreed';
 import { prepareWeek } from './prepare';
-import { repairWindows, searchLists } from './search';
+import { type Searched, repairWindows, searchLists } from './search';
 import type { WeekPlan, WeekProblem } from './types';
 import { type Precedence, WeekBuilder } from './week-builder';
 
@@ -18,8 +18,8 @@ export interface SolvedWeek {
 }
 
 /** Phases put by each half of the search, and lists looked at at most: a large week gets fewer lists. */
-const PUTS = 1_800_000;
-const TRIES = 20_000;
+const PUTS = 2_800_000;
+const TRIES = 31_000;
 /** Of the lists the share looked at before there is a bound. */
 const BEFORE = 0.2;
 /** And the share looked at from each list that the prices lead to, before the best of them is gone on from. */
@@ -39,12 +39,9 @@ export interface SearchWith {
 }
 
 /** What one half of the search found. */
-export interface HalfSolved {
-  list: Precedence;
-  cost: number;
-  /** No plan is less late than this, weighed minutes; what is late alone where no prices were asked. */
+export interface HalfSolved extends Searched {
+  /** No plan is less late than this, weighed minutes. */
   bound: number;
-  tried: number;
 }
 
 /** The best list met so far, and lists tried for it. */
@@ -92,40 +89,43 @@ function bestKnown(builder: WeekBuilder, agreed: readonly AgreedPhase[]): BestLi
 const triesFor = (builder: WeekBuilder, effort: number) =>
   effort * Math.min(TRIES, PUTS / Math.max(1, builder.phases.length));
 
-/** One half of the search: goes on from the best list that is known. */
+/** A search that asks for no prices: goes on from the best list that is known. For a plan that need not be the best. */
 export function searchFromKnown(
   problem: WeekProblem,
   { agreed = [], effort = 1, seed = 1 }: SearchWith = {},
-): HalfSolved {
+): Searched {
   const builder = new WeekBuilder(prepareWeek(problem));
   const best = bestKnown(builder, agreed);
   const bound = builder.weighedAlone();
-  const tries = 0.7 * triesFor(builder, effort);
-  const { list } = best;
-  // Twice from the same beginning: what one search is caught in the other walks past.
-  [FAR_WARMTH, 2 * FAR_WARMTH].forEach((warmth, again) =>
-    best.search({ tries, seed: seed + again, enough: bound + NEAR, warmth }, list),
-  );
+  const tries = triesFor(builder, effort);
+  best.search({ tries, seed, enough: bound + NEAR, warmth: FAR_WARMTH });
   best.repair(bound + NEAR);
-  return { list: best.list, cost: best.cost, bound, tried: best.tried };
+  return { list: best.list, cost: best.cost, tried: best.tried };
 }
 
+/** The two halves of the search: each with draws of its own; the other has fewer rounds for its prices, and more lists. */
+const HALVES = { one: { draws: 0, rounds: 400, tries: 1 }, other: { draws: 3, rounds: 200, tries: 1.25 } };
+export type Half = keyof typeof HALVES;
+
 /**
- * The other half: finds a lower bound, goes on from the best list that its prices lead to, and stops where the bound says
- * that nothing is left to gain.
+ * One half of the search: finds a lower bound, goes on from the best list that its prices lead to, and stops where the
+ * bound says that nothing is left to gain.
  */
 export function searchFromPrices(
   problem: WeekProblem,
-  { agreed = [], effort = 1, seed = 1 }: SearchWith = {},
+  half: Half,
+  { agreed = [], effort = 1, seed: first = 1 }: SearchWith = {},
 ): HalfSolved {
+  const { draws, rounds, tries: share } = HALVES[half];
+  const seed = first + draws;
   const builder = new WeekBuilder(prepareWeek(problem));
   const best = bestKnown(builder, agreed);
-  const tries = triesFor(builder, effort);
+  const tries = triesFor(builder, share * effort);
   // Prices are mended towards a plan: the better it is, the sooner they come to rest.
   best.search({ tries: tries * BEFORE, seed, enough: builder.weighedAlone() + NEAR });
   const prices = new LatenessBound(builder, builder.planOf(best.list));
   const raise = () => {
-    if (best.cost > prices.bound + NEAR) prices.raise(best.cost);
+    if (best.cost > prices.bound + NEAR) prices.raise(best.cost, rounds);
     for (const { list, cost } of prices.lists) best.consider(list, cost);
     return prices.bound + NEAR;
   };
@@ -141,33 +141,30 @@ export function searchFromPrices(
   return { list: best.list, cost: best.cost, bound: prices.bound, tried: best.tried };
 }
 
-/** What both halves come to, as a plan beside the rule's. Where the prices prove theirs the best, the other is not asked. */
-export function solvedWeek(
-  problem: WeekProblem,
-  byPrices: HalfSolved,
-  byKnown: HalfSolved | null,
-): SolvedWeek {
+/** What the halves come to, as a plan beside the rule's. Where one proves its plan the best, the other is not asked. */
+export function solvedWeek(problem: WeekProblem, halves: readonly HalfSolved[]): SolvedWeek {
   const builder = new WeekBuilder(prepareWeek(problem));
-  const better = byKnown && byKnown.cost < byPrices.cost ? byKnown : byPrices;
-  const plan = builder.planOf(better.list);
-  const bound = Math.min(byPrices.bound, plan.weighed);
+  const best = halves.reduce((better, half) => (half.cost < better.cost ? half : better));
+  const plan = builder.planOf(best.list);
+  const bound = Math.min(plan.weighed, Math.max(...halves.map((half) => half.bound)));
   return {
     plan,
     rule: builder.planOf(builder.listOfJobs(earliestPromiseFirst(problem))),
     bound,
     proven: plan.weighed <= bound + NEAR,
-    tried: byPrices.tried + (byKnown?.tried ?? 0),
+    tried: halves.reduce((sum, { tried }) => sum + tried, 0),
   };
 }
 
 export const isProven = ({ cost, bound }: HalfSolved) => cost <= bound + NEAR;
 
 /**
- * Finds a schedule: changes who chooses first, one thing at a time, from two beginnings, sets every small window right,
- * and stops where the bound says that nothing is left to gain. The same problem and seed give the same answer.
+ * Finds a schedule: changes who chooses first, one thing at a time, from what prices for places and people lead to, sets
+ * every small window right, and stops where the bound says that nothing is left to gain. The same problem and seed give
+ * the same answer.
  * @returns the best plan met, the rule's plan, and a lower bound on lateness (minutes)
  */
 export function solveWeek(problem: WeekProblem, how: SearchWith = {}): SolvedWeek {
-  const byPrices = searchFromPrices(problem, how);
-  return solvedWeek(problem, byPrices, isProven(byPrices) ? null : searchFromKnown(problem, how));
+  const one = searchFromPrices(problem, 'one', how);
+  return solvedWeek(problem, isProven(one) ? [one] : [one, searchFromPrices(problem, 'other', how)]);
 }

@@ -1,5 +1,6 @@
-import { AWAY, Bookings, type BookingsKept, spansOfDays } from './bookings';
+import { AWAY, Bookings, type BookingsKept, SOMEBODY, spansOfDays } from './bookings';
 import { type PreparedPhase, type PreparedWeek, afterNight } from './prepare';
+import { SeatAnswers } from './seat-answers';
 import type { Because, Pin, PlacedPhase, WeekPlan } from './types';
 
 /** Phases by number, in the order in which they choose their place, tech and hour. */
@@ -14,49 +15,6 @@ const END_COUNTS = 0.000_001;
 interface Kept {
   bookings: BookingsKept;
   cost: number;
-}
-
-/** How many answers are remembered for phases that may have the same seats. */
-const ANSWERS = 8;
-
-/**
- * When phases that may have the same seats got them. Bookings only become more while a week is built: what asks for no
- * less, from no sooner on, gets its seat no sooner either.
- */
-class SeatAnswers {
-  private readonly from = new Int32Array(ANSWERS);
-  private readonly length = new Int32Array(ANSWERS);
-  private readonly start = new Int32Array(ANSWERS);
-  private count = 0;
-
-  forget(): void {
-    this.count = 0;
-  }
-
-  /** The minute before which a phase need not look. */
-  notBefore(from: number, length: number): number {
-    let least = from;
-    for (let at = 0; at < this.count; at += 1)
-      if (this.from[at]! <= from && this.length[at]! <= length && this.start[at]! > least)
-        least = this.start[at]!;
-    return least;
-  }
-
-  remember(from: number, length: number, start: number): void {
-    if (start === from) return;
-    // The answer that says least makes room: the one that is soonest.
-    let at = this.count;
-    if (at < ANSWERS) this.count += 1;
-    else {
-      at = 0;
-      for (let other = 1; other < ANSWERS; other += 1)
-        if (this.start[other]! - this.from[other]! < this.start[at]! - this.from[at]!) at = other;
-      if (start - from <= this.start[at]! - this.from[at]!) return;
-    }
-    this.from[at] = from;
-    this.length[at] = length;
-    this.start[at] = start;
-  }
 }
 
 /**
@@ -90,6 +48,8 @@ export class WeekBuilder {
   /** By job: what it comes to alone in an empty shop. No plan makes it less. */
   private readonly alone: Float64Array;
   private readonly allAlone: number;
+  /** Whose a booking is is noted, to say what stood in whose way. */
+  private naming = false;
   /** What the phase just put got: seats, -1 for none. */
   private place = -1;
   private tech = -1;
@@ -133,9 +93,18 @@ export class WeekBuilder {
         seat < this.placeCount ? places?.includes(seat) : techs?.includes(seat - this.placeCount),
       ).length + (seat < this.placeCount ? 0 : this.phases.filter(({ helper }) => helper > 0).length);
     const standing = this.phases.filter(({ phase }) => phase.blocks).length;
+    const wanted = (seat: number) =>
+      this.phases.flatMap(({ places, techs, length, helper }) => {
+        if (seat < this.placeCount) return places?.includes(seat) ? [length] : [];
+        return [
+          ...(techs?.includes(seat - this.placeCount) ? [length] : []),
+          ...(helper > 0 ? [helper] : []),
+        ];
+      });
     this.bookings = new Bookings(
       // A car that stands opened up is booked around the days on which its place is closed.
       shut.map((spans, seat) => spans.length + most(seat) + standing * (spans.length + 2) + 1),
+      shut.map((_, seat) => Math.min(...wanted(seat))),
     );
     shut.forEach((spans, seat) => spans.forEach(([from, to]) => this.bookings.take(seat, from, to, AWAY)));
     this.phases.forEach(({ phase, from, places }, index) => {
@@ -179,13 +148,13 @@ export class WeekBuilder {
   }
 
   /** The car is there whatever else is: closed days are left out, and so is another that is said to stand there too. */
-  private standOn(seat: number, from: number, to: number, job: number): void {
+  private standOn(seat: number, from: number, to: number, owner: number): void {
     for (let at = from; at < to;) {
       const free = this.bookings.nextFree(seat, at, 1);
       if (free >= to) return;
       let end = free + 1;
       while (end < to && this.bookings.isFree(seat, end, 1)) end += 1;
-      this.bookings.take(seat, free, end, job);
+      this.bookings.take(seat, free, end, owner);
       at = end;
     }
   }
@@ -204,6 +173,7 @@ export class WeekBuilder {
   private someTech(techs: readonly number[], start: number, length: number, helper: number): number {
     const { bookings, breadth } = this;
     let next = Infinity;
+    let alone = -1;
     this.tech = -1;
     for (const one of techs) {
       const seat = this.placeCount + one;
@@ -212,6 +182,7 @@ export class WeekBuilder {
         if (free < next) next = free;
         continue;
       }
+      alone = seat;
       if (this.tech >= 0) {
         if (breadth[seat]! > breadth[this.tech]!) break;
         if (bookings.loads[seat]! >= bookings.loads[this.tech]!) continue;
@@ -222,8 +193,7 @@ export class WeekBuilder {
       if (helper > 0) this.freeHelper(this.tech, start, helper);
       return start;
     }
-    if (next > start && helper === 0) return next;
-    return this.soonestHelped(techs, start, length, helper);
+    return alone < 0 ? next : Math.min(next, this.soonestOther(alone, start, helper));
   }
 
   private freeHelper(tech: number, start: number, minutes: number): boolean {
@@ -249,13 +219,11 @@ export class WeekBuilder {
     return best;
   }
 
-  /** The next minute after one at which a tech or a helper comes free, where somebody was but nobody to help. */
-  private soonestHelped(techs: readonly number[], after: number, length: number, minutes: number): number {
+  /** Only one is free at a minute, with nobody to help: the soonest at which anybody else is. */
+  private soonestOther(alone: number, from: number, minutes: number): number {
     let best = Infinity;
-    for (const tech of techs)
-      best = Math.min(best, this.bookings.nextFree(this.placeCount + tech, after + 1, length));
     for (let seat = this.placeCount; seat < this.seatCount; seat += 1)
-      best = Math.min(best, this.bookings.nextFree(seat, after + 1, minutes));
+      if (seat !== alone) best = Math.min(best, this.bookings.nextFree(seat, from, minutes));
     return best;
   }
 
@@ -274,14 +242,14 @@ export class WeekBuilder {
     }
     answers.remember(from, length, start);
     const end = start + length;
-    const job = this.jobOf[index]!;
+    const owner = this.naming ? this.jobOf[index]! : SOMEBODY;
     if (this.place >= 0) {
-      this.bookings.take(this.place, start, end, job);
+      this.bookings.take(this.place, start, end, owner);
       // It stands there until somebody comes to it.
-      if (phase.blocks) this.standOn(this.place, from, start, job);
+      if (phase.blocks) this.standOn(this.place, from, start, owner);
     }
-    if (this.tech >= 0) this.bookings.take(this.tech, start, end, job);
-    if (this.helper >= 0) this.bookings.take(this.helper, start, start + helper, job);
+    if (this.tech >= 0) this.bookings.take(this.tech, start, end, owner);
+    if (this.helper >= 0) this.bookings.take(this.helper, start, start + helper, owner);
     this.endsNow[index] = end;
     return start;
   }
@@ -411,6 +379,7 @@ export class WeekBuilder {
     const { problem } = this.week;
     const plan: WeekPlan = { placed: [], ends: {}, late: 0, weighed: 0, idle: 0, after: [], pinsMissed: [] };
     this.backTo(this.empty);
+    this.naming = true;
     const placed: PlacedPhase[] = [];
     const missed: Pin[] = [];
     for (const index of list) {
@@ -433,6 +402,7 @@ export class WeekBuilder {
         because: start > ready ? inTheWay : because,
       };
     }
+    this.naming = false;
     plan.placed = placed;
     plan.pinsMissed = missed;
     problem.jobs.forEach((job, index) => {

@@ -49,7 +49,7 @@ export const GUIDE: readonly GuidePart[] = [
         id: 'agree-week',
         title: 'Agree the week',
         words:
-          'Week says in one sentence what will probably be missed. Pin what must stay, say who is out, try what a late part would do; *Agree this plan* makes it what everybody works by.',
+          'Week says in one sentence what will probably be missed. Pin what must stay, say who is out, try what a late part would do; *Agree this plan* makes it what everybody works by. When something slips later, the same page says which promises break, whom to call and with which words; nobody is told anything before you tap it.',
         picture: 'week',
       },
     ],
@@ -93,6 +93,13 @@ export const GUIDE: readonly GuidePart[] = [
         words:
           'The quote has parts, likely work and the high side on one page. *Send it* on the handoff page gives the customer a page of their own, where they say yes to plan and price; or record their answer in the shop, or by phone with who heard it. Without a mail server the message waits to be handed on: copy it, or open it in mail or text.',
         picture: 'customer',
+      },
+      {
+        id: 'promise',
+        title: 'Promise a day that holds',
+        words:
+          '*What can be promised?* stands where a car is taken in and on the order’s Quote page: the earliest day that nine weeks in ten would keep with the week as it is, beside the day that is wished for. Say what a broken promise would cost the customer. A time they were told changes only with how they were told, and in which words.',
+        picture: 'intake',
       },
       {
         id: 'parts',

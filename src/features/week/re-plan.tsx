@@ -5,7 +5,7 @@ import { fromAxis } from '@/core/schedule/calendar';
 import type { Slip } from '@/core/schedule/as-agreed';
 import type { PromiseChanged } from '@/core/schedule/re-plan';
 import { CommandForm } from '@/features/transport/command-form';
-import type { WeekFile } from '@/server/week/problem';
+import type { WeekFile } from '@/server/week/week-file';
 import { CopyButton } from '@/ui/copy-button';
 import { Link } from '@/ui/link';
 import { Fold } from '@/ui/fold';

@@ -2,7 +2,7 @@
 
 import { shortDay } from '@/core/units/shop-time';
 import { useCommand } from '@/features/transport/use-command';
-import type { WeekFile } from '@/server/week/problem';
+import type { WeekFile } from '@/server/week/week-file';
 import { Button } from '@/ui/button';
 import { FormErrors } from '@/ui/field';
 import { carWords } from './week-words';
@@ -54,7 +54,7 @@ export function SaidOfWeek({ file, isLead, mayAsk }: { file: WeekFile; isLead: b
           <li key={key} className="flex items-center justify-between gap-3 border-b border-rule py-1.5">
             <span>{words}</span>
             {may && (
-              <Button weight="plain" disabled={busy} onClick={() => void take()}>
+              <Button weight="plain" className="shrink-0" disabled={busy} onClick={() => void take()}>
                 {button}
               </Button>
             )}

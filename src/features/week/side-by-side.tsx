@@ -1,5 +1,5 @@
 import { movesBetween } from '@/core/schedule/what-if';
-import type { WeekFile } from '@/server/week/problem';
+import type { WeekFile } from '@/server/week/week-file';
 import type { WorkedWeek } from '@/workers/week.worker';
 import { describeChance, whenText, workText } from './week-words';
 

@@ -25,10 +25,10 @@ interface Question {
 async function workOut({ problem, agreed, effort }: Question): Promise<WorkedWeek> {
   const began = performance.now();
   const { one, other } = weekHands();
-  const known = other.fromKnown(problem, { agreed, effort });
-  const byPrices = await one.fromPrices(problem, { agreed, effort });
+  const beside = other.half(problem, 'other', { agreed, effort });
+  const first = await one.half(problem, 'one', { agreed, effort });
   // Nothing is left to gain: the other half need not be waited for.
-  const worked = await one.plan(problem, byPrices, isProven(byPrices) ? null : await known);
+  const worked = await one.plan(problem, isProven(first) ? [first] : [first, await beside]);
   return { ...worked, ms: performance.now() - began };
 }
 

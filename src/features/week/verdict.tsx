@@ -1,6 +1,6 @@
 import type { WeekPlan } from '@/core/schedule/types';
 import type { JobChance } from '@/core/schedule/chance';
-import type { WeekFile } from '@/server/week/problem';
+import type { WeekFile } from '@/server/week/week-file';
 import { Fold } from '@/ui/fold';
 import type { WorkedWeek } from '@/workers/week.worker';
 import { lateText, promisesMissed, workText } from './week-words';

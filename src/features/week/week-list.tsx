@@ -3,7 +3,7 @@
 import { Link } from '@/ui/link';
 import type { WorkCalendar } from '@/core/schedule/calendar';
 import type { WeekProblem } from '@/core/schedule/types';
-import type { WeekJobFacts } from '@/server/week/problem';
+import type { WeekJobFacts } from '@/server/week/week-file';
 import type { WorkedWeek } from '@/workers/week.worker';
 import { describeChance, mainReason, whenText } from './week-words';
 
@@ -71,61 +71,55 @@ export function WeekList({
             )}
           </tr>
         </thead>
-        <tbody>
-          {rows.map(({ job, placed }) => {
-            const facts = jobs[job.id]!;
-            const end = plan.ends[job.id]!;
-            const late = job.promise !== null && end > job.promise;
-            const reason = mainReason(placed, problem);
-            const holds = chances[job.id]?.holds ?? null;
-            return (
-              <tr
-                key={job.id}
-                className={`border-b border-rule align-top ${chosen === job.id ? 'bg-hair' : ''}`}
-                aria-selected={chosen === job.id}
-              >
-                <td className="py-2 pr-4">
+        {rows.map(({ job, placed }) => {
+          const facts = jobs[job.id]!;
+          const end = plan.ends[job.id]!;
+          const late = job.promise !== null && end > job.promise;
+          const reason = mainReason(placed, problem);
+          const holds = chances[job.id]?.holds ?? null;
+          return (
+            <tbody key={job.id} className={`border-b border-rule ${chosen === job.id ? 'bg-hair' : ''}`}>
+              <tr className="align-baseline">
+                <td className="pt-1 pr-4 whitespace-nowrap">
                   <button
                     type="button"
                     className="line cursor-pointer text-left font-semibold underline-offset-4 hover:underline"
+                    aria-pressed={chosen === job.id}
                     onClick={() => onChoose(job.id)}
                   >
                     {facts.number ? `${facts.number} · ` : ''}
                     {facts.car.split(',')[0]}
-                  </button>{' '}
-                  <span className="text-soft">
-                    {[KINDS[facts.kind], facts.customer].filter(Boolean).join(' · ')}
-                  </span>
-                  {facts.orderId && (
-                    <>
-                      {' '}
-                      <Link href={`/orders/${facts.orderId}`} className="text-sm">
-                        open
-                      </Link>
-                    </>
-                  )}
-                  {reason && <p className="text-sm text-soft first-letter:uppercase">{reason}</p>}
+                  </button>
                 </td>
-                <td className="figure py-2 pr-4 whitespace-nowrap">{whenText(calendar, placed[0]!.start)}</td>
-                <td
-                  className={`figure py-2 pr-4 whitespace-nowrap ${late ? 'font-semibold text-danger' : ''}`}
-                >
+                <td className="figure pr-4 whitespace-nowrap">{whenText(calendar, placed[0]!.start)}</td>
+                <td className={`figure pr-4 whitespace-nowrap ${late ? 'font-semibold text-danger' : ''}`}>
                   {whenText(calendar, end, true)}
                 </td>
-                <td className="figure py-2 pr-4 whitespace-nowrap">
+                <td className="figure pr-4 whitespace-nowrap">
                   {job.promise === null ? (
                     <span className="text-soft">nothing</span>
                   ) : (
                     whenText(calendar, job.promise, true)
                   )}
                 </td>
-                <td className="py-2 pr-4">
+                <td>
                   {holds === null ? <span className="text-soft">no promise</span> : <Chance share={holds} />}
                 </td>
               </tr>
-            );
-          })}
-        </tbody>
+              <tr>
+                <td colSpan={5} className="pb-2 text-soft">
+                  {[KINDS[facts.kind], facts.customer, reason].filter(Boolean).join(' · ')}
+                  {facts.orderId && (
+                    <>
+                      {' · '}
+                      <Link href={`/orders/${facts.orderId}`}>its order</Link>
+                    </>
+                  )}
+                </td>
+              </tr>
+            </tbody>
+          );
+        })}
       </table>
     </div>
   );

@@ -1,7 +1,7 @@
 import { type WorkCalendar, fromAxis } from '@/core/schedule/calendar';
 import type { WeekPlan, WeekProblem } from '@/core/schedule/types';
 import { shopClock, shortDay } from '@/core/units/shop-time';
-import type { WeekJobFacts } from '@/server/week/problem';
+import type { WeekJobFacts } from '@/server/week/week-file';
 import { carWords, endClock } from './week-words';
 
 interface Line {

@@ -4,7 +4,7 @@ import { useRef } from 'react';
 import type { WorkCalendar } from '@/core/schedule/calendar';
 import type { PlacedPhase, WeekPlan, WeekProblem } from '@/core/schedule/types';
 import { shortDay } from '@/core/units/shop-time';
-import type { WeekJobFacts } from '@/server/week/problem';
+import type { WeekJobFacts } from '@/server/week/week-file';
 import { describeBecause, whenText } from './week-words';
 
 const HEAD = 30;

@@ -5,7 +5,7 @@ import { fromAxis } from '@/core/schedule/calendar';
 import type { AgreedPhase } from '@/core/schedule/as-agreed';
 import type { WeekPlan } from '@/core/schedule/types';
 import { withHappening } from '@/core/schedule/what-if';
-import type { WeekFile } from '@/server/week/problem';
+import type { WeekFile } from '@/server/week/week-file';
 import { useCommand } from '@/features/transport/use-command';
 import { Loading, Nothing } from '@/ui/states';
 import { Button } from '@/ui/button';
@@ -147,6 +147,11 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
             <section>
               <h2 className="border-b border-ink pb-1">{job.label.split(',')[0]}</h2>
               <p className="py-1 text-soft">Hours from {jobs[job.id]!.hours}.</p>
+              {jobs[job.id]!.pushOnly && (
+                <p className="pb-1">
+                  It can only be pushed: until its work is done two roll it to each place.
+                </p>
+              )}
               <ul className="mb-3">
                 {placed.map((one) => {
                   const phase = job.phases.find((each) => each.id === one.phaseId)!;

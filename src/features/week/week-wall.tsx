@@ -3,7 +3,7 @@
 import { type WorkCalendar, fromAxis } from '@/core/schedule/calendar';
 import type { PlacedPhase, WeekProblem } from '@/core/schedule/types';
 import { shopClock, shortDay } from '@/core/units/shop-time';
-import type { WeekFile } from '@/server/week/problem';
+import type { WeekFile } from '@/server/week/week-file';
 import { useRePlan, useWorkedWeek } from './use-week';
 import { carWords, endClock, promisesMissed } from './week-words';
 

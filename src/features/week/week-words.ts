@@ -1,6 +1,6 @@
 import { type WorkCalendar, fromAxis } from '@/core/schedule/calendar';
 import type { Because, PlacedPhase, WeekProblem } from '@/core/schedule/types';
-import type { WeekJobFacts } from '@/server/week/problem';
+import type { WeekJobFacts } from '@/server/week/week-file';
 import { shopClock, shopDay, shortDay } from '@/core/units/shop-time';
 
 /** `Wed 15 Apr, 10:30` */

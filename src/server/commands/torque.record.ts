@@ -2,6 +2,7 @@ import type { MoveWrench } from '@/core/moves/torque';
 import { fastenerOf } from '@/core/procedure/engine';
 import { shopDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
+import { dayText } from '../day-column';
 import { findingWhenMovedTwice } from '../follow-up/moved-twice';
 import { followUpForPlace } from '../follow-up/open';
 import { readShop } from '../queries/shop';
@@ -21,7 +22,7 @@ async function wrenchOf(tx: Db, wrenchId: string): Promise<MoveWrench | null> {
       name: row.name,
       lowNm: row.low_nm,
       highNm: row.high_nm,
-      calibrationDue: row.calibration_due.toISOString().slice(0, 10),
+      calibrationDue: dayText(row.calibration_due),
       outReason: row.out_reason,
     }
   );

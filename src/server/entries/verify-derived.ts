@@ -31,6 +31,7 @@ const KEYS: Record<Derived, string> = {
   week_need: 'order_id',
   step_time: "CONCAT(order_id, ' ', step_id)",
   skill_worked: "CONCAT(order_id, ' ', person_id, ' ', skill)",
+  wait_past: "CONCAT(order_id, ' ', what, ' ', ref)",
   task_now: 'task_id',
   lowering_now: 'order_id',
   search_doc: "CONCAT(order_id, ' ', what)",

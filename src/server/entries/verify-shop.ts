@@ -1,5 +1,6 @@
 import { brokenAnswer } from '../commands/kept-answers';
 import type { Db } from '../database';
+import { dayText } from '../day-column';
 import { SHOP_CHAIN } from './append';
 import { VALUES_KEPT } from '../kept-values';
 import { canonicalJson, sha256 } from './canonical';
@@ -93,7 +94,7 @@ async function checkWrenches(tx: Db, changes: readonly ShopChange[]): Promise<st
   for (const [id, said] of lastSaid(changes, 'wrench')) {
     const row = rows.find((one) => one.id === id);
     if (!row) return `wrench ${id} is gone.`;
-    if (said.calibrationDue && row.calibration_due.toISOString().slice(0, 10) !== said.calibrationDue)
+    if (said.calibrationDue && dayText(row.calibration_due) !== said.calibrationDue)
       return `wrench ${id} was changed: its calibration date is not what was written down.`;
   }
   return null;

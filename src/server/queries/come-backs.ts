@@ -3,6 +3,7 @@ import { daysBetween } from '@/core/units/shop-time';
 import type { FollowUpKind } from '@/core/ledger/kinds/coming-back';
 import type { Stripe } from '@/core/procedure/engine';
 import type { Db } from '../database';
+import { dayText } from '../day-column';
 
 export interface ComeBack {
   id: string;
@@ -88,7 +89,7 @@ export async function openComeBacks(
     [orderId, orderId],
   );
   return rows.map((row) => {
-    const dueOn = row.due_on?.toISOString().slice(0, 10) ?? null;
+    const dueOn = row.due_on && dayText(row.due_on);
     return {
       id: row.id,
       orderId: row.order_id,
@@ -104,8 +105,8 @@ export async function openComeBacks(
       dueOdometer: row.due_odometer,
       unit: row.unit,
       dueOn,
-      earliestOn: row.earliest_on?.toISOString().slice(0, 10) ?? null,
-      latestOn: row.latest_on?.toISOString().slice(0, 10) ?? null,
+      earliestOn: row.earliest_on && dayText(row.earliest_on),
+      latestOn: row.latest_on && dayText(row.latest_on),
       customerId: row.customer_id,
       reminders: !row.no_reminders,
       reminded: row.reminded?.split(',') ?? [],

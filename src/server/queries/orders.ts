@@ -1,6 +1,7 @@
 import 'server-only';
 import type { TapeMarkId } from '@/core/ledger/tape';
 import type { Db } from '../database';
+import { dayText } from '../day-column';
 import { type Hit, searchAll } from './search';
 import type { Row } from '../tables';
 
@@ -138,7 +139,7 @@ export async function wrenches(tx: Db): Promise<Wrench[]> {
     name: row.name,
     lowNm: row.low_nm,
     highNm: row.high_nm,
-    calibrationDue: row.calibration_due.toISOString().slice(0, 10),
+    calibrationDue: dayText(row.calibration_due),
     out: row.out_reason,
   }));
 }

@@ -1,5 +1,6 @@
 import 'server-only';
 import type { Db } from '../database';
+import { dayText } from '../day-column';
 import { loadOrder } from '../entries/order';
 import type { Row } from '../tables';
 
@@ -45,7 +46,7 @@ export async function watchLines(tx: Db, vehicleId: string): Promise<WatchLine[]
     orderNumber: row.number,
     words: row.words,
     photoId: row.photo_id,
-    byDay: row.by_day?.toISOString().slice(0, 10) ?? null,
+    byDay: row.by_day && dayText(row.by_day),
     byDistance: row.by_distance,
     unit: row.unit,
     answeredOrder: row.answered_order,
@@ -57,8 +58,14 @@ export async function watchLines(tx: Db, vehicleId: string): Promise<WatchLine[]
 export async function stageBefore(
   tx: Db,
   comesBackFrom: string | null,
-): Promise<{ number: number; deferred: { code: string; ref: string; text: string }[] } | null> {
+): Promise<{
+  number: number;
+  pushOnly: boolean;
+  deferred: { code: string; ref: string; text: string }[];
+} | null> {
   const before = comesBackFrom ? await loadOrder(tx, comesBackFrom) : null;
   const stage = before?.state.after.stage;
-  return stage ? { number: before!.state.intake!.data.number, deferred: stage.data.deferred } : null;
+  if (!stage) return null;
+  const { pushOnly, deferred } = stage.data;
+  return { number: before!.state.intake!.data.number, pushOnly, deferred };
 }

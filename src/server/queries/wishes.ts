@@ -1,5 +1,6 @@
 import 'server-only';
 import type { Db } from '../database';
+import { dayText } from '../day-column';
 import type { Row } from '../tables';
 
 /** Dates customers ask for on their pages and nobody has answered; the oldest first. */
@@ -21,7 +22,7 @@ export async function openWishes(tx: Db) {
     label: row.label,
     customer: row.name,
     words: row.words,
-    day: row.day?.toISOString().slice(0, 10) ?? null,
+    day: row.day && dayText(row.day),
   }));
 }
 

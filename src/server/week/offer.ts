@@ -7,7 +7,9 @@ import { newOrderPhases } from '@/core/schedule/remaining-work';
 import type { WeekJob } from '@/core/schedule/types';
 import type { WeekOffer } from '@/contracts/week-offer';
 import type { Db } from '../database';
-import { type WeekFile, phaseOf, readWeek } from './problem';
+import { phaseOf } from './order-job';
+import { readWeek } from './problem';
+import type { WeekFile } from './week-file';
 
 /** For whom: an order that is open, or a car at the counter of which only the hours are guessed. */
 export interface AskedOffer {

@@ -1,67 +1,27 @@
 import 'server-only';
-import { expectLabor } from '@/core/labor/expect';
 import type { OpenHours, WorkCalendar } from '@/core/schedule/calendar';
 import { addDays, morningOf, toAxis, weekdayOf, workCalendar } from '@/core/schedule/calendar';
-import type { RemainingWork, PhaseNeedOfOrder } from '@/core/schedule/remaining-work';
-import type { AgreedPhase } from '@/core/schedule/as-agreed';
-import { COMES_LATE } from '@/core/schedule/prepare';
-import type { Pin, Sureness, WeekJob, WeekPhase, WeekPlace, WeekProblem } from '@/core/schedule/types';
+import type { Pin, WeekPhase, WeekPlace } from '@/core/schedule/types';
 import { type Alone, type AskedOf, skillsMissing } from '@/core/practice/alone';
 import { shopDay } from '@/core/units/shop-time';
 import type { Db } from '../database';
-import { finishedWork } from '../queries/planning';
+import { dayText } from '../day-column';
 import { readShop } from '../queries/shop';
-import { comeBackJobId } from './job-id';
 import { whoMayAlone } from '../queries/skills';
 import type { Row } from '../tables';
-
-/** The week as the shop's records tell it: what is open, who is there, what is fixed by hand. */
-export interface WeekFile {
-  problem: WeekProblem;
-  calendar: WorkCalendar;
-  /** What each job of the week is, for whoever reads the plan. */
-  jobs: Record<string, WeekJobFacts>;
-  waits: Record<string, { untilDay: string; words: string; sure: Sureness }>;
-  /** What was agreed last, by job and phase. */
-  agreed: AgreedPhase[];
-}
-export interface WeekJobFacts {
-  orderId: string | null;
-  number: number | null;
-  car: string;
-  customer: string;
-  /** Where the customer is reached; null where nothing is known. */
-  phone: string | null;
-  promisedFor: string | null;
-  wishedFor: string | null;
-  kind: 'job' | 'visit' | 'come-back' | 'rush';
-  /** What the hours rest on. */
-  hours: string;
-}
+import { comeBackJobId } from './job-id';
+import { type OrderRow, jobOf, phaseOf, skillOf } from './order-job';
+import { readWaits } from './waits';
+import type { WeekFile } from './week-file';
 
 const DAYS = 10;
-/** A part or an answer nobody has named a day for is looked for this many open days on. */
-const UNKNOWN_WAIT_DAYS = 3;
 const COME_BACK_MINUTES = 40;
 const COME_BACK_SPREAD = 0.2;
 const FAR_DAYS = 240;
 
-interface OrderRow {
-  order_id: string;
-  need: RemainingWork;
-  number: number;
-  kind: string;
-  place: string | null;
-  label: string;
-  platform: string;
-  name: string;
-  phone: string | null;
-  worker: string | null;
-}
-
 const openOrders = (tx: Db) =>
   tx.rows<OrderRow>(
-    `SELECT week_need.order_id, need, work_order.number, work_order.kind, place, label, platform, contact.name, contact.phone,
+    `SELECT week_need.order_id, need, work_order.number, work_order.kind, comes_back_from, place, label, platform, contact.name, contact.phone,
             (SELECT person_id FROM clock_now WHERE clock_now.order_id = week_need.order_id
               ORDER BY from_at DESC LIMIT 1) AS worker
        FROM week_need
@@ -91,8 +51,6 @@ const comingBack = (tx: Db, until: string) =>
     [until],
   );
 
-const dayText = (day: Date | string) => (typeof day === 'string' ? day : day.toISOString().slice(0, 10));
-
 function placesOf(
   rows: { id: string; name: string; kind: WeekPlace['kind'] }[],
   rackDays: number[],
@@ -106,29 +64,6 @@ function placesOf(
   if (places.some((place) => place.kind === 'rack')) return places;
   return [...places, { id: 'rack', name: 'Rack, partner', kind: 'rack', closed: shut }];
 }
-
-/** What a phase asks, as the planner names it: nothing to it but a word that somebody has or has not. */
-const skillOf = (asks: readonly AskedOf[] = []): string | null =>
-  asks.length
-    ? asks.map(({ kinds, job }) => [...kinds, ...(job ? [`of ${job}`] : [])].join(' ')).join(', ')
-    : null;
-
-/** A phase an order needs, as the planner takes it. */
-export const phaseOf = (need: PhaseNeedOfOrder, more: Partial<WeekPhase>): WeekPhase => ({
-  id: need.id,
-  name: need.name,
-  minutes: need.book,
-  needs: need.needs,
-  tech: true,
-  skill: skillOf(need.asks),
-  helperMinutes: need.helperMinutes,
-  notBefore: 0,
-  waitsFor: null,
-  nextDay: need.nextDay,
-  placeId: null,
-  techId: null,
-  ...more,
-});
 
 const plainPhase = (id: string, name: string, minutes: number, more: Partial<WeekPhase>): WeekPhase =>
   phaseOf(
@@ -207,7 +142,11 @@ export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
       'SELECT job_id, phase_id, person_id, helper_id, place_id, starts_at, ends_at FROM week_slot ORDER BY starts_at',
     ),
   ]);
-  const [due, alone] = await Promise.all([comingBack(tx, addDays(today, 14)), whoMayAlone(tx, now)]);
+  const [due, alone, past] = await Promise.all([
+    comingBack(tx, addDays(today, 14)),
+    whoMayAlone(tx, now),
+    readWaits(tx, shop.timeZone),
+  ]);
   const waitOf = new Map(waits.map((row) => [row.job_id, row]));
   const crew = people.filter((person) => person.roles.some((role) => role !== 'advisor'));
   const skillsOf = canDo(
@@ -259,7 +198,7 @@ export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
   };
   const promise = (instant: string | null) => (instant ? toAxis(calendar, instant) : null);
   for (const order of orders) {
-    const job = await jobOf(tx, order, calendar, gone, waitOf.get(order.order_id));
+    const job = await jobOf(tx, order, { calendar, today, now: gone, past }, waitOf.get(order.order_id));
     const { wishedFor, cost } = order.need;
     file.problem.jobs.push({
       ...job.job,
@@ -322,71 +261,4 @@ export async function readWeek(tx: Db, now: Date): Promise<WeekFile> {
     };
   }
   return file;
-}
-
-/** One open order as a job of the week: its hours from the past, its waits as days. */
-async function jobOf(
-  tx: Db,
-  order: OrderRow,
-  calendar: WorkCalendar,
-  gone: number,
-  wait: Pick<Row<'week_wait', 'until_day' | 'words' | 'sure'>, 'until_day' | 'words' | 'sure'> | undefined,
-): Promise<{ job: WeekJob; facts: WeekJobFacts }> {
-  const { need } = order;
-  const past = await finishedWork(tx, { procedures: need.procedures, platform: order.platform });
-  const known = past.some((one) => one.procedures === need.procedures && one.platform === order.platform);
-  const labor = expectLabor(past, {
-    procedures: need.procedures,
-    platform: order.platform,
-    book: 100,
-    rusty: need.rusty,
-    firstTime: !known,
-  });
-  const phases = need.phases.map((phase, index) => {
-    let notBefore = index === 0 ? gone : 0;
-    let waitsFor: string | null = null;
-    let sure: Sureness = 'sure';
-    const waits = phase.waits;
-    if (waits) {
-      const until = waits.until
-        ? morningOf(calendar, waits.until)
-        : gone + UNKNOWN_WAIT_DAYS * calendar.dayMinutes;
-      notBefore = Math.max(notBefore, until);
-      waitsFor = waits.until ? waits.words : `${waits.words}: no day known, three days assumed`;
-    }
-    if (wait && (phase.id === 'bay' || need.phases.length === 1)) {
-      notBefore = Math.max(notBefore, morningOf(calendar, dayText(wait.until_day)));
-      waitsFor = wait.words;
-      sure = wait.sure;
-    }
-    const stands = need.begun && index === 0 && phase.needs !== 'rack' ? order.place : null;
-    if (phase.id === 'rack' && need.booked) {
-      const booked = toAxis(calendar, need.booked);
-      if (booked > notBefore) [notBefore, waitsFor] = [booked, 'the rack, as booked'];
-    }
-    return phaseOf(phase, {
-      minutes: phase.book * labor.ratio,
-      notBefore,
-      waitsFor,
-      comesLate: COMES_LATE[sure],
-      placeId: stands,
-      // Opened up it cannot be rolled away: nothing else gets onto its place.
-      blocks: stands !== null,
-      techId: need.begun && index === 0 ? order.worker : null,
-    });
-  });
-  return {
-    job: { id: order.order_id, label: order.label, promise: null, sdLog: labor.sdLog, phases },
-    facts: {
-      orderId: order.order_id,
-      number: order.number,
-      car: order.label,
-      customer: order.name,
-      phone: order.phone || null,
-      promisedFor: need.promisedFor,
-      wishedFor: need.wishedFor ?? null,
-      kind: order.kind === 'job' || order.kind === 'next-stage' ? 'job' : 'visit',
-      hours: labor.jobs ? `${labor.jobs} jobs: ${labor.from}` : 'the book, no past jobs yet',
-    },
-  };
 }
