@@ -10,14 +10,17 @@ import {
 } from '@/core/schedule/solve';
 import { type RePlanned, rePlan } from '@/core/schedule/re-plan';
 import type { AgreedPhase } from '@/core/schedule/as-agreed';
-import type { WeekProblem } from '@/core/schedule/types';
+import type { WeekPlan, WeekProblem } from '@/core/schedule/types';
 
-export interface WorkedWeek extends SolvedWeek {
+/** A plan, and how likely each promise holds with it. */
+export interface WeighedPlan {
+  plan: WeekPlan;
   chances: Record<string, JobChance>;
+}
+export interface WorkedWeek extends SolvedWeek, WeighedPlan {
   ms: number;
 }
-export interface WorkedRePlan extends RePlanned {
-  chances: Record<string, JobChance>;
+export interface WorkedRePlan extends RePlanned, WeighedPlan {
   ms: number;
 }
 

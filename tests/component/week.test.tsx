@@ -11,17 +11,20 @@ import type { WeekFile } from '@/server/week/week-file';
 import { no, shopServer, yes } from '../support/shop-server';
 import { madeUpWeek } from '../support/weeks';
 
+/** A search that is not done yet: nothing planned anew. */
+let mockStillSearching = false;
 // The week is worked out in a worker, which a document has none of: here it is worked out at once, by the same core.
 jest.mock('@/features/week/use-week', () => ({
   useWorkedWeek: (problem: WeekProblem | null) => {
     if (!problem) return { week: null, busy: false };
+    if (mockStillSearching) return { week: null, busy: true };
     const solved = solveWeek(problem, { effort: 0.05 });
     return { week: { ...solved, chances: chancesOf(problem, solved.plan), ms: 12 }, busy: false };
   },
   useRePlan: (problem: WeekProblem, agreed: readonly AgreedPhase[]) => {
-    if (!agreed.length) return null;
+    if (!agreed.length) return { again: null, busy: false };
     const again = rePlan(problem, agreed);
-    return { ...again, chances: chancesOf(problem, again.plan), ms: 3 };
+    return { again: { ...again, chances: chancesOf(problem, again.plan), ms: 3 }, busy: false };
   },
 }));
 
@@ -222,7 +225,16 @@ describe('an agreed plan', () => {
     slip(agreed);
     return agreed;
   };
+  /** A job's part comes on the sixth day alone. */
+  const partOf = (job: number, words: string) => (file: WeekFile) =>
+    Object.assign(file.problem.jobs[job]!.phases[1]!, {
+      notBefore: 6 * file.problem.dayMinutes,
+      waitsFor: words,
+    });
   const calls = () => within(screen.getByRole('region', { name: 'Whom to call' }));
+  beforeEach(() => {
+    mockStillSearching = false;
+  });
 
   test('that still holds says so, and there is nothing to agree and nobody to call', () => {
     open({ file: agreedFile() });
@@ -231,13 +243,25 @@ describe('an agreed plan', () => {
     expect(screen.queryByRole('region', { name: 'Whom to call' })).toBeNull();
   });
 
+  test('it is there before anything else was searched for, and says that this is still looked for', async () => {
+    mockStillSearching = true;
+    const { hand, file } = open({ file: agreedFile(partOf(0, 'the left spring')) });
+    expect(screen.getByRole('list', { name: 'What slipped' }).textContent).toContain('1600 Car 0 bay waits');
+    expect(within(screen.getAllByRole('table')[0]!).getAllByRole('row')).toHaveLength(
+      2 * file.problem.jobs.length + 1,
+    );
+    expect(screen.queryByText(/Planned anew, /)).toBeNull();
+    await hand.click(screen.getByRole('button', { name: 'How this was worked out' }));
+    expect(screen.getByText('Looking at other orders of work…')).toBeVisible();
+    expect(screen.getByRole('button', { name: 'Agree it as planned from now' })).toBeEnabled();
+    await hand.click(screen.getByRole('radio', { name: 'Planned anew' }));
+    expect(screen.getByRole('status')).toHaveTextContent('Planning the week…');
+    expect(screen.queryByRole('button', { name: /Agree/ })).toBeNull();
+  });
+
   test('a part slips: what slipped, whom to call with the words ready, and nothing recorded before the tap', async () => {
-    const late = (file: WeekFile) => {
-      const phase = file.problem.jobs[0]!.phases[1]!;
-      Object.assign(phase, { notBefore: 6 * file.problem.dayMinutes, waitsFor: 'the left spring' });
-    };
     const { server, hand, file } = open({
-      file: agreedFile(late),
+      file: agreedFile(partOf(0, 'the left spring')),
       answers: { 'promise.give': yes({ messageId: null, byHand: false }) },
     });
     expect(screen.getByRole('list', { name: 'What slipped' }).textContent).toContain(
@@ -273,12 +297,7 @@ describe('an agreed plan', () => {
 
   test('who may not promise sees whom to call and no button', () => {
     const server = shopServer({});
-    const file = agreedFile((one) => {
-      Object.assign(one.problem.jobs[0]!.phases[1]!, {
-        notBefore: 6 * one.problem.dayMinutes,
-        waitsFor: 'a part',
-      });
-    });
+    const file = agreedFile(partOf(0, 'a part'));
     render(<WeekView file={file} isLead={false} mayAsk={false} />);
     expect(calls().getByText('Hollin')).toBeVisible();
     expect(screen.queryByRole('button', { name: /Record as told/ })).toBeNull();

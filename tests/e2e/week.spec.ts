@@ -41,7 +41,7 @@ test('something slips: planned again, two customers called, the plan from now ac
   );
   const called = [await callFirst(page), await callFirst(page)];
   await page.getByRole('button', { name: 'Agree it as planned from now' }).click();
-  await expect(page.getByText('The agreed plan still holds.')).toBeVisible();
+  await expect(page.getByText('The agreed plan still holds.')).toBeVisible({ timeout: 30_000 });
   for (const { href, told } of called) {
     await page.goto(href);
     await expect(

@@ -76,13 +76,10 @@ export class Bookings {
   /** The first span of a seat that ends after a minute. */
   private firstAfter(seat: number, minute: number): number {
     const { ends } = this;
-    let low = this.base[seat]!;
-    let high = low + this.counts[seat]!;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (ends[middle]! <= minute) low = middle + 1;
-      else high = middle;
-    }
+    const base = this.base[seat]!;
+    let low = base + this.counts[seat]!;
+    // Most of what is asked for lies near the end.
+    while (low > base && ends[low - 1]! > minute) low -= 1;
     return low;
   }
 

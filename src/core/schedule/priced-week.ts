@@ -44,9 +44,8 @@ interface Piece {
   next: Int32Array;
   /** By start of a last piece: what its lateness counts. */
   lateness: Float64Array;
-  /** By start: the least from there on or later, and the start that has it. */
+  /** By start: the least from there on or later. */
   least: Float64Array;
-  chosen: Int32Array;
 }
 
 interface Chain {
@@ -200,7 +199,6 @@ export class PricedWeek {
       next: none,
       lateness: new Float64Array(0),
       least: new Float64Array(0),
-      chosen: none,
     };
   }
 
@@ -251,7 +249,6 @@ export class PricedWeek {
       piece.starts = Int32Array.from(starts);
       piece.lateness = Float64Array.from(starts, (start) => weight * Math.max(0, start + length - promise));
       piece.least = new Float64Array(starts.length + 1).fill(Infinity);
-      piece.chosen = new Int32Array(starts.length + 1);
       soonest += length;
     });
     pieces.slice(1).forEach((after, index) => {
@@ -304,32 +301,32 @@ export class PricedWeek {
   private cheapest({ pieces, way }: Chain): number {
     const { crew } = this;
     for (let index = pieces.length - 1; index >= 0; index -= 1) {
-      const { starts, length, helper, seat, next, lateness, least, chosen } = pieces[index]!;
+      const { starts, length, helper, seat, next, lateness, least } = pieces[index]!;
       const { before } = seat;
       const after = pieces[index + 1]?.least;
+      // What comes after a piece and what it costs itself are summed apart: short loops are quick ones.
+      if (after) for (let at = 0; at < starts.length; at += 1) least[at] = after[next[at]!]!;
+      else least.set(lateness);
+      if (helper)
+        for (let at = 0; at < starts.length; at += 1)
+          least[at]! += crew.before[starts[at]! + helper]! - crew.before[starts[at]!]!;
       let lowest = Infinity;
-      let best = -1;
       for (let at = starts.length - 1; at >= 0; at -= 1) {
         const start = starts[at]!;
-        let sum = before[start + length]! - before[start]!;
-        if (helper) sum += crew.before[start + helper]! - crew.before[start]!;
-        sum += after ? after[next[at]!]! : lateness[at]!;
-        if (sum < lowest) {
-          lowest = sum;
-          best = at;
-        }
+        const sum = least[at]! + before[start + length]! - before[start]!;
+        if (sum < lowest) lowest = sum;
         least[at] = lowest;
-        chosen[at] = best;
       }
     }
     for (let index = 0, at = 0; index < pieces.length; index += 1) {
-      const { chosen, starts, seat, length, helper, next } = pieces[index]!;
-      const best = chosen[at]!;
-      const start = starts[best]!;
+      const { least, starts, seat, length, helper, next } = pieces[index]!;
+      // The last start that comes to the least from here on.
+      while (least[at + 1] === least[at]) at += 1;
+      const start = starts[at]!;
       way[index] = start;
       for (const pool of seat.pools) this.use(pool, start, start + length);
       if (helper) this.use(crew.pools[0]!, start, start + helper);
-      at = next[best]!;
+      at = next[at]!;
     }
     return pieces[0]!.least[0]!;
   }

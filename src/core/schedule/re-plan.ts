@@ -43,17 +43,13 @@ export interface RePlanned {
 
 /** Each broken promise counts like a day of being late: rather one car late by two days than two by one. */
 const BROKEN_COUNTS = 1;
-/** Phases put in all while lists are looked at, and lists looked at at most. */
-const PUTS = 150_000;
-const TRIES = 2_500;
-/** Phases put in all to see what keeping each broken promise costs, and lists looked at for one at most. */
-const PUTS_KEEPING = 100_000;
-const TRIES_KEEPING = 60;
+/** Phases put while lists are looked at. */
+const PUTS = 100_000;
+/** Phases put in all to see what keeping each broken promise costs, and for one of them at most. */
+const PUTS_KEEPING = 60_000;
+const MOST_KEEPING = 4_000;
 /** Looking for a better list begins this warm: as good as agreed is left alone. */
 const WARMTH = 15;
-
-const listsFor = (builder: WeekBuilder, puts: number, most: number) =>
-  Math.min(most, Math.round(puts / Math.max(1, builder.phases.length)));
 
 const brokenIn = (problem: WeekProblem, plan: WeekPlan) =>
   problem.jobs.filter((job) => job.promise !== null && plan.ends[job.id]! > job.promise).map((job) => job.id);
@@ -85,7 +81,7 @@ function keeping(
   list: Precedence,
   plan: WeekPlan,
   job: number,
-  how: { tries: number; seed: number },
+  how: { puts: number; seed: number },
 ): KeepingIt {
   const { problem } = builder.week;
   const { id, promise } = problem.jobs[job]!;
@@ -147,8 +143,7 @@ function planFromNow(
   const cost = pushed.costOfList(asAgreed);
   const enough = free.least + 1;
   if (cost > enough) {
-    const tries = listsFor(free, PUTS, TRIES);
-    const found = searchLists(free, listOfAgreed(free, agreed), { tries, seed, enough, warmth: WARMTH });
+    const found = searchLists(free, listOfAgreed(free, agreed), { puts: PUTS, seed, enough, warmth: WARMTH });
     if (found.cost < cost - 1) {
       const kept = new WeekBuilder(backToAgreed(week, agreed, loose, found.list, perBroken), perBroken);
       return { plan: kept.planOf(found.list), list: found.list };
@@ -182,7 +177,7 @@ export function rePlan(
     : planFromNow(week, free, agreed, slips, perBroken, seed);
   const was = new Map(agreed.map((one) => [phaseKey(one), one]));
   const broken = brokenIn(problem, plan);
-  const tries = listsFor(free, PUTS_KEEPING / Math.max(1, broken.length), TRIES_KEEPING);
+  const puts = Math.min(MOST_KEEPING, PUTS_KEEPING / Math.max(1, broken.length));
   return {
     plan,
     slips,
@@ -200,7 +195,7 @@ export function rePlan(
         promise: problem.jobs[job]!.promise!,
         now: plan.ends[jobId]!,
         because: mostHeldUp(plan, jobId),
-        keeping: keeping(free, list, plan, job, { tries, seed }),
+        keeping: keeping(free, list, plan, job, { puts, seed }),
       };
     }),
   };

@@ -147,25 +147,28 @@ export interface Searched {
 /**
  * Looks for a better list: changes one thing at a time, keeps what is better and, less and less often, what is a little
  * worse. The same list and seed give the same answer.
- * @param tries lists looked at
+ * @param puts phases put while lists are looked at: a list that is soon seen to be no better costs little
  * @param warmth how much worse a list may be, at the beginning, and still be gone on from: weighed minutes
  * @param enough a list that comes to no more is not bettered
  */
 export function searchLists(
   builder: WeekBuilder,
   first: Precedence,
-  { tries, seed, enough, warmth }: { tries: number; seed: number; enough: number; warmth: number },
+  { puts, seed, enough, warmth }: { puts: number; seed: number; enough: number; warmth: number },
 ): Searched {
   const draw = drawsFrom(seed);
   const changing = new ChangingList(builder, first, draw);
   let here = builder.standOnList(changing.list);
   changing.look();
   const best = { list: first.slice(), cost: here };
+  const before = builder.puts;
   let tried = 0;
-  for (; tried < tries && best.cost > enough && changing.canChange; tried += 1) {
+  // A list that is the same again puts nothing: it counts as one.
+  const spent = () => tried + builder.puts - before;
+  for (; spent() < puts && best.cost > enough && changing.canChange; tried += 1) {
     const from = changing.change();
     if (from === first.length) continue;
-    const warm = Math.max(0.5, warmth * (1 - tried / tries) ** 2);
+    const warm = Math.max(0.5, warmth * (1 - spent() / puts) ** 2);
     const limit = here - warm * Math.log(1 - draw());
     const cost = builder.costOfList(changing.next, from, limit);
     if (cost > limit) continue;

@@ -17,12 +17,12 @@ export interface SolvedWeek {
   tried: number;
 }
 
-/** Phases put by each half of the search, and lists looked at at most: a large week gets fewer lists. */
-const PUTS = 2_800_000;
-const TRIES = 31_000;
-/** Of the lists the share looked at before there is a bound. */
+/** Phases put while lists are looked at, at most, and for each phase there is: a small week is soon looked through. */
+const PUTS = 1_400_000;
+const PUTS_EACH = 16_000;
+/** Of them the share put before there is a bound. */
 const BEFORE = 0.2;
-/** And the share looked at from each list that the prices lead to, before the best of them is gone on from. */
+/** And the share put for each list that the prices lead to, before the best of them is gone on from. */
 const EACH_FIRST = 0.1;
 /** How warm a search begins: one that is to stay near what it begins from, and one that is to get away from it. */
 const WARMTH = 40;
@@ -33,7 +33,7 @@ const NEAR = 1;
 export interface SearchWith {
   /** The plan agreed last, as far as it still lies ahead. */
   agreed?: readonly AgreedPhase[];
-  /** 1 is the whole search; less looks at fewer lists. */
+  /** 1 is the whole search; less puts fewer phases. */
   effort?: number;
   seed?: number;
 }
@@ -63,9 +63,8 @@ class BestList {
   }
 
   /** Looks for a better one from the best list, or from another. */
-  search(how: { tries: number; seed: number; enough: number; warmth?: number }, from = this.list): void {
-    const tries = Math.round(how.tries);
-    const found = searchLists(this.builder, from, { warmth: WARMTH, ...how, tries });
+  search(how: { puts: number; seed: number; enough: number; warmth?: number }, from = this.list): void {
+    const found = searchLists(this.builder, from, { warmth: WARMTH, ...how });
     this.consider(found.list, found.cost);
     this.tried += found.tried;
   }
@@ -86,8 +85,8 @@ function bestKnown(builder: WeekBuilder, agreed: readonly AgreedPhase[]): BestLi
   return best;
 }
 
-const triesFor = (builder: WeekBuilder, effort: number) =>
-  effort * Math.min(TRIES, PUTS / Math.max(1, builder.phases.length));
+const putsFor = (builder: WeekBuilder, effort: number) =>
+  effort * Math.min(PUTS, PUTS_EACH * builder.phases.length);
 
 /** A search that asks for no prices: goes on from the best list that is known. For a plan that need not be the best. */
 export function searchFromKnown(
@@ -97,14 +96,13 @@ export function searchFromKnown(
   const builder = new WeekBuilder(prepareWeek(problem));
   const best = bestKnown(builder, agreed);
   const bound = builder.weighedAlone();
-  const tries = triesFor(builder, effort);
-  best.search({ tries, seed, enough: bound + NEAR, warmth: FAR_WARMTH });
+  best.search({ puts: putsFor(builder, effort), seed, enough: bound + NEAR, warmth: FAR_WARMTH });
   best.repair(bound + NEAR);
   return { list: best.list, cost: best.cost, tried: best.tried };
 }
 
-/** The two halves of the search: each with draws of its own; the other has fewer rounds for its prices, and more lists. */
-const HALVES = { one: { draws: 0, rounds: 400, tries: 1 }, other: { draws: 3, rounds: 200, tries: 1.25 } };
+/** The two halves of the search: each with draws of its own; the other has fewer rounds for its prices, and puts more. */
+const HALVES = { one: { draws: 0, rounds: 400, share: 1 }, other: { draws: 3, rounds: 200, share: 1.25 } };
 export type Half = keyof typeof HALVES;
 
 /**
@@ -116,13 +114,13 @@ export function searchFromPrices(
   half: Half,
   { agreed = [], effort = 1, seed: first = 1 }: SearchWith = {},
 ): HalfSolved {
-  const { draws, rounds, tries: share } = HALVES[half];
+  const { draws, rounds, share } = HALVES[half];
   const seed = first + draws;
   const builder = new WeekBuilder(prepareWeek(problem));
   const best = bestKnown(builder, agreed);
-  const tries = triesFor(builder, share * effort);
+  const puts = putsFor(builder, share * effort);
   // Prices are mended towards a plan: the better it is, the sooner they come to rest.
-  best.search({ tries: tries * BEFORE, seed, enough: builder.weighedAlone() + NEAR });
+  best.search({ puts: puts * BEFORE, seed, enough: builder.weighedAlone() + NEAR });
   const prices = new LatenessBound(builder, builder.planOf(best.list));
   const raise = () => {
     if (best.cost > prices.bound + NEAR) prices.raise(best.cost, rounds);
@@ -132,12 +130,13 @@ export function searchFromPrices(
   const enough = raise();
   // Lists that lead to different ends: each is followed a little way, the best of them to its end.
   prices.lists.forEach(({ list }, index) =>
-    best.search({ tries: tries * EACH_FIRST, seed: seed + 2 + index, enough, warmth: FAR_WARMTH }, list),
+    best.search({ puts: puts * EACH_FIRST, seed: seed + 2 + index, enough, warmth: FAR_WARMTH }, list),
   );
   const left = 1 - BEFORE - EACH_FIRST * prices.lists.length;
-  best.search({ tries: tries * left, seed: seed + 1, enough });
+  best.search({ puts: puts * left, seed: seed + 1, enough });
   best.repair(enough);
-  raise();
+  // A better plan raises the bound once more; one half's is enough.
+  if (half === 'one') raise();
   return { list: best.list, cost: best.cost, bound: prices.bound, tried: best.tried };
 }
 

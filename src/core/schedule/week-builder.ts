@@ -25,6 +25,8 @@ interface Kept {
 export class WeekBuilder {
   /** The phases of all jobs, job after job. */
   readonly phases: PreparedPhase[] = [];
+  /** How many phases were put in all. */
+  puts = 0;
   /** By phase: its job, and whether it is the job's last. */
   readonly jobOf: number[] = [];
   readonly isLast: boolean[] = [];
@@ -45,6 +47,8 @@ export class WeekBuilder {
   private readonly dayMinutes: number;
   /** By seat: how many skills a tech has. */
   private readonly breadth: number[];
+  /** By phase: the minutes of its job that still come after it. */
+  private readonly tails: Float64Array;
   /** By job: what it comes to alone in an empty shop. No plan makes it less. */
   private readonly alone: Float64Array;
   private readonly allAlone: number;
@@ -112,6 +116,9 @@ export class WeekBuilder {
       if (phase.blocks && phase.placeId !== null && places?.length === 1)
         this.standOn(places[0]!, 0, from, this.jobOf[index]!);
     });
+    this.tails = new Float64Array(this.phases.length);
+    for (let index = this.phases.length - 2; index >= 0; index -= 1)
+      if (!this.isLast[index]) this.tails[index] = this.tails[index + 1]! + this.phases[index + 1]!.length;
     this.empty = this.bookings.copy();
     this.ends = new Int32Array(this.phases.length);
     this.endsNow = new Int32Array(this.phases.length);
@@ -231,6 +238,7 @@ export class WeekBuilder {
   private put(index: number, from: number): number {
     const { phase, length, helper, places, techs } = this.phases[index]!;
     const answers = this.answers[index]!;
+    this.puts += 1;
     let start = answers.notBefore(from, length);
     this.place = this.tech = this.helper = -1;
     for (;;) {
@@ -263,6 +271,17 @@ export class WeekBuilder {
     return cost;
   }
 
+  /** By how much what the job of a phase comes to at least rises with where the phase was just put. */
+  private rise(index: number): number {
+    const { jobOf, endsNow, tails } = this;
+    const job = jobOf[index]!;
+    const before =
+      index === this.firstOf[job]
+        ? this.alone[job]!
+        : Math.max(this.alone[job]!, this.costOf(job, endsNow[index - 1]! + tails[index - 1]!));
+    return Math.max(0, this.costOf(job, endsNow[index]! + tails[index]!) - before);
+  }
+
   private beginAt(from: number): { at: number; cost: number } {
     const step = Math.floor(from / KEPT_EVERY);
     const kept = step === 0 ? undefined : this.kept[step]!;
@@ -281,9 +300,7 @@ export class WeekBuilder {
     for (; at < list.length; at += 1) {
       const index = list[at]!;
       this.put(index, Math.max(this.readyAt(index), this.phases[index]!.floor));
-      if (!this.isLast[index]) continue;
-      const job = this.jobOf[index]!;
-      cost += this.costOf(job, this.endsNow[index]!) - this.alone[job]!;
+      cost += this.rise(index);
       if (cost > limit) return Infinity;
     }
     return cost;
@@ -296,8 +313,7 @@ export class WeekBuilder {
       if (at % KEPT_EVERY === 0) this.keep(at / KEPT_EVERY, cost);
       const index = list[at]!;
       this.put(index, Math.max(this.readyAt(index), this.phases[index]!.floor));
-      const job = this.jobOf[index]!;
-      if (this.isLast[index]) cost += this.costOf(job, this.endsNow[index]!) - this.alone[job]!;
+      cost += this.rise(index);
     }
     this.ends.set(this.endsNow);
     return cost;

@@ -1,6 +1,6 @@
 import { movesBetween } from '@/core/schedule/what-if';
 import type { WeekFile } from '@/server/week/week-file';
-import type { WorkedWeek } from '@/workers/week.worker';
+import type { WeighedPlan } from '@/workers/week.worker';
 import { describeChance, whenText, workText } from './week-words';
 
 /** Each week beside the other, job by job; nothing is changed by looking. */
@@ -10,8 +10,8 @@ export function SideBySide({
   file,
   problems,
 }: {
-  before: WorkedWeek;
-  after: WorkedWeek;
+  before: WeighedPlan;
+  after: WeighedPlan;
   file: WeekFile;
   problems: { before: WeekFile['problem']; after: WeekFile['problem'] };
 }) {

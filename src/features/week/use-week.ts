@@ -14,6 +14,10 @@ let hands: { one: Remote<WeekDoors>; other: Remote<WeekDoors> } | null = null;
 /** Two workers: each half of the search has a processor of its own. */
 const weekHands = () => (hands ??= { one: worker(), other: worker() });
 
+let fromNow: Remote<WeekDoors> | null = null;
+/** What is planned again from now is wanted at once: it does not queue behind a search. */
+const fromNowHands = () => (fromNow ??= worker());
+
 interface Question {
   problem: WeekProblem;
   /** A plan to begin from. */
@@ -55,7 +59,7 @@ function useAnswer<Question, Answer>(
   };
 }
 
-const again = ({ problem, agreed }: Omit<Question, 'effort'>) => weekHands().one.again(problem, [...agreed]);
+const again = ({ problem, agreed }: Omit<Question, 'effort'>) => fromNowHands().again(problem, [...agreed]);
 
 /** A week worked out beside the page. */
 export function useWorkedWeek(
@@ -68,6 +72,10 @@ export function useWorkedWeek(
 }
 
 /** The agreed plan held against the week as it is now, and what follows where it slipped; nothing without one. */
-export function useRePlan(problem: WeekProblem, agreed: readonly AgreedPhase[]): WorkedRePlan | null {
-  return useAnswer(agreed.length ? { problem, agreed } : null, again).answer;
+export function useRePlan(
+  problem: WeekProblem,
+  agreed: readonly AgreedPhase[],
+): { again: WorkedRePlan | null; busy: boolean } {
+  const { answer, busy } = useAnswer(agreed.length ? { problem, agreed } : null, again);
+  return { again: answer, busy };
 }

@@ -1,12 +1,12 @@
 import type { WeekPlan } from '@/core/schedule/types';
-import type { JobChance } from '@/core/schedule/chance';
 import type { WeekFile } from '@/server/week/week-file';
 import { Fold } from '@/ui/fold';
-import type { WorkedWeek } from '@/workers/week.worker';
+import type { WeighedPlan, WorkedWeek } from '@/workers/week.worker';
 import { lateText, promisesMissed, workText } from './week-words';
 
 /** How the week was worked out, for whoever wants to know: against the rule, and against what no plan can do better. */
-function WorkedOut({ plan, anew }: { plan: WeekPlan; anew: WorkedWeek }) {
+function WorkedOut({ plan, anew }: { plan: WeekPlan; anew: WorkedWeek | null }) {
+  if (!anew) return <p>Looking at other orders of work…</p>;
   const { rule, bound, proven } = anew;
   const gap = Math.max(0, plan.weighed - bound);
   return (
@@ -34,14 +34,13 @@ function WorkedOut({ plan, anew }: { plan: WeekPlan; anew: WorkedWeek }) {
 
 /** What the week comes to, in one sentence first; how it was worked out is folded below it. */
 export function Verdict({
-  plan,
-  chances,
+  week: { plan, chances },
   anew,
   file,
 }: {
-  plan: WeekPlan;
-  chances: Record<string, JobChance>;
-  anew: WorkedWeek;
+  week: WeighedPlan;
+  /** The same week planned anew; null while that is looked for. */
+  anew: WorkedWeek | null;
   file: WeekFile;
 }) {
   const carOf = (id: string) => file.jobs[id]?.car.split(',')[0];

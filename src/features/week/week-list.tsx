@@ -4,7 +4,7 @@ import { Link } from '@/ui/link';
 import type { WorkCalendar } from '@/core/schedule/calendar';
 import type { WeekProblem } from '@/core/schedule/types';
 import type { WeekJobFacts } from '@/server/week/week-file';
-import type { WorkedWeek } from '@/workers/week.worker';
+import type { WeighedPlan } from '@/workers/week.worker';
 import { describeChance, mainReason, whenText } from './week-words';
 
 const KINDS = { job: '', visit: 'come-back', 'come-back': 'comes back', rush: 'rush' } as const;
@@ -43,7 +43,7 @@ export function WeekList({
   onChoose,
 }: {
   problem: WeekProblem;
-  week: WorkedWeek;
+  week: WeighedPlan;
   calendar: WorkCalendar;
   jobs: Record<string, WeekJobFacts>;
   chosen: string | null;

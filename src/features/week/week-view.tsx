@@ -32,7 +32,7 @@ const EFFORT_BESIDE = 0.3;
 export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boolean; mayAsk: boolean }) {
   const { problem, calendar, jobs } = file;
   const { week: anew, busy } = useWorkedWeek(problem, file.agreed);
-  const again = useRePlan(problem, file.agreed);
+  const { again, busy: busyAgain } = useRePlan(problem, file.agreed);
   const [shown, setShown] = useState<'agreed' | 'anew'>('agreed');
   const [happening, setHappening] = useState<Happening | null>(null);
   const other = useMemo(
@@ -73,8 +73,8 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
   if (!problem.jobs.length) return <Nothing>Nothing is open and nothing comes back: take a car in.</Nothing>;
   // An agreed plan stands until another is agreed; what is planned anew is looked at beside it.
   const agreed = file.agreed.length > 0 && shown === 'agreed';
-  const week = agreed ? again && anew && { ...anew, ...again } : anew;
-  if (!week || !anew)
+  const week = agreed ? again : anew;
+  if (!week)
     return (
       <p className="py-10 text-lg" role="status">
         Planning the week…
@@ -85,12 +85,12 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
   return (
     <div className="grid gap-6">
       <div className="flex flex-wrap items-start justify-between gap-4">
-        <Verdict plan={week.plan} chances={week.chances} anew={anew} file={file} />
+        <Verdict week={week} anew={anew} file={file} />
         {isLead && !(agreed && !again?.slips.length) && (
           <Button
             weight="pen"
             className="no-print"
-            disabled={accept.busy || busy}
+            disabled={accept.busy || (agreed ? busyAgain : busy)}
             onClick={() => void agree(week.plan)}
           >
             {!file.agreed.length
@@ -116,7 +116,7 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
               value={shown}
               onValue={setShown}
             />
-            {again && (
+            {again && anew && (
               <p className="text-soft">
                 {again.plan.late - anew.plan.late > 30
                   ? `Planned anew, ${workText(again.plan.late - anew.plan.late)} less would be late; more would be moved.`
@@ -127,7 +127,7 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
           {agreed && again && <RePlan again={again} file={file} mayCall={mayAsk} />}
         </div>
       )}
-      {busy && <Loading>Something changed: planning again…</Loading>}
+      {(agreed ? busyAgain : busy) && <Loading>Something changed: planning again…</Loading>}
       <div className="max-md:hidden">
         <WeekTapes problem={problem} plan={week.plan} {...shared} label="The week, place by place" />
       </div>

@@ -47,7 +47,7 @@ function placesOf(problem: WeekProblem): { id: string | null; name: string }[] {
 /** Today and the next day by place, to be read across the shop: nothing on it is pressed. */
 export function WeekWall({ file }: { file: WeekFile }) {
   const { problem, calendar } = file;
-  const again = useRePlan(problem, file.agreed);
+  const { again } = useRePlan(problem, file.agreed);
   const { week } = useWorkedWeek(file.agreed.length ? null : problem, file.agreed);
   const shown = file.agreed.length ? again : week;
   if (!problem.jobs.length) return <p className="text-2xl">Nothing is open and nothing comes back.</p>;
