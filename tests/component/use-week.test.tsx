@@ -9,6 +9,7 @@ interface Asked {
   door: keyof WeekDoors;
 }
 const mockAsked: Asked[] = [];
+const mockBegunFrom: unknown[] = [];
 const mockLetGo: (() => void)[] = [];
 let mockWorkers = 0;
 jest.mock('comlink', () => ({
@@ -16,13 +17,14 @@ jest.mock('comlink', () => ({
     const worker = (mockWorkers += 1);
     const note = (door: keyof WeekDoors) => mockAsked.push({ worker, door });
     return {
-      half: (_: unknown, half: string) => {
+      half: (_: unknown, half: string, { agreed }: { agreed: unknown }) => {
         note('half');
+        mockBegunFrom.push(agreed);
         return new Promise((done) => mockLetGo.push(() => done({ cost: half === 'one' ? 9 : 8, bound: 1 })));
       },
       plan: (_: unknown, halves: unknown[]) => {
         note('plan');
-        return Promise.resolve({ halves });
+        return Promise.resolve({ halves, plan: { placed: ['found'] } });
       },
       again: () => {
         note('again');
@@ -46,8 +48,16 @@ test('a plan again from now does not queue behind a search: its worker is anothe
     mockAsked.filter((one) => one.door === door).map(({ worker }) => worker);
   expect(new Set(workersOf('half')).size).toBe(2);
   expect(workersOf('half')).not.toContain(workersOf('again')[0]);
-  mockLetGo.forEach((done) => done());
+  expect(mockBegunFrom).toEqual([agreed, agreed]);
+  mockLetGo.splice(0).forEach((done) => done());
   // Both halves are looked at; neither proved its plan.
   await waitFor(() => expect(week.result.current.busy).toBe(false));
   expect(week.result.current.week).toMatchObject({ halves: [{ cost: 9 }, { cost: 8 }] });
+  // A minute later the search begins from what was found; a week that is only looked at does not.
+  const later = renderHook(() => useWorkedWeek({ ...problem, days: 9 }, agreed));
+  const besides = renderHook(() => useWorkedWeek({ ...problem, days: 8 }, agreed, 0.3));
+  await waitFor(() => expect(mockBegunFrom).toHaveLength(6));
+  expect(mockBegunFrom.slice(2)).toEqual([['found'], ['found'], agreed, agreed]);
+  mockLetGo.forEach((done) => done());
+  await waitFor(() => expect(later.result.current.busy || besides.result.current.busy).toBe(false));
 });

@@ -1,4 +1,4 @@
-import { type PreparedPhase, type PreparedWeek, afterNight } from './prepare';
+import { type PreparedPhase, type PreparedWeek, afterNight, sumUpEnds } from './prepare';
 import type { PlacedPhase, WeekPlan, WeekProblem } from './types';
 import { type Precedence, WeekBuilder } from './week-builder';
 
@@ -154,10 +154,7 @@ export function planAsAgreed(week: PreparedWeek, agreed: readonly AgreedPhase[])
       plan.placed.push({ because: { why: 'agreed', what: null }, ...was });
       plan.ends[job.id] = was.end;
     }
-    const late = Math.max(0, (plan.ends[job.id] ?? 0) - (job.promise ?? Infinity));
-    plan.late += late;
-    plan.weighed += week.weights[index]! * late;
-    if ((plan.ends[job.id] ?? 0) > problem.days * problem.dayMinutes) plan.after.push(job.id);
   });
+  sumUpEnds(week, plan);
   return plan;
 }

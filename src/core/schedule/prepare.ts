@@ -7,6 +7,7 @@ import type {
   Sureness,
   WeekJob,
   WeekPhase,
+  WeekPlan,
   WeekProblem,
 } from './types';
 
@@ -74,6 +75,17 @@ export interface PreparedWeek {
   held: boolean[];
   /** How much a minute past each job's promise counts; 0 where nothing is promised. */
   weights: number[];
+}
+
+/** Adds up what the ends of a plan come to: minutes past the promises, and what ends after the days planned. */
+export function sumUpEnds({ problem, weights }: PreparedWeek, plan: WeekPlan): void {
+  problem.jobs.forEach(({ id, promise }, job) => {
+    const end = plan.ends[id] ?? 0;
+    const late = Math.max(0, end - (promise ?? Infinity));
+    plan.late += late;
+    plan.weighed += weights[job]! * late;
+    if (end > problem.days * problem.dayMinutes) plan.after.push(id);
+  });
 }
 
 const jobHeld = (problem: WeekProblem, job: WeekJob) =>

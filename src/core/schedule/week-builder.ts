@@ -1,5 +1,5 @@
 import { AWAY, Bookings, type BookingsKept, SOMEBODY, spansOfDays } from './bookings';
-import { type PreparedPhase, type PreparedWeek, afterNight } from './prepare';
+import { type PreparedPhase, type PreparedWeek, afterNight, sumUpEnds } from './prepare';
 import { SeatAnswers } from './seat-answers';
 import type { Because, Pin, PlacedPhase, WeekPlan } from './types';
 
@@ -423,14 +423,9 @@ export class WeekBuilder {
     plan.pinsMissed = missed;
     problem.jobs.forEach((job, index) => {
       const count = this.countOf[index]!;
-      const end = count ? this.endsNow[this.firstOf[index]! + count - 1]! : 0;
-      plan.ends[job.id] = end;
-      if (job.promise !== null && end > job.promise) {
-        plan.late += end - job.promise;
-        plan.weighed += this.week.weights[index]! * (end - job.promise);
-      }
-      if (end > problem.days * problem.dayMinutes) plan.after.push(job.id);
+      plan.ends[job.id] = count ? this.endsNow[this.firstOf[index]! + count - 1]! : 0;
     });
+    sumUpEnds(this.week, plan);
     problem.places.forEach((place, seat) => {
       if (place.kind === 'lift') plan.idle += this.bookings.idle(seat);
     });

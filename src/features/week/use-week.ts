@@ -25,14 +25,21 @@ interface Question {
   /** How much of the search is made: 1 is all of it. */
   effort: number;
 }
+const WHOLE = 1;
+
+/** The plan found last in this tab: the next search begins from it, so that a plan does not turn over as minutes pass. */
+let foundLast: readonly AgreedPhase[] | null = null;
 
 async function workOut({ problem, agreed, effort }: Question): Promise<WorkedWeek> {
   const began = performance.now();
   const { one, other } = weekHands();
-  const beside = other.half(problem, 'other', { agreed, effort });
-  const first = await one.half(problem, 'one', { agreed, effort });
+  const isWhole = effort === WHOLE;
+  const how = { agreed: (isWhole && foundLast) || agreed, effort };
+  const beside = other.half(problem, 'other', how);
+  const first = await one.half(problem, 'one', how);
   // Nothing is left to gain: the other half need not be waited for.
   const worked = await one.plan(problem, isProven(first) ? [first] : [first, await beside]);
+  if (isWhole) foundLast = worked.plan.placed;
   return { ...worked, ms: performance.now() - began };
 }
 
@@ -65,7 +72,7 @@ const again = ({ problem, agreed }: Omit<Question, 'effort'>) => fromNowHands().
 export function useWorkedWeek(
   problem: WeekProblem | null,
   agreed: readonly AgreedPhase[],
-  effort = 1,
+  effort = WHOLE,
 ): { week: WorkedWeek | null; busy: boolean } {
   const { answer, busy } = useAnswer(problem && { problem, agreed, effort }, workOut);
   return { week: answer, busy };

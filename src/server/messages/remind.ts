@@ -4,6 +4,7 @@ import { capital } from '@/core/wording';
 import { distanceText } from '@/core/units/distance';
 import { shopDay, shortDay } from '@/core/units/shop-time';
 import { db, transaction } from '../database';
+import { dayText } from '../day-column';
 import { findShop } from '../queries/shop';
 import { queueMessage } from './queue';
 
@@ -28,7 +29,7 @@ interface Row {
   spoken: string | null;
 }
 
-const day = (date: Date | null) => date?.toISOString().slice(0, 10) ?? null;
+const day = (date: Date | null) => (date === null ? null : dayText(date));
 
 function describeWhen(row: Row): string {
   const due = day(row.due_on);

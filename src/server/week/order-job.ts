@@ -96,17 +96,15 @@ export async function jobOf(
     rusty: need.rusty,
     firstTime: !known,
   });
-  const standsOn = (phase: PhaseNeedOfOrder, index: number) =>
-    need.begun && index === 0 && phase.needs !== 'rack' ? order.place : null;
+  const [next] = need.phases;
+  const standsOn = need.begun && next && next.needs !== 'rack' ? order.place : null;
   const pushOnly = await isPushOnly(tx, order);
-  const needs = pushOnly
-    ? withPushing(need.phases, need.phases.length > 0 && standsOn(need.phases[0]!, 0) !== null)
-    : need.phases;
+  const needs = pushOnly ? withPushing(need.phases, standsOn !== null) : need.phases;
   const phases = needs.map((phase, index) => {
     const waited = phase.id === 'bay' || needs.length === 1 ? said : undefined;
     const { notBefore = 0, waitsFor = null, comesLate } = waitOf(phase, waited, week);
     const waits = { notBefore: Math.max(notBefore, index === 0 ? now : 0), waitsFor, comesLate };
-    const stands = standsOn(phase, index);
+    const stands = index === 0 ? standsOn : null;
     const booked = phase.id === 'rack' && need.booked ? toAxis(calendar, need.booked) : 0;
     if (booked > waits.notBefore)
       Object.assign(waits, { notBefore: booked, waitsFor: 'the rack, as booked', comesLate: undefined });
