@@ -11,7 +11,7 @@ const TOGETHER = 0.5;
 const JOB_REACH = 100;
 const PHASE_REACH = 24;
 /** So many neighbours on the list are tried in every order at the end. */
-const WINDOW = 4;
+const WINDOW = 3;
 
 /** A list that is changed, a change at a time, and what is known of the one it stands on. */
 class ChangingList {
