@@ -3,7 +3,7 @@ export interface BookingsKept {
   starts: Int32Array;
   ends: Int32Array;
   owners: Int16Array;
-  counts: Int32Array;
+  tops: Int32Array;
   loads: Int32Array;
 }
 
@@ -11,6 +11,8 @@ export interface BookingsKept {
 export const AWAY = -1;
 /** Whose it is does not matter. */
 export const SOMEBODY = -2;
+/** Before the first span of a seat stands one that ended before all time, after its last one that never begins. */
+const NEVER = 2 ** 30;
 
 /**
  * What places and people are booked for: for each of these seats spans of the axis that never overlap, in order. All of
@@ -21,7 +23,8 @@ export class Bookings {
   private readonly starts: Int32Array;
   private readonly ends: Int32Array;
   private readonly owners: Int16Array;
-  private readonly counts: Int32Array;
+  /** By seat: where the span stands that never begins. */
+  private readonly tops: Int32Array;
   /** Minutes booked for work, by seat. */
   readonly loads: Int32Array;
 
@@ -36,23 +39,24 @@ export class Bookings {
     this.base = new Int32Array(capacities.length);
     let all = 0;
     capacities.forEach((capacity, seat) => {
-      this.base[seat] = all;
-      all += capacity;
+      this.base[seat] = all + 1;
+      all += capacity + 2;
     });
-    this.starts = new Int32Array(all);
-    this.ends = new Int32Array(all);
-    this.owners = new Int16Array(all);
-    this.counts = new Int32Array(capacities.length);
+    this.starts = new Int32Array(all).fill(NEVER);
+    this.ends = new Int32Array(all).fill(NEVER);
+    this.owners = new Int16Array(all).fill(AWAY);
+    for (const base of this.base) this.ends[base - 1] = -NEVER;
+    this.tops = this.base.slice();
     this.loads = new Int32Array(capacities.length);
   }
 
   copy(): BookingsKept {
-    const { starts, ends, owners, counts, loads } = this;
+    const { starts, ends, owners, tops, loads } = this;
     return {
       starts: starts.slice(),
       ends: ends.slice(),
       owners: owners.slice(),
-      counts: counts.slice(),
+      tops: tops.slice(),
       loads: loads.slice(),
     };
   }
@@ -61,7 +65,7 @@ export class Bookings {
     kept.starts.set(this.starts);
     kept.ends.set(this.ends);
     kept.owners.set(this.owners);
-    kept.counts.set(this.counts);
+    kept.tops.set(this.tops);
     kept.loads.set(this.loads);
   }
 
@@ -69,43 +73,34 @@ export class Bookings {
     this.starts.set(kept.starts);
     this.ends.set(kept.ends);
     this.owners.set(kept.owners);
-    this.counts.set(kept.counts);
+    this.tops.set(kept.tops);
     this.loads.set(kept.loads);
   }
 
   /** The first span of a seat that ends after a minute. */
   private firstAfter(seat: number, minute: number): number {
     const { ends } = this;
-    const base = this.base[seat]!;
-    let low = base + this.counts[seat]!;
+    let at = this.tops[seat]!;
     // Most of what is asked for lies near the end.
-    while (low > base && ends[low - 1]! > minute) low -= 1;
-    return low;
-  }
-
-  private endOf(seat: number): number {
-    return this.base[seat]! + this.counts[seat]!;
+    while (ends[at - 1]! > minute) at -= 1;
+    return at;
   }
 
   /** The first minute not before `from` at which `length` minutes are free. */
   nextFree(seat: number, from: number, length: number): number {
     const { starts, ends } = this;
-    const end = this.endOf(seat);
     let start = from;
-    for (let at = this.firstAfter(seat, from); at < end && starts[at]! < start + length; at += 1)
-      start = ends[at]!;
+    for (let at = this.firstAfter(seat, from); starts[at]! < start + length; at += 1) start = ends[at]!;
     return start;
   }
 
   isFree(seat: number, from: number, length: number): boolean {
-    const at = this.firstAfter(seat, from);
-    return at >= this.endOf(seat) || this.starts[at]! >= from + length;
+    return this.starts[this.firstAfter(seat, from)]! >= from + length;
   }
 
   /** Who has a seat at some minute of a span; null when it is free, or away. */
   ownerIn(seat: number, from: number, length: number): number | null {
-    const end = this.endOf(seat);
-    for (let at = this.firstAfter(seat, from); at < end && this.starts[at]! < from + length; at += 1)
+    for (let at = this.firstAfter(seat, from); this.starts[at]! < from + length; at += 1)
       if (this.owners[at] !== AWAY) return this.owners[at]!;
     return null;
   }
@@ -121,8 +116,8 @@ export class Bookings {
     const at = this.firstAfter(seat, start);
     const least = owner === SOMEBODY ? this.least[seat]! : 0;
     const joins = (one: number, gap: number) => owners[one] === SOMEBODY && gap < least;
-    const before = at > this.base[seat]! && joins(at - 1, start - ends[at - 1]!);
-    const after = at < this.endOf(seat) && joins(at, starts[at]! - end);
+    const before = joins(at - 1, start - ends[at - 1]!);
+    const after = joins(at, starts[at]! - end);
     if (before && after) {
       ends[at - 1] = ends[at]!;
       this.remove(seat, at);
@@ -134,7 +129,7 @@ export class Bookings {
   private insert(seat: number, at: number, start: number, end: number, owner: number): void {
     const { starts, ends, owners } = this;
     // Most spans go in near the end: shifting by hand is quicker than a copy.
-    for (let index = this.endOf(seat); index > at; index -= 1) {
+    for (let index = (this.tops[seat]! += 1); index > at; index -= 1) {
       starts[index] = starts[index - 1]!;
       ends[index] = ends[index - 1]!;
       owners[index] = owners[index - 1]!;
@@ -142,25 +137,22 @@ export class Bookings {
     starts[at] = start;
     ends[at] = end;
     owners[at] = owner;
-    this.counts[seat]! += 1;
   }
 
   private remove(seat: number, at: number): void {
     const { starts, ends, owners } = this;
-    const last = this.endOf(seat) - 1;
-    for (let index = at; index < last; index += 1) {
+    const top = (this.tops[seat]! -= 1);
+    for (let index = at; index <= top; index += 1) {
       starts[index] = starts[index + 1]!;
       ends[index] = ends[index + 1]!;
       owners[index] = owners[index + 1]!;
     }
-    this.counts[seat]! -= 1;
   }
 
   /** Minutes of a span in which a seat is booked or away. */
   takenIn(seat: number, from: number, to: number): number {
-    const end = this.endOf(seat);
     let taken = 0;
-    for (let at = this.firstAfter(seat, from); at < end && this.starts[at]! < to; at += 1)
+    for (let at = this.firstAfter(seat, from); this.starts[at]! < to; at += 1)
       taken += Math.min(to, this.ends[at]!) - Math.max(from, this.starts[at]!);
     return taken;
   }
@@ -168,8 +160,7 @@ export class Bookings {
   /** Minutes without a job from the beginning to the last one; time away counts as closed, not idle. */
   idle(seat: number): number {
     let [idle, last, closed] = [0, 0, 0];
-    const end = this.endOf(seat);
-    for (let at = this.base[seat]!; at < end; at += 1) {
+    for (let at = this.base[seat]!; at < this.tops[seat]!; at += 1) {
       const [from, to] = [this.starts[at]!, this.ends[at]!];
       if (this.owners[at] === AWAY) {
         closed += to - from;
