@@ -91,7 +91,9 @@ test('at the counter: what can be promised is looked at, put into the promise, a
   await promise.getByRole('button', { name: /^Put .+ into the promise$/ }).click();
   await promise.getByLabel('Why').fill('the first day that holds');
   await promise.getByRole('button', { name: 'Record this promise' }).click();
-  await expect(promise.getByText(/^Promised for \w+ \d+ \w+ \d{4}, \d+:\d\d\.$/)).toBeVisible();
+  // The form begins anew: only then is the next one typed.
+  await expect(promise.getByLabel('Why')).toHaveValue('');
+  await expect(promise.getByText(/^Promised for \w+ \d+ \w+ 2026, \d+:\d\d\.$/)).toBeVisible();
   // Told once, another time is not recorded without saying how they were told.
   await promise.getByLabel('New promise').fill('24 Apr 2026 10:00');
   await promise.getByLabel('Why').fill('a part is late');

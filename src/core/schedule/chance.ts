@@ -78,8 +78,13 @@ export function chancesOf(
       let start = Math.max(after, thereAt(phase, dayMinutes, draw), pin);
       for (const seat of needs) start = Math.max(start, free[seat]!);
       if (helper !== null) start = Math.max(start, free[helper]!);
-      if (closed.size) start = pastDaysAway(start, minutes, closed, dayMinutes);
-      const end = start + minutes;
+      let end = start + minutes;
+      if (closed.size) {
+        const whole = pastDaysAway(start, minutes, closed, dayMinutes);
+        if (whole - start > problem.days * dayMinutes)
+          ({ start, end } = withBreaks(start, minutes, closed, dayMinutes));
+        else [start, end] = [whole, whole + minutes];
+      }
       for (const seat of needs) free[seat] = end;
       if (helper !== null) free[helper] = Math.max(free[helper]!, start + phase.helperMinutes);
       before[job] = end;
@@ -94,6 +99,29 @@ export function chancesOf(
       return [job.id, { holds: held, p50: at(0.5), p80: at(0.8), p90: at(0.9) }];
     }),
   );
+}
+
+/** Work too long for the days its place or its tech can be had is stopped when they close, and gone on with. */
+function withBreaks(
+  from: number,
+  minutes: number,
+  closed: ReadonlySet<number>,
+  dayMinutes: number,
+): { start: number; end: number } {
+  const openFrom = (minute: number) => {
+    let day = Math.floor(minute / dayMinutes);
+    if (!closed.has(day)) return minute;
+    while (closed.has(day)) day += 1;
+    return day * dayMinutes;
+  };
+  const start = openFrom(from);
+  let [at, left] = [start, minutes];
+  for (;;) {
+    const until = (Math.floor(at / dayMinutes) + 1) * dayMinutes;
+    if (at + left <= until) return { start, end: at + left };
+    left -= until - at;
+    at = openFrom(until);
+  }
 }
 
 /** Work that would run into a day on which its place is closed or its tech away waits until after it. */
