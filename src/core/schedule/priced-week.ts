@@ -247,7 +247,8 @@ export class PricedWeek {
         if (open) starts.push(start);
       }
       piece.starts = Int32Array.from(starts);
-      piece.lateness = Float64Array.from(starts, (start) => weight * Math.max(0, start + length - promise));
+      if (index === pieces.length - 1)
+        piece.lateness = Float64Array.from(starts, (start) => weight * Math.max(0, start + length - promise));
       piece.least = new Float64Array(starts.length + 1).fill(Infinity);
       soonest += length;
     });

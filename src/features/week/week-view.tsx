@@ -74,6 +74,7 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
   // An agreed plan stands until another is agreed; what is planned anew is looked at beside it.
   const agreed = file.agreed.length > 0 && shown === 'agreed';
   const week = agreed ? again : anew;
+  const isPlanning = agreed ? busyAgain : busy;
   if (!week)
     return (
       <p className="py-10 text-lg" role="status">
@@ -90,7 +91,7 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
           <Button
             weight="pen"
             className="no-print"
-            disabled={accept.busy || (agreed ? busyAgain : busy)}
+            disabled={accept.busy || isPlanning}
             onClick={() => void agree(week.plan)}
           >
             {!file.agreed.length
@@ -127,7 +128,7 @@ export function WeekView({ file, isLead, mayAsk }: { file: WeekFile; isLead: boo
           {agreed && again && <RePlan again={again} file={file} mayCall={mayAsk} />}
         </div>
       )}
-      {(agreed ? busyAgain : busy) && <Loading>Something changed: planning again…</Loading>}
+      {isPlanning && <Loading>Something changed: planning again…</Loading>}
       <div className="max-md:hidden">
         <WeekTapes problem={problem} plan={week.plan} {...shared} label="The week, place by place" />
       </div>
