@@ -24,6 +24,7 @@ after(() => shop.close());
 function writers(asks, orderId, count) {
   let stop = false;
   const acknowledged = [];
+  const byWriter = Array.from({ length: count }, () => 0);
   const work = Promise.all(
     Array.from({ length: count }, async (_, index) => {
       while (!stop) {
@@ -32,6 +33,7 @@ function writers(asks, orderId, count) {
           const answer = await shop.write(asks[index % asks.length], orderId, id, id);
           if (answer === true) {
             acknowledged.push(id);
+            byWriter[index] += 1;
             break;
           }
           assert.notEqual(answer, false, 'a write was refused');
@@ -42,6 +44,15 @@ function writers(asks, orderId, count) {
   );
   return {
     acknowledged,
+    /** Waits, however slow the machine, until each writer had so many more acknowledged. */
+    async each(more) {
+      const had = [...byWriter];
+      const until = Date.now() + 60_000;
+      while (byWriter.some((all, index) => all < had[index] + more)) {
+        assert.ok(Date.now() < until, `work does not go on: ${byWriter} acknowledged, after ${had}`);
+        await sleep(20);
+      }
+    },
     async end() {
       stop = true;
       await work;
@@ -59,13 +70,10 @@ test(`the database is killed during writes, ${ROUNDS} rounds`, { timeout: ROUNDS
   const orderId = await shop.newOrder();
   const writing = writers([shop.ask], orderId, 4);
   for (let round = 0; round < ROUNDS; round += 1) {
-    const had = writing.acknowledged.length;
     // At another moment of a write each time: before, in and after its COMMIT.
     await sleep(120 + ((round * 37) % 180));
     await shop.killDatabase();
-    const until = Date.now() + 20_000;
-    while (writing.acknowledged.length <= had + 2 && Date.now() < until) await sleep(50);
-    assert.ok(writing.acknowledged.length > had + 2, 'work does not go on');
+    await writing.each(1);
   }
   await writing.end();
   await holds(orderId, writing.acknowledged);
@@ -152,10 +160,9 @@ test(
     const [one, two] = [shop.ask, await shop.signedIn(await shop.serve())];
     const orderId = await shop.newOrder();
     const writing = writers([one, two], orderId, 6);
-    await sleep(3000);
+    await writing.each(4);
     await writing.end();
     await holds(orderId, writing.acknowledged);
-    assert.ok(writing.acknowledged.length > 20);
     // The same move from both: one is refused with what happened meanwhile.
     const place = (ask, orderId_, to) =>
       ask('/api/commands/order.place', {
@@ -228,7 +235,7 @@ test(
   async () => {
     const orderId = await shop.newOrder();
     const writing = writers([shop.ask], orderId, 3);
-    await sleep(400);
+    await writing.each(1);
     const before_ = [...writing.acknowledged];
     const place = mkdtempSync(path.join(tmpdir(), 'wrenchwise-backup-'));
     const file = path.join(place, 'shop.sql.gz');
