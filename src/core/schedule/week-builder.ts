@@ -1,7 +1,9 @@
-import { AWAY, Bookings, type BookingsKept, SOMEBODY, spansOfDays } from './bookings';
+import { becauseOfItself, becauseOfOthers } from './because';
+import { type Bookings, type BookingsKept, SOMEBODY } from './bookings';
+import { emptyBookings } from './empty-bookings';
 import { type PreparedPhase, type PreparedWeek, afterNight, sumUpEnds } from './prepare';
 import { SeatAnswers } from './seat-answers';
-import type { Because, Pin, PlacedPhase, WeekPlan } from './types';
+import type { Pin, PlacedPhase, WeekPlan } from './types';
 
 /** Phases by number, in the order in which they choose their place, tech and hour. */
 export type Precedence = Int32Array;
@@ -88,29 +90,7 @@ export class WeekBuilder {
     });
     this.allAnswers = [...answers.values()];
     this.breadth = [...problem.places.map(() => 0), ...problem.techs.map(({ skills }) => skills.length)];
-    const shut = [
-      ...problem.places.map(({ closed }) => closed),
-      ...problem.techs.map(({ away }) => away),
-    ].map((days) => spansOfDays(days, problem.dayMinutes));
-    const most = (seat: number) =>
-      this.phases.filter(({ places, techs }) =>
-        seat < this.placeCount ? places?.includes(seat) : techs?.includes(seat - this.placeCount),
-      ).length + (seat < this.placeCount ? 0 : this.phases.filter(({ helper }) => helper > 0).length);
-    const standing = this.phases.filter(({ phase }) => phase.blocks).length;
-    const wanted = (seat: number) =>
-      this.phases.flatMap(({ places, techs, length, helper }) => {
-        if (seat < this.placeCount) return places?.includes(seat) ? [length] : [];
-        return [
-          ...(techs?.includes(seat - this.placeCount) ? [length] : []),
-          ...(helper > 0 ? [helper] : []),
-        ];
-      });
-    this.bookings = new Bookings(
-      // A car that stands opened up is booked around the days on which its place is closed.
-      shut.map((spans, seat) => spans.length + most(seat) + standing * (spans.length + 2) + 1),
-      shut.map((_, seat) => Math.min(...wanted(seat))),
-    );
-    shut.forEach((spans, seat) => spans.forEach(([from, to]) => this.bookings.take(seat, from, to, AWAY)));
+    this.bookings = emptyBookings(problem, this.phases);
     this.phases.forEach(({ phase, from, places }, index) => {
       // Until its part is there, nobody gets onto the place of a car that stands opened up.
       if (phase.blocks && phase.placeId !== null && places?.length === 1)
@@ -356,40 +336,6 @@ export class WeekBuilder {
     return this.jobOf.filter((job) => this.week.held[job]).length;
   }
 
-  /** What stood in the way at the moment it could have begun. */
-  private inTheWay({ phase, length, places, techs }: PreparedPhase, ready: number): Because {
-    const label = (seats: readonly number[]) => {
-      const owner = seats
-        .map((seat) => this.bookings.ownerIn(seat, ready, length))
-        .find((one) => one !== null);
-      return owner == null ? null : this.week.problem.jobs[owner]!.id;
-    };
-    const taken = (seats: readonly number[]) =>
-      seats.length > 0 && !seats.some((seat) => this.bookings.isFree(seat, ready, length));
-    const byTechs = (techs ?? []).map((tech) => this.placeCount + tech);
-    if (taken(places ?? [])) return { why: 'place', what: label(places!) };
-    if (taken(byTechs)) return { why: 'tech', what: label(byTechs) };
-    return { why: phase.helperMinutes ? 'helper' : 'tech', what: label(byTechs) };
-  }
-
-  private becauseOf(index: number): { ready: number; because: Because } {
-    const { phase, from, pin, floor } = this.phases[index]!;
-    const before = index === this.firstOf[this.jobOf[index]!] ? 0 : this.endsNow[index - 1]!;
-    const ready = this.readyAt(index);
-    if (floor > ready)
-      return { ready: floor, because: { why: pin?.start === floor ? 'pin' : 'agreed', what: null } };
-    if (ready === from && from > before)
-      // Nothing can begin before this moment: that is no wait.
-      return {
-        ready,
-        because: phase.waitsFor ? { why: 'waits', what: phase.waitsFor } : { why: 'at once', what: null },
-      };
-    return {
-      ready,
-      because: ready > before ? { why: 'overnight', what: null } : { why: 'at once', what: null },
-    };
-  }
-
   /** The plan that follows of a list: where every phase lies and why, and how late it comes out. */
   planOf(list: Precedence): WeekPlan {
     const { problem } = this.week;
@@ -400,9 +346,10 @@ export class WeekBuilder {
     const missed: Pin[] = [];
     for (const index of list) {
       const prepared = this.phases[index]!;
-      const { ready, because } = this.becauseOf(index);
+      const before = index === this.firstOf[this.jobOf[index]!] ? 0 : this.endsNow[index - 1]!;
+      const { ready, because } = becauseOfItself(prepared, before, this.readyAt(index));
       // Asked before it is put: then it stands in its own way.
-      const inTheWay = this.inTheWay(prepared, ready);
+      const inTheWay = becauseOfOthers(prepared, ready, this.bookings, problem);
       const start = this.put(index, ready);
       const { pin, phase } = prepared;
       if (pin?.start != null && start !== pin.start) missed.push(pin);
