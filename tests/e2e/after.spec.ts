@@ -109,7 +109,7 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
   await page.goto(`/orders/${id}/alignment`);
   drop('half.json', '{"format": "wrenchwise-rack/1", "rack":');
   drop('first.csv', writeRackCsv(sheetFor('SNO 51', 1.6)));
-  await expect(page.getByText(/Not readable: The file is not whole JSON/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/Not readable: The file is not whole JSON/)).toBeVisible();
   await page.getByRole('link', { name: 'Take this sheet' }).click();
   await expect(page.getByTestId('sheet-taken')).toContainText('first.csv');
   await expect(page.getByLabel('caster left front after')).toHaveValue('1.6');
@@ -135,7 +135,7 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
   // Aligned again: still short, and the lead passes it with a reason.
   drop('second.json', JSON.stringify(sheetFor('SNO 51', 2.0)));
   await page.goto(`/orders/${id}/alignment`);
-  await page.getByRole('link', { name: 'Take this sheet' }).click({ timeout: 30_000 });
+  await page.getByRole('link', { name: 'Take this sheet' }).click();
   await expect(page.getByTestId('sheet-taken')).toContainText('second.json');
   await answerRack(page);
   await page.getByRole('button', { name: 'Record the sheet' }).click();
@@ -198,7 +198,7 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
   await page.goto(`/orders/${id}/handoff`);
   await page.getByRole('button', { name: 'Send it' }).click();
   await expect(page.getByText(/Waits to go out to 555 0126/)).toBeVisible();
-  await expect.poll(() => linkIn(/hill shuttle/), { timeout: 30_000 }).not.toBeNull();
+  await expect.poll(() => linkIn(/hill shuttle/)).not.toBeNull();
   const address = linkIn(/hill shuttle/)!;
   const theirs = await phone(browser);
   const answer = await theirs.goto(address);
@@ -236,7 +236,7 @@ test('settled short, a dropped sheet, back to the bay and again, and a handoff s
     await theirs.mouse.move(box.x + 30 + step * 25, box.y + 40 + (step % 2 ? -15 : 15));
   await theirs.mouse.up();
   await theirs.getByRole('button', { name: 'Sign and hand over' }).tap();
-  await expect(theirs.getByTestId('standing')).toHaveText('It has been handed over.', { timeout: 30_000 });
+  await expect(theirs.getByTestId('standing')).toHaveText('It has been handed over.');
   await theirs.getByLabel('Mileage today').fill('61300');
   await theirs.getByRole('button', { name: 'Tell the shop' }).tap();
   await expect(theirs.getByText(/it is written down/)).toBeVisible();
@@ -323,13 +323,10 @@ test('the kit ledger stands where a lift is planned; messages that fail stay in 
   await expect(page.getByText('It is out of order: messages wait.')).toBeVisible();
   await give(page, 'link.send', { orderId: saw });
   await expect
-    .poll(
-      async () => {
-        await page.goto('/messages');
-        return page.getByText(/The message gateway does not answer\. Tried/).count();
-      },
-      { timeout: 30_000 },
-    )
+    .poll(async () => {
+      await page.goto('/messages');
+      return page.getByText(/The message gateway does not answer\. Tried/).count();
+    })
     .toBeGreaterThan(0);
   await page.goto('/stand-ins');
   await page.getByRole('button', { name: 'Let it work again' }).click();
@@ -368,7 +365,7 @@ test('the kit ledger stands where a lift is planned; messages that fail stay in 
     .filter({ hasText: 'does not answer' })
     .getByRole('button', { name: 'Send it now' })
     .click();
-  await expect.poll(() => linkIn(/Ox 300/), { timeout: 30_000 }).not.toBeNull();
+  await expect.poll(() => linkIn(/Ox 300/)).not.toBeNull();
 
   await page.goto('/come-backs');
   await page.getByRole('button', { name: 'A new address' }).click();

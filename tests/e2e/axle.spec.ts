@@ -75,7 +75,7 @@ test('a bolt eased and a plug pulled that no step lists: not driven before both 
     .waitForResponse((response) => response.url().includes('/api/commands/also.open'))
     .then(() => Date.now());
   await alsoOpened(page, 'Left', 'Upper arm pivots: eased');
-  await expect(openRow(lead, /Upper arm pivots, left front/)).toBeVisible({ timeout: 5000 });
+  await expect(openRow(lead, /Upper arm pivots, left front/)).toBeVisible();
   console.log(`seen by the lead ${Date.now() - (await recorded)} ms after it was recorded`);
   await alsoOpened(page, 'Middle', 'Plug of the axle actuator: unplugged');
   await expect(openRow(page, /Axle actuator plug/)).toBeVisible();

@@ -276,7 +276,7 @@ export async function sign(page: Page): Promise<void> {
   }
   await page.mouse.up();
   await page.getByRole('button', { name: 'Sign and hand over' }).click();
-  await expect(page.getByRole('heading', { name: 'Handed over' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('heading', { name: 'Handed over' })).toBeVisible();
 }
 
 /** Gives a command as whoever is signed in, as a page would. */
@@ -342,12 +342,10 @@ export async function slideTo(thumb: Locator, figure: number): Promise<void> {
 
 /** Agrees the newest plan of the week there is, on its page, and sees that it holds. */
 export async function agreeWeek(page: Page): Promise<void> {
-  await expect(page.getByText(/promises? will probably be|probably be kept/)).toBeVisible({
-    timeout: 30_000,
-  });
+  await expect(page.getByText(/promises? will probably be|probably be kept/)).toBeVisible();
   const anew = page.getByRole('radio', { name: 'Planned anew' });
   if (await anew.isVisible()) await anew.click();
   await page.getByRole('button', { name: /^Agree this plan/ }).click();
   await page.getByRole('radio', { name: 'As agreed, from now' }).click();
-  await expect(page.getByText('The agreed plan still holds.')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('The agreed plan still holds.')).toBeVisible();
 }

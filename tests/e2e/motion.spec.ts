@@ -99,7 +99,7 @@ test('the car on handles: keys and buttons move three views, what strikes lights
   // Once through, and it comes to rest by itself.
   await moving.getByRole('button', { name: 'Play once through' }).click();
   await expect(moving.getByRole('button', { name: 'Stop' })).toBeVisible();
-  await expect(moving.getByRole('button', { name: 'Play once through' })).toBeVisible({ timeout: 15_000 });
+  await expect(moving.getByRole('button', { name: 'Play once through' })).toBeVisible();
   await moving.getByRole('button', { name: 'Curves, front' }).click();
   const curves = page.getByRole('region', { name: 'Curves, front' });
   for (const name of ['Camber', 'Toe, in +', 'Caster', 'Half shaft, steeper joint', 'Damper length'])
@@ -149,13 +149,10 @@ test('the coach’s turns, typed into the stand-in rack, give a sheet within wha
     const [name] = (await page.getByText(/lies in the folder/).innerText()).split(' ');
     const row = page.getByRole('listitem').filter({ hasText: name! });
     await expect
-      .poll(
-        async () => {
-          await page.goto(`/orders/${job.orderId}/alignment`);
-          return row.count();
-        },
-        { timeout: 20_000 },
-      )
+      .poll(async () => {
+        await page.goto(`/orders/${job.orderId}/alignment`);
+        return row.count();
+      })
       .toBe(1);
     await row.getByRole('link', { name: 'Take this sheet' }).click();
     await expect(page.getByTestId('sheet-taken')).toContainText(name!);

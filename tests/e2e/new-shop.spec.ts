@@ -49,7 +49,7 @@ async function openShop(page: Page): Promise<void> {
   await choose(page.getByRole('combobox', { name: 'Lengths' }), 'mm');
   await choose(page.getByRole('combobox', { name: 'Torque' }), 'nm');
   await page.getByRole('button', { name: 'Open the shop' }).click();
-  await expect(page).toHaveURL('/welcome', { timeout: 30_000 });
+  await expect(page).toHaveURL('/welcome');
 }
 
 async function setUp(page: Page): Promise<void> {

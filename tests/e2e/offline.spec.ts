@@ -209,9 +209,6 @@ test('two tablets on one car: while one lowers alone, the other may not loosen; 
   // It turns up again: what it still had comes back as a task, and the other tablet sees it at once.
   await expect(near.page.getByRole('region', { name: 'To be looked at' })).toContainText(
     'taken lowering back',
-    {
-      timeout: 30_000,
-    },
   );
   await expect(away.page.getByText('Not taken; somebody has to look')).toBeVisible();
   await near.page.getByRole('button', { name: 'I looked' }).click();

@@ -227,7 +227,7 @@ test('looked over, searched, quoted and agreed; a short box holds the job until 
   await page.goto(`/orders/${id}/plan`);
   await page.getByRole('button', { name: 'Find me parts' }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByRole('button', { name: 'Take these' }).first()).toBeVisible({ timeout: 30_000 });
+  await expect(dialog.getByRole('button', { name: 'Take these' }).first()).toBeVisible();
   await expect(dialog).toContainText('Nothing beats');
   await dialog.getByRole('button', { name: 'Take these' }).first().click();
   await expect(page.getByTestId('predicted-front')).toContainText('meets it');

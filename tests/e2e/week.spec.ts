@@ -37,11 +37,10 @@ test('something slips: planned again, two customers called, the plan from now ac
   await page.getByRole('button', { name: 'It is so: plan with it' }).click();
   await expect(page.getByRole('list', { name: 'What slipped' }).getByRole('listitem').first()).toContainText(
     'waits for a part that slipped',
-    { timeout: 30_000 },
   );
   const called = [await callFirst(page), await callFirst(page)];
   await page.getByRole('button', { name: 'Agree it as planned from now' }).click();
-  await expect(page.getByText('The agreed plan still holds.')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('The agreed plan still holds.')).toBeVisible();
   for (const { href, told } of called) {
     await page.goto(href);
     await expect(
@@ -67,9 +66,7 @@ test('at the counter: what can be promised is looked at, put into the promise, a
   await page.getByLabel('Hours of work, guessed').fill('3');
   const offer = page.getByRole('region', { name: 'What can be promised' });
   await offer.getByRole('button', { name: 'What can be promised?' }).click();
-  await expect(offer.getByText(/holds 9 times in 10 with this week as it stands/)).toBeVisible({
-    timeout: 20_000,
-  });
+  await expect(offer.getByText(/holds 9 times in 10 with this week as it stands/)).toBeVisible();
   const put = offer.getByRole('button', { name: /^Put .+ into the promise$/ });
   const day = /^Put \w+ (\d+ \w+) into/.exec((await put.textContent())!)![1]!;
   await put.click();
@@ -109,14 +106,12 @@ test('at the counter: what can be promised is looked at, put into the promise, a
 test('the wall tells today by place, and by person each has their own hours', async ({ page }) => {
   await signIn(page, 'Ilse');
   await page.goto('/week');
-  await expect(page.getByText(/promises? will probably be|probably be kept/)).toBeVisible({
-    timeout: 30_000,
-  });
+  await expect(page.getByText(/promises? will probably be|probably be kept/)).toBeVisible();
   await page.setViewportSize({ width: 390, height: 844 });
   const mine = page.getByRole('list', { name: 'The week, by person' }).first();
   await expect(mine.getByRole('heading', { name: 'Ilse' })).toBeVisible();
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.getByRole('link', { name: 'For the wall' }).click();
   await expect(page.getByRole('heading', { name: /^In the shop/ })).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Lift 1' }).first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('region', { name: 'Lift 1' }).first()).toBeVisible();
 });
