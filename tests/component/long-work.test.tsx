@@ -28,7 +28,7 @@ test('a walk under way: how far, looked at again by itself, and stopped', async 
     '44',
   );
   expect(button('Walk over the whole record')).toBeNull();
-  await waitFor(() => expect(went).toContain('refresh'), { timeout: 4000 });
+  await waitFor(() => expect(went).toContain('refresh'));
   await hand.click(button('Stop the walk')!);
   expect(server.asked[0]!.body).toEqual({ ask: 'stop' });
 });
@@ -64,7 +64,7 @@ test('nothing was asked for yet; what was asked for is looked at as soon as it i
   expect(button('Walk over the whole record')).toBeEnabled();
   const looked = went.length;
   await hand.click(button('Walk over the whole record')!);
-  await waitFor(() => expect(went.slice(looked)).toEqual(['refresh']), { timeout: 1000 });
+  await waitFor(() => expect(went.slice(looked)).toEqual(['refresh']));
 });
 
 test('a shop that is brought in says how far it is; what is wrong is told and stays typed', async () => {
@@ -80,7 +80,7 @@ test('a shop that is brought in says how far it is; what is wrong is told and st
   render(<BringShopForm />);
   await hand.type(screen.getByLabelText(/One-time code/), 'ABC');
   await hand.click(screen.getByRole('button', { name: 'Bring this shop in' }));
-  expect(await screen.findByText('Taking in: photo', {}, { timeout: 4000 })).toBeVisible();
+  expect(await screen.findByText('Taking in: photo')).toBeVisible();
   expect(screen.getByRole('progressbar')).toHaveAttribute('aria-valuenow', '25');
   await act(async () => answer(null));
   expect(await screen.findByText('That is not the code.')).toBeVisible();

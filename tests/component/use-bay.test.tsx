@@ -199,9 +199,9 @@ test('a server in trouble is asked again, and is not taken for a page without a 
   await waitFor(() => expect(bay().online).toBe(false));
   tablet.doStep(tablet.document.steps[0]!);
   server.replies['/api/bay/'] = reading;
-  await waitFor(() => expect(bay().bundle!.entries).toHaveLength(tablet.entries.length), { timeout: 8000 });
+  await waitFor(() => expect(bay().bundle!.entries).toHaveLength(tablet.entries.length));
   expect(bay().online).toBe(true);
-}, 15_000);
+});
 
 test('what the shop refused for good stands apart, until it has been read', async () => {
   await keyReady(BRANNOCH).catch(() => undefined);

@@ -320,7 +320,7 @@ describe('reminders', () => {
     expect([...taken.values()].filter((one) => sent.some((row) => row.id === one.id))).toHaveLength(
       sent.length,
     );
-  }, 60_000);
+  });
 
   test('killed between handing a message over and noting it, the customer still gets it once', async () => {
     const job = await takenIn('REM 2');

@@ -11,7 +11,7 @@ import { agreedJob, atTheRack, give, refusal, testShop } from '../support/shop';
 let shop: DemoDriver;
 beforeAll(async () => {
   shop = await testShop('droop');
-}, 60_000);
+});
 afterAll(closePool);
 
 const read = (job: DemoJob, id: string, text: string, side = 'left') =>
@@ -78,7 +78,7 @@ test('the list is walked in the air when the new parts are on: what is read is h
   const learned = (await plannedCar(db(), (await carOf(next)).file))!.sheet['front.armCoilGap']!;
   expect(learned).toMatchObject({ known: 'platform', cars: 1 });
   expect(learned.value).toBeCloseTo((await sheetOfVehicle(db(), id))['front.armCoilGap']!.value, 6);
-}, 120_000);
+});
 
 test('what was found behind heights that were off is kept once a set, and the shop’s next list counts it', async () => {
   const job = await atTheRack('CAUSE 1');
@@ -103,4 +103,4 @@ test('what was found behind heights that were off is kept once a set, and the sh
     corner: null,
   });
   expect(refusal(last)).toMatchObject({ field: 'cause' });
-}, 120_000);
+});

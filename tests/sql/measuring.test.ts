@@ -15,7 +15,7 @@ import { DAY, agreedJob, give, jobStarted, onItsWheels, refusal, testShop } from
 let shop: DemoDriver;
 beforeAll(async () => {
   shop = await testShop('measuring');
-}, 60_000);
+});
 afterAll(closePool);
 
 const SHACKLES: Partial<JobPlan> = {
@@ -64,7 +64,7 @@ test('tries of a kit teach the next job with it on that platform, and stand in i
   expect((await next.state()).document!.planned!.slopes['rear.hole']).toMatchObject({
     from: 'by one job with this kit',
   });
-}, 120_000);
+});
 
 function vehicleOf(plate: string): JobPlan['vehicle'] {
   return {
@@ -116,7 +116,7 @@ test('old laid beside new before the work: the car’s sheet takes the old one, 
   expect(await lift(entry.id)).toMatchObject({ ok: true });
   expect(refusal(await lift(entry.id))).toMatchObject({ code: 'no-need' });
   await job.started();
-}, 60_000);
+});
 
 test('a height in a photograph is worked out here, refused when it is none, and never among the heights', async () => {
   const job = await onItsWheels(shop, 'PHOTO 1');
@@ -162,7 +162,7 @@ test('a height in a photograph is worked out here, refused when it is none, and 
   const lines = packet.notes!.flatMap((note) => [note.title, ...note.lines]).join('\n');
   expect(lines).toContain('Heights by photograph');
   expect(lines).toMatch(/Hub to lip, left front: .* ± .*the tape says the same/);
-}, 120_000);
+});
 
 test('the stand-in gauges read where the record says that the car stands, off as a tape is', async () => {
   const job = await started('GAUGE 1');
@@ -176,7 +176,7 @@ test('the stand-in gauges read where the record says that the car stands, off as
   }
   // Its tail is put together: it stands as planned.
   expect(mm(one.LR)).toBeGreaterThan(stood.LR + 5);
-}, 60_000);
+});
 
 test('figures of a step: off it is not done, by the lead’s yes to that reading it is', async () => {
   const job = await started('FIGURE 1', SHACKLES, 'shackle-in-R');
@@ -202,7 +202,7 @@ test('figures of a step: off it is not done, by the lead’s yes to that reading
     await give(shop, 'Odalys', 'override.record', { orderId, rule: 'figure', ref: entry.id, ...lead }),
   ).toMatchObject({ ok: true });
   expect(await done()).toMatchObject({ ok: true });
-}, 60_000);
+});
 
 test('another way taken while it runs keeps what the plan expects to be read', async () => {
   const job = await jobStarted('WAY 1', SHACKLES);
@@ -218,7 +218,7 @@ test('another way taken while it runs keeps what the plan expects to be read', a
     }),
   ).toMatchObject({ ok: true });
   expect((await job.state()).document!.planned).toEqual(before);
-}, 60_000);
+});
 
 test('the card is a page of its own size', async () => {
   for (const paper of ['letter', 'a4'] as const) {

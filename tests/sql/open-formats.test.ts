@@ -466,7 +466,7 @@ describe('a whole shop as one ZIP', () => {
     } finally {
       await back();
     }
-  }, 120_000);
+  });
 
   test('who is no owner in it does not take it over, and a broken chain keeps nothing', async () => {
     const zip = await shopZip();
@@ -484,7 +484,7 @@ describe('a whole shop as one ZIP', () => {
     } finally {
       await back();
     }
-  }, 120_000);
+  });
 });
 
 describe('the calendar', () => {

@@ -15,7 +15,7 @@ import { atRandom, byProcedure, practiceIds } from '../support/trainees';
 let shop: DemoDriver;
 beforeAll(async () => {
   shop = await testShop('practice');
-}, 60_000);
+});
 afterAll(closePool);
 
 const ilse = () => shop.person('Ilse').id;

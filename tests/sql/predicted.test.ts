@@ -210,7 +210,7 @@ test('what made room for a strut is predicted as it is written, and its minutes 
   expect((await bundleFor('Ilse', orderId))!.rungMinutes!.bar).toBeUndefined();
   await shop.act('Ilse', 'room.made', { orderId, stepId, rung: 'bar' }, 0);
   await shop.act('Ilse', 'clock.off', { reason: 'day end' }, 0);
-}, 60_000);
+});
 
 test('a try of a setting and a cut of a coil are predicted as they are written', async () => {
   const shackles = await jobStarted(
@@ -249,7 +249,7 @@ test('a try of a setting and a cut of a coil are predicted as they are written',
   });
   const cut = { orderId, stepId, corner: 'LF' as const, turns: 0.25, freeMm: 388 };
   await sameAsWritten('Ilse', orderId, 'cut.record', cut, (await bundleFor('Ilse', orderId))!);
-}, 60_000);
+});
 
 test('what the server refuses the tablet refuses too, by the same name and at the same field', async () => {
   const { orderId } = await onTheLift('FORESEEN NO');

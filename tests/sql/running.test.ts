@@ -18,7 +18,7 @@ let shop: DemoDriver;
 beforeAll(async () => {
   startMetrics();
   shop = await testShop('running');
-}, 60_000);
+});
 beforeEach(() => roundDone());
 afterAll(closePool);
 
@@ -106,7 +106,7 @@ test('a message that should have left an hour ago', async () => {
   expect(await standing()).toMatchObject({ messages_waiting: 1 });
   await db().run("DELETE FROM message WHERE id = 'm-run'");
   expect(await failing()).toEqual([]);
-}, 60_000);
+});
 
 test('the database gone: every check that needs it is red, and nobody waits for long', async () => {
   const before = process.env.WRENCHWISE_DATA;
@@ -152,7 +152,7 @@ test('commands are counted by what came of them, waits and listeners too; a coll
   expect(text).toMatch(/wrenchwise_listeners 0/);
   // Nobody’s name, plate or words is in it.
   expect(text).not.toMatch(/RUN 2|Keeper|Odalys/);
-}, 60_000);
+});
 
 test('backups that lie there whole, the newest first; one cut short is none', async () => {
   const folder = mkdtempSync(path.join(tmpdir(), 'backups-'));

@@ -22,7 +22,7 @@ beforeAll(async () => {
   shop = await testShop('skills');
   job = await jobStarted('SKILL 1', FRONT, 'strut-out-L');
   stepId = (await job.state()).document!.steps.find(({ id }) => id.endsWith('/strut-out-L'))!.id;
-}, 60_000);
+});
 afterEach(() => db().run('DELETE FROM person_skill'));
 afterAll(closePool);
 
@@ -143,7 +143,7 @@ test('a step done alone by whoever may not is refused; beside somebody it is don
   expect(line('brakes')!.facts).toEqual(['practiced: found 1 of 1', 'worked: 2 steps, last Tue 14 Apr']);
   expect(line('job strut-top-spacer')).toMatchObject({ name: 'Spacers over the struts' });
   expect(line('job lowering')).toBeUndefined();
-}, 60_000);
+});
 
 test('what waited on a tablet was judged there, and is not refused when it comes', async () => {
   const twin = stepId.replace(/-L$/, '-R');
@@ -155,7 +155,7 @@ test('what waited on a tablet was judged there, and is not refused when it comes
     { person: shop.person('Brannoch'), deviceId: DEVICE, receivedAt: new Date(DAY), queued: true },
   );
   expect(answer).toMatchObject({ ok: true });
-}, 60_000);
+});
 
 test('a sign-off that is not put to use for a year ends; work at it keeps it', async () => {
   await sign({ personId: idOf('Brannoch') });
@@ -185,7 +185,7 @@ test('a second check of what steers is given by whoever may', async () => {
   expect(refusal(await check('Teodor'))).toMatchObject({ code: 'not-signed', field: 'checkerId' });
   expect(refusal(await check('Teodor')).message).toMatch(/Ilse/);
   expect(await check('Ilse')).toMatchObject({ ok: true });
-}, 60_000);
+});
 
 test('the words a shop had carry over', async () => {
   const words = (skills: string[]) =>

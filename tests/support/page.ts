@@ -5,7 +5,7 @@ import 'fake-indexeddb/auto';
 import { place, went } from './navigation';
 
 // A machine that is busy takes its time; what never comes is waited for no longer than this.
-configure({ asyncUtilTimeout: 15_000 });
+configure({ asyncUtilTimeout: 45_000 });
 // What a test did not find is told by its own words, not by three hundred lines of the page.
 process.env.DEBUG_PRINT_LIMIT = '1200';
 
