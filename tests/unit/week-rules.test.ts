@@ -40,10 +40,11 @@ test('whatever is pinned, away, late, unsure or blocked: the plan is lawful, and
       const problem = roughWeek(seed, count);
       const { plan, rule, bound } = solveWeek(problem, { effort: 0.02, seed });
       expectLawful(problem, plan);
-      expect(plan.weighed).toBeLessThanOrEqual(rule.weighed + 1);
+      expect(plan.weighed).toBeLessThanOrEqual(rule.weighed);
       expect(plan.weighed).toBeGreaterThanOrEqual(bound - 1e-6);
     }),
-    { numRuns: 40 },
+    // In the example a wish was once kept at the cost of three minutes past a promise.
+    { numRuns: 40, examples: [[8813, 16]] },
   );
 });
 
