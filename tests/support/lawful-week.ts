@@ -34,9 +34,9 @@ export function expectLawful(problem: WeekProblem, plan: WeekPlan): void {
     expect(plan.ends[job.id]).toBe(before);
   }
   for (const { id, closed } of problem.places)
-    for (const day of closed) take(id, day * problem.dayMinutes, (day + 1) * problem.dayMinutes);
+    for (const day of new Set(closed)) take(id, day * problem.dayMinutes, (day + 1) * problem.dayMinutes);
   for (const { id, away } of problem.techs)
-    for (const day of away) take(id, day * problem.dayMinutes, (day + 1) * problem.dayMinutes);
+    for (const day of new Set(away)) take(id, day * problem.dayMinutes, (day + 1) * problem.dayMinutes);
   for (const spans of busy.values()) {
     const sorted = spans.sort((a, b) => a[0] - b[0]);
     for (let at = 1; at < sorted.length; at += 1)

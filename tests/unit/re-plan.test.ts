@@ -79,8 +79,13 @@ test('a plan that was shown stays while its customers are called one after the o
       }
       const more = slippedWeek(now, seed + 1);
       const again = rePlan(more, agreed, { shown: plan.placed });
+      // Where it still holds it stays, though by now its first hour has begun.
+      if (!slipsOf(prepareWeek(more), plan.placed).length) {
+        expect(again.plan.placed).toEqual(plan.placed);
+        return;
+      }
       expectLawful(more, again.plan);
-      if (slipsOf(prepareWeek(more), plan.placed).length) anew += 1;
+      anew += 1;
     }),
     { numRuns: 40, seed: 5 },
   );
@@ -230,7 +235,8 @@ describe('what to promise at the counter', () => {
         expect(late.wished).toBeGreaterThanOrEqual(0.9);
         if (early.day > 0) expect(early.wished).toBeLessThan(0.9);
       }),
-      { numRuns: 25 },
+      // In the example exactly nine in ten are done by the day before the one that was once said.
+      { numRuns: 25, examples: [[[7381, 4]]] },
     );
   });
 });

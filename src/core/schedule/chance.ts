@@ -94,7 +94,8 @@ export function chancesOf(
   return Object.fromEntries(
     problem.jobs.map((job, index) => {
       const sorted = ends[index]!.sort();
-      const at = (share: number) => sorted[Math.min(draws - 1, Math.floor(share * draws))]!;
+      /** The first minute by which such a share of the draws is done. */
+      const at = (share: number) => sorted[Math.max(0, Math.ceil(share * draws - 1e-9) - 1)]!;
       const held = job.promise === null ? null : sorted.filter((end) => end <= job.promise!).length / draws;
       return [job.id, { holds: held, p50: at(0.5), p80: at(0.8), p90: at(0.9) }];
     }),
