@@ -3,6 +3,7 @@ import { LatenessBound } from '@/core/schedule/bound';
 import { fromAxis, morningOf, toAxis, workCalendar } from '@/core/schedule/calendar';
 import { chancesOf } from '@/core/schedule/chance';
 import { earliestPromiseFirst, ordersByWorth } from '@/core/schedule/first-orders';
+import { PricedWeek } from '@/core/schedule/priced-week';
 import { prepareWeek } from '@/core/schedule/prepare';
 import { solveWeek } from '@/core/schedule/solve';
 import { WeekBuilder } from '@/core/schedule/week-builder';
@@ -55,6 +56,28 @@ test('small weeks: the bound is under the best of all orders, and the search com
       expect(latenessBound(problem, inOrder(problem, order))).toBeLessThanOrEqual(best + 1e-6);
     expect(solveWeek(problem, { effort: 0.01 }).plan.late).toBeLessThanOrEqual(best + 1e-6);
   }
+});
+
+test('starts that no good plan has are left out: nothing is worth less for it, and never more than the best plan', () => {
+  let [before, left] = [0, 0];
+  for (let seed = 1; seed <= 30; seed += 1) {
+    const problem = madeUpWeek(seed, 6 + seed);
+    const { plan } = solveWeek(problem, { effort: 0.02, seed });
+    const priced = new PricedWeek(builderOf(problem), plan);
+    before += priced.size;
+    for (let round = 0; round < 60; round += 1) {
+      const worth = priced.worth();
+      expect(worth).toBeLessThanOrEqual(plan.weighed + 1e-6);
+      if (round % 6 === 5) {
+        priced.leaveOut(plan.weighed - worth + 1);
+        expect(priced.worth()).toBeCloseTo(worth, 6);
+      }
+      if (!priced.mendPrices(1.2, plan.weighed * 1.1 - worth)) break;
+    }
+    left += priced.size;
+  }
+  expect(left).toBeGreaterThan(0);
+  expect(left).toBeLessThan(0.9 * before);
 });
 
 test('a car that stands on the floor, or is pinned to it, is not counted against the lifts', () => {

@@ -13,6 +13,8 @@ const AIM = 1.1;
 /** Each so many rounds the ways that the jobs took are tried as lists: as they are, and in the mean of the last rounds. */
 const LIST_EVERY = 4;
 const MEAN_KEEPS = 0.95;
+/** At a higher bound starts are left out, not sooner than so many rounds after the last time. */
+const LEAVE_OUT_AFTER = 20;
 /** A round looks at each start once; so many starts are looked at in all. */
 const MOST_LOOKS = 20_000_000;
 /** Lists that are remembered to begin a search from. */
@@ -43,6 +45,8 @@ export class LatenessBound {
   private readonly priced: PricedWeek;
   private readonly mean: Float64Array;
   private round = 0;
+  /** The round after which starts were left out last. */
+  private leftOut = 0;
 
   /** @param plan one that is known: nothing after its end is scarce */
   constructor(
@@ -90,6 +94,10 @@ export class LatenessBound {
       const known = Math.min(best, this.lists[0]?.cost ?? Infinity);
       if (known - this.bound < 1) return;
       this.tryWays();
+      if (worth === this.bound && this.round - this.leftOut >= LEAVE_OUT_AFTER) {
+        this.leftOut = this.round;
+        this.priced.leaveOut(known - worth + 1);
+      }
       since += 1;
       if (worth > highest) [highest, since] = [worth, 0];
       if (since >= PATIENCE) [stride, since] = [stride * LESS, 0];

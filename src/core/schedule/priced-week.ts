@@ -249,11 +249,17 @@ export class PricedWeek {
       piece.starts = Int32Array.from(starts);
       if (index === pieces.length - 1)
         piece.lateness = Float64Array.from(starts, (start) => weight * Math.max(0, start + length - promise));
-      piece.least = new Float64Array(starts.length + 1).fill(Infinity);
       soonest += length;
     });
-    pieces.slice(1).forEach((after, index) => {
-      const piece = pieces[index]!;
+    this.link(pieces);
+  }
+
+  /** Finds the next piece's first start after each start. */
+  private link(pieces: Piece[]): void {
+    pieces.forEach((piece, index) => {
+      piece.least = new Float64Array(piece.starts.length + 1).fill(Infinity);
+      const after = pieces[index + 1];
+      if (!after) return;
       let next = 0;
       piece.next = piece.starts.map((start) => {
         const ready = this.readyAfter(after, start + piece.length);
@@ -261,6 +267,51 @@ export class PricedWeek {
         return next;
       });
     });
+  }
+
+  /**
+   * Leaves out starts that no plan has which comes to as little as one that is known: a chain that begins a piece there
+   * is dearer than on its cheapest way by more than that plan is above the bound. What is left has the same bound.
+   * @param more by how much the plan is above what all was just found worth
+   */
+  leaveOut(more: number): void {
+    for (const { pieces } of this.chains) {
+      const most = pieces[0]!.least[0]! + more;
+      /** By start: the least that the pieces before it cost. */
+      let before = new Float64Array(pieces[0]!.starts.length);
+      const may = pieces.map((piece, index) => {
+        const { starts, next } = piece;
+        const after = pieces[index + 1];
+        const then = new Float64Array(after?.starts.length ?? 0);
+        let [lowest, reached] = [Infinity, 0];
+        const mayBegin = Array.from(starts, (_, at) => {
+          const upTo = before[at]! + this.costAt(piece, at);
+          if (!after) return upTo <= most;
+          // Starts of the next piece before its first one after this do without it.
+          while (reached < next[at]!) then[reached++] = lowest;
+          lowest = Math.min(lowest, upTo);
+          return upTo + after.least[next[at]!]! <= most;
+        });
+        then.fill(lowest, reached);
+        before = then;
+        return mayBegin;
+      });
+      pieces.forEach((piece, index) => {
+        // Between two starts the cost never dips under both: where it may begin at one, it may a minute before or after.
+        const stays = (_: number, at: number) =>
+          [at - 1, at, at + 1].some((near) => may[index]![near] === true);
+        piece.lateness = piece.lateness.filter(stays);
+        piece.starts = piece.starts.filter(stays);
+      });
+      this.link(pieces);
+    }
+  }
+
+  /** What a piece costs by itself when it begins at one of its starts. */
+  private costAt({ starts, length, helper, seat: { before }, lateness }: Piece, at: number): number {
+    const start = starts[at]!;
+    const hand = helper ? this.crew.before[start + helper]! - this.crew.before[start]! : 0;
+    return before[start + length]! - before[start]! + hand + (lateness.length ? lateness[at]! : 0);
   }
 
   /** How many starts a round looks at. */

@@ -118,8 +118,8 @@ class ChangingList {
     }
   }
 
-  /** Changes something in `next`. @returns the first place on the list that differs; its length where none does */
-  change(): number {
+  /** Changes something in `next`. @returns the first place on the list that differs, its length where none does, and the last */
+  change(): { from: number; last: number } {
     const kind = this.draw();
     if (kind < MOVES_JOB) this.moveJob();
     else if (kind < MOVES_JOB + MOVES_PHASE) this.movePhase();
@@ -127,7 +127,9 @@ class ChangingList {
     const { list, next } = this;
     let from = 0;
     while (from < list.length && next[from] === list[from]) from += 1;
-    return from;
+    let last = list.length - 1;
+    while (last > from && next[last] === list[last]) last -= 1;
+    return { from, last };
   }
 
   /** Goes on from `next`. */
@@ -166,11 +168,11 @@ export function searchLists(
   // A list that is the same again puts nothing: it counts as one.
   const spent = () => tried + builder.puts - before;
   for (; spent() < puts && best.cost > enough && changing.canChange; tried += 1) {
-    const from = changing.change();
+    const { from, last } = changing.change();
     if (from === first.length) continue;
     const warm = Math.max(0.5, warmth * (1 - spent() / puts) ** 2);
     const limit = here - warm * Math.log(1 - draw());
-    const cost = builder.costOfList(changing.next, from, limit);
+    const cost = builder.costOfList(changing.next, from, limit, last);
     if (cost > limit) continue;
     changing.take(from);
     here = cost;

@@ -18,8 +18,8 @@ export interface SolvedWeek {
 }
 
 /** Phases put while lists are looked at, at most, and for each phase there is: a small week is soon looked through. */
-const PUTS = 1_300_000;
-const PUTS_EACH = 16_000;
+const PUTS = 1_000_000;
+const PUTS_EACH = 12_500;
 /** Of them the share put before there is a bound. */
 const BEFORE = 0.2;
 /** And the share put for each list that the prices lead to, before the best of them is gone on from. */

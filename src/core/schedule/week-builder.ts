@@ -1,7 +1,7 @@
 import { becauseOfItself, becauseOfOthers } from './because';
 import { type Bookings, type BookingsKept, SOMEBODY } from './bookings';
 import { emptyBookings } from './empty-bookings';
-import { type PreparedPhase, type PreparedWeek, afterNight, sumUpEnds } from './prepare';
+import { type PreparedPhase, type PreparedWeek, WEIGHT, afterNight, sumUpEnds } from './prepare';
 import { SeatAnswers } from './seat-answers';
 import type { Pin, PlacedPhase, WeekPlan } from './types';
 
@@ -10,6 +10,12 @@ export type Precedence = Int32Array;
 
 /** At so many phases of the list the bookings are kept, to go on from there. */
 const KEPT_EVERY = 4;
+/**
+ * Weighed minutes that a list may be behind the one it is a change of, where it is like that again, and a promise more
+ * that it may break by then: more is hardly made good.
+ */
+const MADE_GOOD = 400;
+const MOST_WEIGHT = Math.max(...Object.values(WEIGHT));
 /** A minute past a wish counts next to nothing beside one past a promise; and being done soon decides between equals. */
 const WISH_COUNTS = 0.02;
 const END_COUNTS = 0.000_001;
@@ -44,6 +50,9 @@ export class WeekBuilder {
   private readonly allAnswers: SeatAnswers[];
   private readonly empty: BookingsKept;
   private readonly kept: Kept[] = [];
+  /** By place on that list: what everything put up to there comes to at least, and what the whole of it does. */
+  private readonly atLeast: Float64Array;
+  private standing = 0;
   private readonly placeCount: number;
   private readonly seatCount: number;
   private readonly dayMinutes: number;
@@ -96,6 +105,7 @@ export class WeekBuilder {
       if (phase.blocks && phase.placeId !== null && places?.length === 1)
         this.standOn(places[0]!, 0, from, this.jobOf[index]!);
     });
+    this.atLeast = new Float64Array(this.phases.length);
     this.tails = new Float64Array(this.phases.length);
     for (let index = this.phases.length - 2; index >= 0; index -= 1)
       if (!this.isLast[index]) this.tails[index] = this.tails[index + 1]! + this.phases[index + 1]!.length;
@@ -274,14 +284,17 @@ export class WeekBuilder {
    * What a list comes to: weighed minutes past the promises, and next to nothing for wishes and for time.
    * @param from up to there it is the list the builder stands on
    * @param limit past this nobody wants to know how much worse it gets: it is as bad as can be
+   * @param alike from there on it is that list again: where it is far behind by then it is given up, though it might, if
+   * hardly ever, come to less than the limit
    */
-  costOfList(list: Precedence, from = 0, limit = Infinity): number {
+  costOfList(list: Precedence, from = 0, limit = Infinity, alike = Infinity): number {
     let { at, cost } = this.beginAt(from);
+    const behind = limit - this.standing + MADE_GOOD + MOST_WEIGHT * this.perBroken;
     for (; at < list.length; at += 1) {
       const index = list[at]!;
       this.put(index, Math.max(this.readyAt(index), this.phases[index]!.floor));
       cost += this.rise(index);
-      if (cost > limit) return Infinity;
+      if (cost > limit || (at >= alike && cost - this.atLeast[at]! > behind)) return Infinity;
     }
     return cost;
   }
@@ -294,8 +307,10 @@ export class WeekBuilder {
       const index = list[at]!;
       this.put(index, Math.max(this.readyAt(index), this.phases[index]!.floor));
       cost += this.rise(index);
+      this.atLeast[at] = cost;
     }
     this.ends.set(this.endsNow);
+    this.standing = cost;
     return cost;
   }
 
