@@ -33,7 +33,6 @@ export function PromiseForm({
   const now = promisedFor ? shopInput(promisedFor, timeZone) : '';
   return (
     <CommandForm
-      key={`${promisedFor} ${before?.cost} ${before?.wishedFor}`}
       command="promise.give"
       className="grid gap-3"
       start={{
@@ -62,6 +61,8 @@ export function PromiseForm({
             <MomentField name="promisedFor" label="New promise" />
           </div>
           <OfferPanel
+            // What was answered before another promise was given is no answer any more.
+            key={promisedFor}
             asked={{ orderId, wish: typed.wishedFor }}
             timeZone={timeZone}
             onPromise={(moment) => set('promisedFor', moment)}
